@@ -1,0 +1,75 @@
+import { data, Form, Link, redirect } from "react-router";
+import { deleteDesign, findPerson, membersOf, removeMember, setMember } from "#db/people";
+import { db } from "#server/db";
+import { requireRole } from "#server/guard";
+import { readRows } from "#db/read-design";
+import { Field, FormError, Page } from "../../ui/page";
+import type { Route } from "./+types/people";
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await requireRole(request, params.design, "owner");
+  const stored = await readRows(db(), params.design);
+  return { name: stored!.design.design.name, members: await membersOf(db(), params.design) };
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const { person: owner } = await requireRole(request, params.design, "owner");
+  const form = await request.formData();
+  const role = form.get("role");
+  if (form.get("do") === "delete") {
+    const stored = await readRows(db(), params.design);
+    if (form.get("name") !== stored!.design.design.name) return data({ error: "The name does not match, so the design was not removed." }, { status: 422 });
+    await deleteDesign(db(), params.design);
+    return redirect("/designs");
+  }
+  if (form.get("do") === "remove") {
+    const person = String(form.get("person"));
+    if (person === owner.id) return data({ error: "The owner stays; a design has to belong to somebody." }, { status: 422 });
+    await removeMember(db(), params.design, person);
+    return { error: undefined };
+  }
+  if (role !== "edit" && role !== "view") return data({ error: "Choose what they may do." }, { status: 422 });
+  const found = await findPerson(db(), String(form.get("email") ?? ""));
+  if (!found) return data({ error: "Nobody has signed up with this e-mail yet." }, { status: 422 });
+  if (found.id === owner.id) return data({ error: "You own this design already." }, { status: 422 });
+  await setMember(db(), params.design, found.id, role);
+  return { error: undefined };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "People · Zinc Lattice" }];
+
+const ROLE_TEXT = { owner: "owns it", edit: "may edit", view: "may look" };
+
+export default function People({ loaderData, actionData, params }: Route.ComponentProps) {
+  return (
+    <Page title={`People of ${loaderData.name}`} wide lead="Who may see this design, and who may change it." aside={<Link className="text-small underline underline-offset-2" to={`/d/${params.design}/house`}>Back to the desk</Link>}>
+      <FormError text={actionData?.error} />
+      <table className="w-full">
+        <thead className="text-left text-small text-soft"><tr><th className="py-2 font-normal">Name</th><th className="font-normal">E-mail</th><th className="font-normal">Access</th><th><span className="sr-only">Actions</span></th></tr></thead>
+        <tbody>
+          {loaderData.members.map((member) => (
+            <tr key={member.id} className="border-t border-rule">
+              <td className="py-2">{member.name}</td>
+              <td className="text-soft">{member.email}</td>
+              <td>{ROLE_TEXT[member.role]}</td>
+              <td className="text-right">
+                {member.role !== "owner" && (
+                  <Form method="post"><input type="hidden" name="person" value={member.id} /><button className="button" name="do" value="remove" aria-label={`Stop sharing with ${member.name}`}>Stop sharing</button></Form>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Form method="post" className="mt-6 grid items-end gap-3 border-t border-rule pt-6 sm:grid-cols-[1fr_auto_auto]">
+        <Field label="E-mail of somebody who has signed up" name="email" type="email" required />
+        <label className="grid gap-1"><span className="text-small text-soft">They</span><select name="role" className="field h-8 w-auto" defaultValue="view"><option value="edit">may edit</option><option value="view">may look</option></select></label>
+        <button className="button button-main h-8" name="do" value="share">Share</button>
+      </Form>
+      <Form method="post" className="mt-6 grid items-end gap-3 border-t border-rule pt-6 sm:grid-cols-[1fr_auto]">
+        <Field label={`To remove the design for everybody, type its name: ${loaderData.name}`} name="name" required autoComplete="off" />
+        <button className="button h-8 text-stop" name="do" value="delete">Remove the design</button>
+      </Form>
+    </Page>
+  );
+}

@@ -1,0 +1,70 @@
+import { useEffect, useMemo } from "react";
+import { Outlet, useParams, useRouteLoaderData } from "react-router";
+import type { Design } from "#core/design/collections";
+import { readDesign } from "#db/read-design";
+import { historyOf } from "#db/write-edit";
+import { membersOf } from "#db/people";
+import { db } from "#server/db";
+import { requireRole } from "#server/guard";
+import type { loader as rootLoader } from "../../root";
+import { ClashDialog } from "../../ui/clash";
+import { createDesignStore } from "../../ui/design-store";
+import { DeskProvider, useDesk } from "../../ui/desk";
+import { Inspector } from "../../ui/inspector";
+import { KeyHelp } from "../../ui/keys";
+import { LedgerStrip } from "../../ui/ledger-strip";
+import { Mast } from "../../ui/mast";
+import { Spine } from "../../ui/spine";
+import type { Route } from "./+types/layout";
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const { person, role } = await requireRole(request, params.design, "view");
+  const stored = (await readDesign(db(), params.design))!;
+  const history = await historyOf(db(), params.design, person.id);
+  const members = await membersOf(db(), params.design);
+  return {
+    person, role, revision: stored.revision, undo: history.undo.length, redo: history.redo.length,
+    names: Object.fromEntries(members.map((member) => [member.id, member.name])),
+    // As one string: many times quicker to send and read than thousands of values one by one.
+    rows: JSON.stringify(stored.design),
+  };
+}
+
+/** Once open, the desk follows the log; stages change without asking the server again. */
+export const shouldRevalidate = ({ currentParams, nextParams }: { currentParams: { design?: string }; nextParams: { design?: string } }) => currentParams.design !== nextParams.design;
+
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  const name = loaderData ? (JSON.parse(loaderData.rows) as Design).design.name : "Design";
+  return [{ title: `${name} · Zinc Lattice` }];
+};
+
+export default function DeskLayout({ loaderData }: Route.ComponentProps) {
+  const { design: id } = useParams();
+  const preferences = useRouteLoaderData<typeof rootLoader>("root")!.preferences;
+  const store = useMemo(
+    () => createDesignStore({ url: `/d/${id}`, person: loaderData.person.id, design: JSON.parse(loaderData.rows) as Design, revision: loaderData.revision, undo: loaderData.undo, redo: loaderData.redo }),
+    [id, loaderData],
+  );
+  return (
+    <DeskProvider key={id} store={store} url={`/d/${id}`} readOnly={loaderData.role === "view"} preferences={preferences}>
+      <Live />
+      <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-sm:grid-cols-1">
+        <Mast person={loaderData.person} role={loaderData.role} names={loaderData.names} />
+        <Spine />
+        <main className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:min-h-[36rem]" aria-label="Sheet">
+          <Outlet />
+        </main>
+        <Inspector />
+        <LedgerStrip />
+      </div>
+      <ClashDialog names={loaderData.names} />
+      <KeyHelp />
+    </DeskProvider>
+  );
+}
+
+function Live() {
+  const { store } = useDesk();
+  useEffect(() => store.connect(), [store]);
+  return null;
+}

@@ -1,0 +1,20 @@
+import { STAGE_INFO } from "#core/stages";
+import type { Route } from "./+types/unbuilt";
+
+export function loader({ params }: Route.LoaderArgs) {
+  if (!STAGE_INFO.some((info) => info.stage === params.stage && !info.built)) throw new Response("There is no such stage.", { status: 404 });
+  return null;
+}
+
+export default function Unbuilt({ params }: Route.ComponentProps) {
+  const info = STAGE_INFO.find((stage) => stage.stage === params.stage)!;
+  return (
+    <div className="grid flex-1 place-items-center bg-ground p-8">
+      <div className="max-w-md border-l-2 border-rule pl-5">
+        <h1 className="text-lg font-semibold text-soft">{info.name}</h1>
+        <p className="mt-1 text-soft">Not built yet. It will answer:</p>
+        <p className="mt-3 text-base">{info.answers}</p>
+      </div>
+    </div>
+  );
+}

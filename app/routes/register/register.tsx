@@ -1,0 +1,69 @@
+/** Stage 8, thin: the devices as a fast table, edited in place. */
+import { useMemo, useState } from "react";
+import { checkRow } from "#core/design/check-row";
+import { groupDigits } from "#core/design/units";
+import { DEVICE_STATUSES, PROTOCOLS, type DeviceRow } from "#core/design/rows-system";
+import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/register";
+import { DataTable, type Column } from "../../ui/data-table";
+import { useDesign, useDesk, useEdit } from "../../ui/desk";
+import { SelectField, TextField } from "../../ui/fields";
+import { Filter, filtered } from "../../ui/filters";
+import { Worked } from "../../ui/inspector";
+
+const NONE: Record<string, string> = { level: "", room: "", kind: "", protocol: "", status: "" };
+const VALUE_OF: Record<string, (line: RegisterLine) => string> = {
+  level: (line) => line.level, room: (line) => line.room, kind: (line) => line.kind, protocol: (line) => line.device.protocol, status: (line) => line.device.status,
+};
+
+export default function Register() {
+  const design = useDesign();
+  const { url, select, selection, readOnly } = useDesk();
+  const edit = useEdit();
+  const [chosen, setChosen] = useState(NONE);
+  const [search, setSearch] = useState("");
+  const lines = registerLines(design);
+  const rows = useMemo(() => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const own = filtered(lines, chosen, VALUE_OF);
+    return words.length ? own.filter((line) => words.every((word) => `${line.label} ${line.device.name} ${line.kind} ${line.room}`.toLowerCase().includes(word))) : own;
+  }, [lines, chosen, search]);
+
+  const columns = useMemo((): Column<RegisterLine>[] => {
+    const put = (device: DeviceRow, values: Partial<DeviceRow>) => {
+      checkRow("devices", { ...device, ...values }, "");
+      edit((d) => changeDevice(d, device.id, values));
+    };
+    const inPlace = !readOnly;
+    return [
+      { id: "label", name: "Label", value: (l) => l.label, width: "9rem", mono: true },
+      { id: "name", name: "Name", value: (l) => l.device.name, width: "minmax(12rem,1fr)", cell: (l) => (inPlace ? <TextField bare label={`Name of ${l.label}`} text={l.device.name} take={(text) => put(l.device, { name: text.trim() })} /> : l.device.name) },
+      { id: "kind", name: "Kind", value: (l) => l.kind, width: "11rem" },
+      { id: "room", name: "Room", value: (l) => l.room, width: "9rem" },
+      { id: "level", name: "Level", value: (l) => l.level, width: "5rem" },
+      { id: "closet", name: "Closet", value: (l) => l.closet, width: "9rem" },
+      { id: "protocol", name: "Protocol", value: (l) => l.device.protocol, width: "10rem", cell: (l) => (inPlace ? <SelectField bare label={`Protocol of ${l.label}`} value={l.device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put(l.device, { protocol })} /> : l.device.protocol) },
+      { id: "status", name: "Status", value: (l) => DEVICE_STATUSES.indexOf(l.device.status), width: "8.5rem", cell: (l) => (inPlace ? <SelectField bare label={`Status of ${l.label}`} value={l.device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put(l.device, { status })} /> : l.device.status) },
+      { id: "cost", name: `Cost, ${design.design.currency}`, value: (l) => l.device.cost, width: "6.5rem", right: true, mono: true, cell: (l) => (l.device.cost === undefined ? <span className="text-soft">–</span> : groupDigits(l.device.cost, 2)) },
+    ];
+  }, [edit, readOnly, design.design.currency]);
+
+  return (
+    <>
+      <h2 className="sr-only">Register</h2>
+      <div className="flex h-9 shrink-0 items-center gap-1.5 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
+        <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-36 text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
+        {Object.keys(NONE).map((name) => <Filter key={name} name={name[0]!.toUpperCase() + name.slice(1)} value={chosen[name]!} values={lines.map(VALUE_OF[name]!)} onChange={(value) => setChosen({ ...chosen, [name]: value })} />)}
+        <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {lines.length} devices</span>
+        <a className="button h-6" href={`${url}/csv/register`} title="The register as a spreadsheet file">CSV</a>
+      </div>
+      <DataTable
+        label="Register" rows={rows} columns={columns} keyOf={(l) => l.device.id} selected={selection?.in === "devices" ? selection.id : undefined}
+        onSelect={(l) => selection?.id !== l.device.id && select({ in: "devices", id: l.device.id })}
+        totals={(own) => ({ label: "Shown", cost: own.length === lines.length ? <Worked working={() => deviceCostWorking(design)}>{groupDigits(cost(own), 2)}</Worked> : groupDigits(cost(own), 2) })}
+        empty={lines.length ? "No device has all of these." : "No device yet: select a point on the plan and want a device there."}
+      />
+    </>
+  );
+}
+
+const cost = (lines: readonly RegisterLine[]) => lines.reduce((sum, line) => sum + (line.device.cost ?? 0), 0);

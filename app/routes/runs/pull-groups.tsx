@@ -1,0 +1,43 @@
+/** The pull plan: which cables go in together, farthest first, and how long it takes. */
+import { useMemo } from "react";
+import { byId } from "#core/design/collections";
+import { formatLength } from "#core/design/units";
+import { pullsOf } from "#core/runs";
+import { PULL_DEFAULTS, type Pull } from "#core/runs/pulls";
+import type { Working } from "#core/working";
+import { DataTable, type Column } from "../../ui/data-table";
+import { useDesign, useDesk } from "../../ui/desk";
+import { Caution, Worked } from "../../ui/inspector";
+
+function hoursWorking(pull: Pull): Working {
+  const { setupHours, hoursPerM, perCable } = PULL_DEFAULTS;
+  return {
+    title: `Hours of pull ${pull.id}`, value: pull.hours, unit: "h", verdict: "none",
+    steps: [
+      { formula: "Setting up", with: "reels on the stand, draw line in", gives: `${setupHours} h`, source: "typical" },
+      { formula: "Metres × rate × (1 + more cables)", with: `${pull.lengthM.toFixed(2)} m × ${hoursPerM} h/m × (1 + ${perCable} × ${pull.drops.length - 1})`, gives: `${(pull.hours - setupHours).toFixed(2)} h`, source: "typical, two people" },
+    ],
+  };
+}
+
+export function PullGroups() {
+  const design = useDesign();
+  const { select, selection, preferences } = useDesk();
+  const pulls = useMemo(() => pullsOf(design), [design]);
+  const columns = useMemo((): Column<Pull>[] => [
+    { id: "id", name: "Pull", value: (p) => p.id, width: "4.5rem", mono: true },
+    { id: "closet", name: "From", value: (p) => byId(design, "closets").get(p.closet)?.name, width: "10rem" },
+    { id: "cables", name: "Cables", value: (p) => p.drops.length, width: "5rem", right: true, mono: true },
+    { id: "length", name: "Longest", value: (p) => p.lengthM, width: "6.5rem", right: true, mono: true, cell: (p) => formatLength(p.lengthM, preferences.units) },
+    { id: "hours", name: "Hours", value: (p) => p.hours, width: "5rem", right: true, cell: (p) => <Worked working={() => hoursWorking(p)}>{p.hours.toFixed(2)}</Worked> },
+    { id: "drops", name: "Labels", value: (p) => p.drops.map((drop) => drop.label).join("  "), width: "minmax(28rem,1fr)", mono: true },
+  ], [design, preferences.units]);
+  const chosen = pulls.find((pull) => pull.drops.some((drop) => drop.point.id === selection?.id));
+  return (
+    <>
+      <DataTable label="Pull groups" rows={pulls} columns={columns} keyOf={(p) => p.id} selected={chosen?.id} onSelect={(p) => select({ in: "points", id: p.drops[0]!.point.id, drop: p.drops[0]!.key })} empty="No pull yet: no drop has a way to its closet."
+        totals={(own) => ({ id: "All", cables: own.reduce((sum, p) => sum + p.drops.length, 0), hours: own.reduce((sum, p) => sum + p.hours, 0).toFixed(1) })} />
+      <div className="pt-2"><Caution text="Look for pipes and live cable before drilling, work at height from a proper platform, and keep data cable and mains apart. Local codes decide." /></div>
+    </>
+  );
+}

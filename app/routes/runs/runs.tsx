@@ -1,0 +1,29 @@
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { useDesk } from "../../ui/desk";
+import { Plan } from "../../ui/plan";
+import { ToolRow } from "../../ui/tool-row";
+import { PullGroups } from "./pull-groups";
+import { Reels } from "./reels";
+import { Schedule } from "./schedule";
+
+const TABS = [["Pull schedule", Schedule], ["Cable and reels", Reels], ["Pull groups", PullGroups]] as const;
+
+export default function Runs() {
+  const { url, selection } = useDesk();
+  return (
+    <>
+      <h2 className="sr-only">Runs</h2>
+      <ToolRow />
+      <Plan counts highlight={selection?.drop} />
+      <TabGroup as="div" className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
+        <TabList className="flex h-9 shrink-0 items-stretch gap-4 border-b border-rule bg-pane px-3" aria-label="Tables of this stage">
+          {TABS.map(([name]) => <Tab key={name} className="border-b-2 border-transparent text-soft whitespace-nowrap hover:text-ink data-selected:border-accent data-selected:font-semibold data-selected:text-ink">{name}</Tab>)}
+          <a className="button ml-auto self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
+        </TabList>
+        <TabPanels className="flex min-h-0 flex-1 flex-col">
+          {TABS.map(([name, Panel]) => <TabPanel key={name} className="flex min-h-0 flex-1 flex-col"><Panel /></TabPanel>)}
+        </TabPanels>
+      </TabGroup>
+    </>
+  );
+}

@@ -1,0 +1,193 @@
+/**
+ * The design in the browser: what the server has confirmed, and on top of it
+ * the edits not yet confirmed. Edits apply at once, are sent one after another,
+ * and follow the log whoever writes it.
+ */
+import type { Design } from "#core/design/collections";
+import { applyChanges, keyOf, sameRow, type Change } from "#core/design/edit";
+import type { Clash, LogEntry } from "#db/write-edit";
+
+export interface Pending {
+  kind: "edit" | "undo" | "redo";
+  changes: Change[];
+  /** Revision the edit was made on, kept up while nobody else touches its rows. */
+  base: number;
+}
+
+export interface DeskState {
+  /** What everybody sees: confirmed rows with this desk's own pending edits on top. */
+  design: Design;
+  revision: number;
+  saving: "saved" | "saving" | "failed";
+  /** A sentence about the last edit that could not be taken, or why saving waits. */
+  trouble?: string;
+  clash?: { clashes: Clash[]; pending: Pending };
+  undo: number;
+  redo: number;
+  /** Who changed the design last, when it was not this person. */
+  other?: { person: string; revision: number };
+  live: boolean;
+}
+
+export interface DesignStore {
+  get(): DeskState;
+  subscribe(listener: () => void): () => void;
+  /** Apply changes now and save them. */
+  edit(changes: Change[]): void;
+  undo(): void;
+  redo(): void;
+  /** Answer a clash: keep this desk's version or the other's. */
+  resolve(keep: "mine" | "theirs"): void;
+  dismiss(): void;
+  /** Follow the log; returns how to stop. */
+  connect(): () => void;
+}
+
+interface Start {
+  url: string;
+  person: string;
+  design: Design;
+  revision: number;
+  undo: number;
+  redo: number;
+}
+
+const RETRY_MS = 2500;
+
+/** Is a log entry what this desk just sent? The same person may have a second desk open. */
+const isSent = (entry: LogEntry, sent?: Pending) => entry.kind === sent?.kind && (entry.kind !== "edit" || sameRow(entry.changes, sent.changes));
+
+export function createDesignStore(start: Start): DesignStore {
+  const listeners = new Set<() => void>();
+  let confirmed = start.design;
+  let queue: Pending[] = [];
+  let sending = false;
+  let retry: ReturnType<typeof setTimeout> | undefined;
+  let state: DeskState = { design: start.design, revision: start.revision, saving: "saved", undo: start.undo, redo: start.redo, live: false };
+
+  const set = (part: Partial<DeskState>) => {
+    state = { ...state, ...part };
+    for (const listener of listeners) listener();
+  };
+  const shown = () => queue.reduce((design, pending) => applyChanges(design, pending.changes), confirmed);
+
+  function follow(entries: readonly LogEntry[]): void {
+    const news = entries.filter((entry) => entry.revision > state.revision);
+    if (!news.length) return;
+    let { revision, undo, redo, other } = state;
+    for (const entry of news) {
+      if (entry.revision !== revision + 1) {
+        // A gap means something was missed: only a fresh page is safe.
+        window.location.reload();
+        return;
+      }
+      confirmed = applyChanges(confirmed, entry.changes);
+      const touched = new Set(entry.changes.map(keyOf));
+      const mine = entry.person === start.person;
+      const own = mine && sending && isSent(entry, queue[0]);
+      for (const pending of queue) {
+        const apart = pending.base === revision && !pending.changes.some((change) => touched.has(keyOf(change)));
+        // What this desk sent itself cannot clash with what it sends next.
+        if (apart || (own && pending.base === revision)) pending.base = entry.revision;
+      }
+      revision = entry.revision;
+      if (mine) {
+        undo += entry.kind === "undo" ? -1 : 1;
+        redo = entry.kind === "edit" ? 0 : redo + (entry.kind === "undo" ? 1 : -1);
+      } else other = { person: entry.person, revision };
+    }
+    set({ revision, undo, redo, other, design: shown() });
+  }
+
+  function fail(trouble: string): void {
+    sending = false;
+    set({ saving: "failed", trouble });
+    clearTimeout(retry);
+    retry = setTimeout(() => void send(), RETRY_MS);
+  }
+
+  async function send(): Promise<void> {
+    if (sending || state.clash) return;
+    const pending = queue[0];
+    if (!pending) return set({ saving: "saved", trouble: state.saving === "failed" ? undefined : state.trouble });
+    sending = true;
+    set({ saving: "saving" });
+    let response: Response;
+    try {
+      response = await fetch(`${start.url}/edit`, {
+        method: "POST", headers: { "Content-Type": "application/json" },
+        body: JSON.stringify(pending.kind === "edit" ? { kind: "edit", base: pending.base, changes: pending.changes } : { kind: pending.kind }),
+      });
+    } catch {
+      return fail("Not saved: no connection. It is tried again by itself.");
+    }
+    if (response.status >= 500) return fail("Not saved: the server is in trouble. It is tried again by itself.");
+    await answered(pending, response);
+    sending = false;
+    void send();
+  }
+
+  async function answered(pending: Pending, response: Response): Promise<void> {
+    const isJson = response.headers.get("Content-Type")?.includes("json");
+    const body: unknown = isJson ? await response.json() : await response.text();
+    if (response.ok) {
+      queue = queue.filter((other) => other !== pending);
+      follow((body as { log: LogEntry[] }).log);
+      set({ design: shown(), trouble: undefined });
+    } else if (response.status === 409) {
+      const { clashes, log } = body as { clashes: Clash[]; log: LogEntry[] };
+      follow(log);
+      set({ clash: { clashes, pending } });
+    } else {
+      queue = queue.filter((other) => other !== pending);
+      const text = typeof body === "string" ? body : (body as { error: string }).error;
+      set({ design: shown(), trouble: response.status === 401 ? "You are signed out: sign in again to go on." : text });
+    }
+  }
+
+  function add(pending: Pending): void {
+    queue.push(pending);
+    set({ design: applyChanges(state.design, pending.changes), saving: "saving", trouble: undefined });
+    void send();
+  }
+
+  return {
+    get: () => state,
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    edit: (changes) => changes.length && add({ kind: "edit", changes, base: state.revision }),
+    undo: () => state.undo > 0 && add({ kind: "undo", changes: [], base: state.revision }),
+    redo: () => state.redo > 0 && add({ kind: "redo", changes: [], base: state.revision }),
+    resolve(keep) {
+      const { pending } = state.clash!;
+      if (keep === "mine" && pending.kind === "edit") pending.base = state.revision;
+      else queue = queue.filter((other) => other !== pending);
+      set({ clash: undefined, design: shown() });
+      void send();
+    },
+    dismiss: () => set({ trouble: undefined }),
+    connect() {
+      const source = new EventSource(`${start.url}/live?since=${state.revision}`);
+      source.onopen = () => set({ live: true });
+      source.onerror = () => set({ live: false });
+      source.onmessage = (event: MessageEvent<string>) => {
+        // While an own edit is on its way its answer brings the same entries: whichever comes first counts.
+        follow([JSON.parse(event.data) as LogEntry]);
+      };
+      const online = () => void send();
+      const leave = (event: BeforeUnloadEvent) => {
+        if (queue.length) event.preventDefault();
+      };
+      window.addEventListener("online", online);
+      window.addEventListener("beforeunload", leave);
+      return () => {
+        source.close();
+        clearTimeout(retry);
+        window.removeEventListener("online", online);
+        window.removeEventListener("beforeunload", leave);
+      };
+    },
+  };
+}

@@ -1,0 +1,68 @@
+/** The mast: design, revision, saved or not, find, undo, units, theme, person. */
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { Redo2, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Form, Link } from "react-router";
+import type { Person } from "#db/people";
+import type { Role } from "#db/schema";
+import { useDesk, useDeskState } from "./desk";
+import { Find } from "./find";
+import { Mark } from "./mark";
+
+const ROLE_TEXT: Record<Role, string> = { owner: "owns this design", edit: "may edit this design", view: "may look at this design" };
+
+/** Who else just changed something, for some seconds. */
+function useOther(names: Record<string, string>): string | undefined {
+  const { other } = useDeskState();
+  const [shown, setShown] = useState<string>();
+  useEffect(() => {
+    if (!other) return;
+    setShown(`${names[other.person] ?? "Somebody"} changed the design`);
+    const timer = setTimeout(() => setShown(undefined), 6000);
+    return () => clearTimeout(timer);
+  }, [other, names]);
+  return shown;
+}
+
+export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
+  const { store, url, preferences, prefer, readOnly } = useDesk();
+  const { design, revision, saving, undo, redo, trouble } = useDeskState();
+  const other = useOther(names);
+  const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
+  return (
+    <header data-chrome className="col-span-full bg-mast text-mast-ink">
+      <div className="flex h-10 items-center gap-3 px-3.5 max-sm:h-auto max-sm:flex-wrap max-sm:py-1.5">
+        <Link to="/designs" aria-label="All designs" className="shrink-0"><Mark /></Link>
+        <span className="font-semibold whitespace-nowrap max-xl:hidden">Zinc Lattice</span>
+        <span className="text-mast-soft max-xl:hidden" aria-hidden="true">/</span>
+        <h1 className="min-w-0 truncate">{design.design.name}</h1>
+        <p className="font-mono text-small whitespace-nowrap text-mast-soft" role="status" data-saving={saving}>
+          rev <span data-revision>{revision}</span> · <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
+        </p>
+        <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1"><Find /></div>
+        <div className="flex items-center gap-1 text-small whitespace-nowrap">
+          <button type="button" className="mast-button" disabled={readOnly || undo === 0} onClick={store.undo} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={15} /></button>
+          <button type="button" className="mast-button" disabled={readOnly || redo === 0} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
+          <button type="button" className="mast-button font-mono" onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })} aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}>{preferences.units === "metric" ? "m" : "ft"}</button>
+          <button type="button" className="mast-button max-sm:hidden" onClick={() => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })}>{preferences.theme === "dark" ? "Light" : "Dark"}</button>
+          <Menu>
+            <MenuButton className="mast-button font-medium">{person.name}</MenuButton>
+            <MenuItems anchor="bottom end" className="z-50 mt-1 min-w-52 border border-rule bg-raised py-1 text-small text-ink shadow-lg">
+              <div className="border-b border-rule px-3 pt-1 pb-2 text-soft">{person.email}<br />{ROLE_TEXT[role]}</div>
+              <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/designs">All designs</Link></MenuItem>
+              {role === "owner" && <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>Share this design</Link></MenuItem>}
+              <MenuItem><a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>Save the project file</a></MenuItem>
+              <Form method="post" action="/sign-out"><MenuItem><button className="w-full px-3 py-1.5 text-left data-focus:bg-wash">Sign out</button></MenuItem></Form>
+            </MenuItems>
+          </Menu>
+        </div>
+      </div>
+      {trouble && (
+        <p role="alert" className="flex items-center justify-between gap-3 bg-stop px-3.5 py-1 text-white dark-stop">
+          {trouble} <button type="button" className="underline" onClick={store.dismiss}>Close</button>
+        </p>
+      )}
+      {other && !trouble && <p role="status" className="bg-accent px-3.5 py-0.5 text-small text-on-accent">{other}</p>}
+    </header>
+  );
+}

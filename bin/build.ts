@@ -1,0 +1,28 @@
+/** Builds the application when its sources are not the ones last built from. */
+import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+
+const SOURCES = ["app", "core", "db", "server", "package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"];
+
+function filesUnder(path: string): string[] {
+  if (!statSync(path).isDirectory()) return [path];
+  return readdirSync(path).sort().flatMap((name) => filesUnder(join(path, name)));
+}
+
+function sourceHash(): string {
+  const hash = createHash("sha256");
+  for (const file of SOURCES.flatMap(filesUnder)) hash.update(file).update(readFileSync(file));
+  return hash.digest("hex");
+}
+
+/** Build into `build/` unless it is current. */
+export function buildIfStale(): void {
+  const stamp = "build/stamp";
+  const hash = sourceHash();
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
+  console.log("Building the application…");
+  execFileSync("node_modules/.bin/react-router", ["build"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_ENV: "production" } });
+  writeFileSync(stamp, hash);
+}

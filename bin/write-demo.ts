@@ -1,0 +1,8 @@
+/** Writes what is made from the code: the demo project file and the published JSON Schema. */
+import { writeFileSync } from "node:fs";
+import { writeFile } from "../core/design/file";
+import { designSchema } from "../core/design/schema";
+import { larkspurWeir } from "../demo/larkspur-weir";
+
+writeFileSync("demo/larkspur-weir.zinc.json", writeFile(larkspurWeir()));
+writeFileSync("docs/design.schema.json", `${JSON.stringify(designSchema(), null, 2)}\n`);

@@ -1,0 +1,158 @@
+/** `npx zinc COMMAND FILE [--json]`: what the screens show, from a project file. Exit 0; 2 and one line on bad input. */
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { basename, join } from "node:path";
+import { parseArgs } from "node:util";
+import { checkZone, dayName, dayText, fireTimes, firingsByDay, isoLocal, localParts, parseDay, sentenceText, sunDay } from "../core/automation";
+import type { Design } from "../core/design/collections";
+import { readFile } from "../core/design/file";
+import { fail, InputError, sentence } from "../core/design/input-error";
+import { groupDigits } from "../core/design/units";
+import { ledgerJson, ledgerOf } from "../core/ledger";
+import { registerCsv } from "../core/register";
+import { cableTotals, dropsOf, pullsOf, runsJson, scheduleCsv } from "../core/runs";
+import { allFindings } from "../core/stages";
+
+const USAGE = `zinc COMMAND FILE [--json]
+
+  check    what the checks found
+  ledger   the totals
+  runs     pull schedule, cable totals, reels, pulls
+  sun      the sun at the site            --date 2026-11-24
+  fires    when automations fire          --from 2026-11-24 --days 7
+  convert  write files                    --to csv --out FOLDER
+
+Exit 0; 2 and one line on bad input.`;
+
+interface Options {
+  json: boolean;
+  date?: string;
+  from?: string;
+  days?: string;
+  to?: string;
+  out?: string;
+}
+
+type Command = (design: Design, options: Options, file: string) => { json: unknown; text: string };
+
+const table = (rows: readonly (readonly string[])[], right: readonly number[] = []): string => {
+  const widths = rows[0]!.map((_, c) => Math.max(...rows.map((row) => row[c]!.length)));
+  return rows.map((row) => row.map((text, c) => (right.includes(c) ? text.padStart(widths[c]!) : text.padEnd(widths[c]!))).join("  ").trimEnd()).join("\n");
+};
+
+const check: Command = (design) => {
+  const findings = allFindings(design);
+  const json = {
+    findings: findings.map(({ code, stage, severity, title, about, measured, limit, unit, source }) => ({ code, stage, severity, title, about, measured, limit, unit, source })),
+  };
+  const lines = findings.map((f) => {
+    const measured = f.measured === undefined ? "" : ` (${groupDigits(f.measured, 2)}${f.limit === undefined ? "" : ` of ${f.limit}`} ${f.unit ?? ""})`;
+    return `${f.severity.padEnd(4)}  ${f.stage.padEnd(11)}  ${f.title}${measured}${f.fix ? `\n${" ".repeat(19)}fix: ${f.fix.label}` : ""}`;
+  });
+  return { json, text: lines.length ? lines.join("\n") : "No findings." };
+};
+
+const ledger: Command = (design) => {
+  const l = ledgerOf(design);
+  const weakest = l.weakest ? `${l.weakest.drop.label}, ${l.weakest.usedPct.toFixed(0)} % of its ${l.weakest.of} limit` : "none";
+  const text = table([
+    ["devices", String(l.devices)], ["points", String(l.points)], ["drops", String(l.drops)], ["cable", `${groupDigits(l.cableM, 2)} m`], ["reels", String(l.reels)],
+    ...(l.poeW === undefined ? [] : [["power over data", `${l.poeW.toFixed(1)} W`]]),
+    ["weakest link", weakest], ["cost", `${groupDigits(l.cost, 2)} ${design.design.currency}`],
+    ["findings", `${l.findings.stop} stop, ${l.findings.mend} mend, ${l.findings.note} note`],
+  ]);
+  return { json: ledgerJson(design), text };
+};
+
+const runs: Command = (design) => {
+  const drops = table(
+    [["label", "cable", "service", "closet", "length", "state"], ...dropsOf(design).map((d) => [d.label, d.cableType?.name ?? "-", d.kind.service, d.closet ?? "-", d.lengthM === undefined ? "-" : `${d.lengthM.toFixed(2)} m`, d.state])],
+    [4],
+  );
+  const totals = table(
+    [["cable", "length", "reels", "bound", "cost"], ...cableTotals(design).map((t) => [t.cableType.name, `${groupDigits(t.lengthM, 2)} m`, String(t.cutting.newReels), String(t.cutting.bound), `${groupDigits(t.cost, 2)} ${design.design.currency}`])],
+    [1, 2, 3, 4],
+  );
+  const pulls = table([["pull", "cables", "length", "hours"], ...pullsOf(design).map((p) => [p.id, String(p.drops.length), `${p.lengthM.toFixed(2)} m`, p.hours.toFixed(2)])], [1, 2, 3]);
+  return { json: runsJson(design), text: [drops, totals, pulls].join("\n\n") };
+};
+
+const today = (design: Design) => dayText(localParts(design.design.zone, Date.now()));
+
+const sun: Command = (design, options) => {
+  checkZone(design.design.zone, "design.zone");
+  const day = sunDay(design.design, parseDay(options.date ?? today(design), "--date"));
+  const line = (name: string, at?: string) => [name, at ?? "does not come on this day"];
+  const text = table([line("dawn", day.dawn), line("rise", day.rise), line("noon", day.noon), line("set", day.set), line("dusk", day.dusk)]);
+  return { json: day, text };
+};
+
+const fires: Command = (design, options) => {
+  const { zone } = design.design;
+  checkZone(zone, "design.zone");
+  const from = parseDay(options.from ?? today(design), "--from");
+  const days = Number(options.days ?? 7);
+  if (!Number.isInteger(days) || days < 1 || days > 3660) fail("--days", "must be a whole number from 1 to 3660");
+  const json = {
+    automations: design.automations.map((automation) => ({ id: automation.id, times: fireTimes(design.design, automation, from, days).map((firing) => isoLocal(zone, firing.at)) })),
+  };
+  const text = design.automations.map((automation) => {
+    const lines = firingsByDay(design.design, automation, from, days).map(
+      (d) => `  ${dayName(d.day).padEnd(11)}  ${d.firings.map((firing) => isoLocal(zone, firing.at)).join(", ") || `- ${d.because}`}`,
+    );
+    return [automation.name, `  ${sentenceText(design, automation)}`, ...lines].join("\n");
+  });
+  return { json, text: text.join("\n\n") || "No automations." };
+};
+
+const convert: Command = (design, options, file) => {
+  if (options.to !== "csv") fail("--to", `must be csv, not "${options.to ?? ""}"`);
+  const folder = options.out ?? ".";
+  const stem = basename(file).replace(/(\.zinc)?\.json$/, "");
+  const written = [
+    [join(folder, `${stem}-schedule.csv`), scheduleCsv(design)],
+    [join(folder, `${stem}-register.csv`), registerCsv(design)],
+  ] as const;
+  mkdirSync(folder, { recursive: true });
+  for (const [path, text] of written) writeFileSync(path, text);
+  return { json: { files: written.map(([path]) => path) }, text: written.map(([path]) => path).join("\n") };
+};
+
+const COMMANDS: Record<string, Command> = { check, ledger, runs, sun, fires, convert };
+
+/** Run one command. Returns the exit code. */
+export async function main(args: string[]): Promise<number> {
+  try {
+    const { values, positionals } = parseArgs({
+      args, allowPositionals: true,
+      options: {
+        json: { type: "boolean", default: false }, help: { type: "boolean", short: "h" },
+        date: { type: "string" }, from: { type: "string" }, days: { type: "string" }, to: { type: "string" }, out: { type: "string" },
+      },
+    });
+    if (values.help || positionals.length === 0) {
+      console.log(USAGE);
+      return 0;
+    }
+    const [name, file, ...rest] = positionals as [string, string?, ...string[]];
+    const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+    if (!command) fail("COMMAND", `must be one of ${Object.keys(COMMANDS).join(", ")}, not "${name}"`);
+    if (!file || rest.length) fail("FILE", "must be one project file");
+    const result = command!(readFile(readText(file)), values, file);
+    console.log(values.json ? JSON.stringify(result.json, null, 2) : result.text);
+    return 0;
+  } catch (error) {
+    if (error instanceof InputError) console.error(`zinc: ${sentence(error.problems[0]!)}${error.problems.length > 1 ? ` And ${error.problems.length - 1} more.` : ""}`);
+    else if (error instanceof TypeError && "code" in error) console.error(`zinc: ${error.message}`);
+    else throw error;
+    return 2;
+  }
+}
+
+function readText(file: string): string {
+  try {
+    return readFileSync(file, "utf8");
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    return fail("FILE", code === "ENOENT" ? `"${file}" does not exist` : `"${file}" cannot be read (${code})`);
+  }
+}

@@ -1,0 +1,47 @@
+/** Checks of stage 10, as far as its cues go. They ask for a date, since a check has no clock of its own. */
+import { byId, type Design } from "../design/collections";
+import type { Finding } from "../findings";
+import { cueTimes } from "./fires";
+
+/** A common year to try cues and guards on: every weekday meets every season closely enough. */
+const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
+
+const trials = new WeakMap<object, WeakMap<object, { comes: boolean; fires: boolean }>>();
+
+function trial(design: Design, automation: Design["automations"][number]) {
+  let ofDesign = trials.get(design.design);
+  if (!ofDesign) trials.set(design.design, (ofDesign = new WeakMap()));
+  let known = ofDesign.get(automation);
+  if (!known) {
+    const times = cueTimes(design.design, automation, TRIAL_YEAR, 365);
+    ofDesign.set(automation, (known = { comes: times.length > 0, fires: times.some((firing) => firing.held) }));
+  }
+  return known;
+}
+
+export function automationChecks(design: Design): Finding[] {
+  const findings: Finding[] = [];
+  for (const automation of design.automations) {
+    const about = [{ in: "automations" as const, id: automation.id }];
+    const say = (code: string, title: string, why: string, severity: Finding["severity"] = "mend", fix?: Finding["fix"]) =>
+      findings.push({ code: `automations.${code}`, stage: "automations", severity, title, why, about, fix });
+    if (!automation.cues.length) say("no-cue", `${automation.name} has no cue`, "Nothing ever starts it. The designer gives it one.");
+    if (!automation.moves.some((move) => move.points.length)) say("no-move", `${automation.name} moves nothing`, "It starts and then does nothing. The designer gives it a shade.");
+    for (const move of automation.moves) {
+      const wrong = move.points.filter((id) => byId(design, "kinds").get(byId(design, "points").get(id)?.kind ?? "")?.glyph !== "moves");
+      if (wrong.length) say("not-a-shade", `${automation.name} moves what is not a shade`, `${wrong.map((id) => byId(design, "points").get(id)?.name ?? id).join(", ")} cannot go to a position.`, "stop", {
+        label: wrong.length === 1 ? "Take it out" : "Take them out",
+        changes: [{ in: "automations", put: { ...automation, moves: automation.moves.map((m) => ({ ...m, points: m.points.filter((id) => !wrong.includes(id)) })) } }],
+      });
+    }
+    if (!automation.enabled || !automation.cues.length) continue;
+    const { comes, fires } = trial(design, automation);
+    if (!comes) say("never-comes", `${automation.name} never starts here`, "In a whole year its cue does not come at this site. The designer changes the cue.");
+    else if (!fires) {
+      say("guard-never-holds", `${automation.name} never gets past its guards`, "In a whole year its cue comes but the guards stop it every time.", "mend", {
+        label: "Take the guards off", changes: [{ in: "automations", put: { ...automation, guards: [] } }],
+      });
+    }
+  }
+  return findings;
+}

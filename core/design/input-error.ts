@@ -1,0 +1,27 @@
+/** Something a person or a file gave that cannot be taken, with the place and the reason. */
+export interface Problem {
+  /** Where: `points[3].x`, `cableTypes[cat6].reelM`, or the name of a field. */
+  path: string;
+  /** Why, as the rest of a sentence: "must be a number". */
+  reason: string;
+}
+
+/** Thrown for bad input; nothing has been changed when it is. */
+export class InputError extends Error {
+  readonly problems: readonly Problem[];
+  constructor(problems: readonly Problem[]) {
+    super(problems.slice(0, 3).map(sentence).join(" ") + (problems.length > 3 ? ` And ${problems.length - 3} more.` : ""));
+    this.name = "InputError";
+    this.problems = problems;
+  }
+}
+
+/** One problem as a sentence: "points[3].x must be a number." */
+export function sentence(problem: Problem): string {
+  const text = problem.path ? `${problem.path} ${problem.reason}` : problem.reason;
+  return text.endsWith(".") ? text : `${text}.`;
+}
+
+export function fail(path: string, reason: string): never {
+  throw new InputError([{ path, reason }]);
+}

@@ -1,0 +1,83 @@
+/** The JSON Schema (2020-12) of a project file, made from the row classes. */
+import { FILE_ORDER, ROW_CLASSES } from "./collections";
+import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
+import { FILE_FORMAT, FILE_VERSION } from "./file";
+
+type Schema = Record<string, unknown>;
+
+function nestedSchema(nested: RowClass | NestedChoice): Schema {
+  if (typeof nested === "function") return rowSchema(nested);
+  return { oneOf: Object.values(nested.classes).map(rowSchema) };
+}
+
+function limits(field: Field): Schema {
+  const schema: Schema = {};
+  if (field.min !== undefined) schema.minimum = field.min;
+  if (field.max !== undefined) schema.maximum = field.max;
+  return schema;
+}
+
+function fieldSchema(field: Field): Schema {
+  const idPattern = "^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$";
+  const schema = ((): Schema => {
+    switch (field.kind) {
+      case "text":
+        return { type: "string", minLength: field.min ?? 1, ...(field.max ? { maxLength: field.max } : {}), ...(field.pattern ? { pattern: field.pattern.source } : {}) };
+      case "number":
+        return { type: "number", ...limits(field) };
+      case "integer":
+        return { type: "integer", ...limits(field) };
+      case "flag":
+        return { type: "boolean" };
+      case "choice":
+        return { enum: [...field.choices!] };
+      case "ref":
+        return { type: "string", pattern: idPattern, description: `id of a row of ${field.to}` };
+      case "refs":
+        return { type: "array", items: { type: "string", pattern: idPattern }, maxItems: 500, description: `ids of rows of ${field.to}` };
+      case "texts":
+        return { type: "array", items: { type: "string", maxLength: 80 }, maxItems: 50 };
+      case "integers":
+        return { type: "array", items: { type: "integer", ...limits(field) }, minItems: field.least ?? 0, maxItems: 50 };
+      case "xy":
+        return {
+          type: "array",
+          items: { type: "array", items: { type: "number", minimum: -10000, maximum: 10000 }, minItems: 2, maxItems: 2 },
+          minItems: field.least ?? 0,
+          maxItems: 2000,
+        };
+      case "one":
+        return nestedSchema(field.nested!);
+      case "many":
+        return { type: "array", items: nestedSchema(field.nested!), minItems: field.least ?? 0, maxItems: 200 };
+    }
+  })();
+  return field.unit ? { ...schema, "x-unit": field.unit } : schema;
+}
+
+function rowSchema(rowClass: RowClass): Schema {
+  const known = fields(rowClass);
+  return {
+    type: "object",
+    properties: Object.fromEntries(known.map((field) => [field.name, fieldSchema(field)])),
+    required: known.filter((field) => !field.optional).map((field) => field.name),
+    additionalProperties: false,
+  };
+}
+
+/** The whole schema, as published in docs/design.schema.json. */
+export function designSchema(): Schema {
+  return {
+    $schema: "https://json-schema.org/draft/2020-12/schema",
+    title: "Zinc Lattice project file",
+    type: "object",
+    properties: {
+      format: { const: FILE_FORMAT },
+      version: { const: FILE_VERSION },
+      design: rowSchema(ROW_CLASSES.design),
+      ...Object.fromEntries(FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name]) }])),
+    },
+    required: ["format", "version", "design"],
+    additionalProperties: false,
+  };
+}

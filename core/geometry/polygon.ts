@@ -1,0 +1,47 @@
+/** Closed polygons given as their corners, first not repeated. Metres and m². */
+import type { Xy } from "./segment";
+import { distance } from "./segment";
+
+/** Signed area by the shoelace formula; positive where the corners run clockwise on the sheet (y down). */
+export function signedArea(corners: readonly Xy[]): number {
+  let twice = 0;
+  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
+    twice += corners[j]![0] * corners[i]![1] - corners[i]![0] * corners[j]![1];
+  }
+  return twice / 2;
+}
+
+export const area = (corners: readonly Xy[]) => Math.abs(signedArea(corners));
+
+export function perimeter(corners: readonly Xy[]): number {
+  return corners.reduce((sum, corner, i) => sum + distance(corner, corners[(i + 1) % corners.length]!), 0);
+}
+
+/** Centre of area; the mean of the corners where the area is nothing. */
+export function centroid(corners: readonly Xy[]): [number, number] {
+  const whole = signedArea(corners);
+  if (Math.abs(whole) < 1e-12) {
+    return [corners.reduce((s, c) => s + c[0], 0) / corners.length, corners.reduce((s, c) => s + c[1], 0) / corners.length];
+  }
+  let x = 0;
+  let y = 0;
+  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
+    const [ax, ay] = corners[j]!;
+    const [bx, by] = corners[i]!;
+    const cross = ax * by - bx * ay;
+    x += (ax + bx) * cross;
+    y += (ay + by) * cross;
+  }
+  return [x / (6 * whole), y / (6 * whole)];
+}
+
+/** Is `p` inside? By the even-odd rule; points on the outline may fall either way. */
+export function contains(corners: readonly Xy[], p: Xy): boolean {
+  let inside = false;
+  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
+    const [ax, ay] = corners[i]!;
+    const [bx, by] = corners[j]!;
+    if (ay > p[1] !== by > p[1] && p[0] < ((bx - ax) * (p[1] - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
+}

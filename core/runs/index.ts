@@ -1,0 +1,9 @@
+/** Stage 4, Runs: from points and kits to drops, routes, lengths, reels and pulls. */
+export { dropsOf, labelStem, pointLabel, pointNumbers, type Drop } from "./drops";
+export { routeGraph, type Graph } from "./graph";
+export { pointRoute, routeTo, type Route } from "./route";
+export { cableTotals, type CableTotal } from "./totals";
+export { closetsFor, runsChecks } from "./checks";
+export { cableCostWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
+export { pullsOf, runsJson, scheduleCsv } from "./output";
+export { stretches, type Stretch } from "./thickness";

@@ -1,0 +1,182 @@
+/** The way of one drop from its point to its closet: a stub at right angles, then the shortest way with fewest bends. */
+import TinyQueue from "tinyqueue";
+import type { PointRow } from "../design/rows-system";
+import { footOn, type Xy } from "../geometry/segment";
+import { stubLength, type Edge, type Graph } from "./graph";
+
+/** A place on a route: level id, x, y and z above the level's floor. */
+export type Place = [level: string, x: number, y: number, z: number];
+
+export interface Piece {
+  edge: number;
+  /** Part of the edge used, as t from its a to its b, low first. */
+  from: number;
+  to: number;
+}
+
+export interface Route {
+  places: Place[];
+  /** Horizontal metres. */
+  pathM: number;
+  /** Vertical metres. */
+  riseM: number;
+  /** Metres off the trunks, from the point to where it joins. */
+  stubM: number;
+  bends: number;
+  pieces: Piece[];
+  /** Trunks and risers in the order the cable meets them. */
+  ways: { in: "trunks" | "risers"; id: string }[];
+}
+
+interface Arrival {
+  node: number;
+  /** Edge it came by; -1 at the closet itself. */
+  edge: number;
+  lengthM: number;
+  bends: number;
+  before?: Arrival;
+}
+
+/** Best arrivals from a closet at every node, one for each edge into it, so that bends can be told apart. */
+export type Tree = Arrival[][];
+
+const SAME_M = 1e-6;
+const better = (a: Arrival, b: Arrival) =>
+  Math.abs(a.lengthM - b.lengthM) > SAME_M ? a.lengthM - b.lengthM : a.bends - b.bends;
+
+/** Do two edges go on in one straight line? */
+function straight(graph: Graph, one: Edge, other: Edge): boolean {
+  if (one.vertical || other.vertical) return one.vertical && other.vertical;
+  const side = (edge: Edge): Xy => {
+    const a = graph.nodes[edge.a]!;
+    const b = graph.nodes[edge.b]!;
+    return [(b.x - a.x) / edge.lengthM, (b.y - a.y) / edge.lengthM];
+  };
+  const [ux, uy] = side(one);
+  const [vx, vy] = side(other);
+  return Math.abs(ux * vy - uy * vx) < 1e-6;
+}
+
+/** Dijkstra from a closet over (node, edge came by): shortest first, then fewest bends. */
+export function treeFrom(graph: Graph, closet: string): Tree {
+  const tree: Tree = graph.nodes.map(() => []);
+  const start = graph.closets.get(closet);
+  if (start === undefined) return tree;
+  const done = new Set<number>();
+  const queue = new TinyQueue<Arrival>([{ node: start, edge: -1, lengthM: 0, bends: 0 }], better);
+  while (queue.length) {
+    const here = queue.pop()!;
+    const key = here.node * (graph.edges.length + 1) + here.edge + 1;
+    if (done.has(key)) continue;
+    done.add(key);
+    tree[here.node]!.push(here);
+    for (const next of graph.at[here.node]!) {
+      if (next === here.edge) continue;
+      const edge = graph.edges[next]!;
+      const turn = here.edge < 0 || edge.lengthM < SAME_M || straight(graph, graph.edges[here.edge]!, edge) ? 0 : 1;
+      queue.push({ node: edge.a === here.node ? edge.b : edge.a, edge: next, lengthM: here.lengthM + edge.lengthM, bends: here.bends + turn, before: here });
+    }
+  }
+  return tree;
+}
+
+const trees = new WeakMap<Graph, Map<string, Tree>>();
+function keptTree(graph: Graph, closet: string): Tree {
+  let ofGraph = trees.get(graph);
+  if (!ofGraph) trees.set(graph, (ofGraph = new Map()));
+  let tree = ofGraph.get(closet);
+  if (!tree) ofGraph.set(closet, (tree = treeFrom(graph, closet)));
+  return tree;
+}
+
+interface Join {
+  edge: number;
+  t: number;
+  at: [number, number];
+  stubM: number;
+  clamped: boolean;
+  end: Arrival;
+  lengthM: number;
+  bends: number;
+}
+
+/** The nearest trunk piece from which the closet can be reached; among equals the shorter whole way, then fewer bends. */
+function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy): Join | undefined {
+  let best: Join | undefined;
+  for (const id of graph.trunkEdges.get(level) ?? []) {
+    const edge = graph.edges[id]!;
+    const a = graph.nodes[edge.a]!;
+    const b = graph.nodes[edge.b]!;
+    const foot = footOn(at, [a.x, a.y], [b.x, b.y]);
+    const stubM = stubLength(at, foot);
+    if (best && stubM > best.stubM + SAME_M) continue;
+    for (const [node, t] of [[edge.a, 0], [edge.b, 1]] as const) {
+      for (const end of tree[node]!) {
+        // Arriving by this very edge would mean turning back on it.
+        if (end.edge === id) continue;
+        const along = Math.abs(foot.t - t) * edge.lengthM;
+        const turn = along > SAME_M && end.edge >= 0 && !straight(graph, graph.edges[end.edge]!, edge) ? 1 : 0;
+        const join = { edge: id, t: foot.t, at: foot.at, stubM, clamped: foot.clamped, end, lengthM: end.lengthM + along, bends: end.bends + turn };
+        const nearer = !best || stubM < best.stubM - SAME_M;
+        const order = best && !nearer ? join.lengthM - best.lengthM : 0;
+        if (nearer || order < -SAME_M || (Math.abs(order) <= SAME_M && join.bends < best!.bends)) best = join;
+      }
+    }
+  }
+  return best;
+}
+
+function addPlace(places: Place[], place: Place): void {
+  const last = places[places.length - 1];
+  const same = last && last[0] === place[0] && [1, 2, 3].every((i) => Math.abs((last[i] as number) - (place[i] as number)) < SAME_M);
+  if (!same) places.push(place);
+}
+
+/** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
+export function routeTo(graph: Graph, from: { level: string; x: number; y: number; z: number }, closet: string): Route | undefined {
+  const tree = keptTree(graph, closet);
+  const join = bestJoin(graph, tree, from.level, [from.x, from.y]);
+  if (!join) return undefined;
+  const edge = graph.edges[join.edge]!;
+  const heightM = graph.nodes[edge.a]!.heightM;
+  const route: Route = { places: [], pathM: 0, riseM: 0, stubM: join.stubM, bends: join.bends, pieces: [], ways: [] };
+  const place = (x: number, y: number) => addPlace(route.places, [from.level, x, y, heightM]);
+  addPlace(route.places, [from.level, from.x, from.y, from.z]);
+  place(from.x, from.y);
+  if (join.clamped) place(join.at[0], from.y);
+  place(join.at[0], join.at[1]);
+  route.riseM += Math.abs(heightM - from.z);
+  route.pathM += join.stubM;
+  const endT = join.end.node === edge.a ? 0 : 1;
+  follow(graph, route, join.edge, join.t, endT);
+  for (let here: Arrival | undefined = join.end; here?.before; here = here.before) {
+    const back = graph.edges[here.edge]!;
+    follow(graph, route, here.edge, back.a === here.node ? 0 : 1, back.a === here.node ? 1 : 0);
+  }
+  return route;
+}
+
+function follow(graph: Graph, route: Route, id: number, fromT: number, toT: number): void {
+  const edge = graph.edges[id]!;
+  const lengthM = Math.abs(toT - fromT) * edge.lengthM;
+  const end = graph.nodes[toT === 0 ? edge.a : edge.b]!;
+  addPlace(route.places, [end.level, end.x, end.y, end.heightM]);
+  if (lengthM < SAME_M) return;
+  if (edge.vertical) route.riseM += lengthM;
+  else route.pathM += lengthM;
+  route.pieces.push({ edge: id, from: Math.min(fromT, toT), to: Math.max(fromT, toT) });
+  const last = route.ways[route.ways.length - 1];
+  if (edge.way && (last?.id !== edge.way.id || last.in !== edge.way.in)) route.ways.push(edge.way);
+}
+
+const routes = new WeakMap<Graph, WeakMap<PointRow, Route | null>>();
+
+/** The route of a point to its closet, kept while the point's row and the graph stay the same. */
+export function pointRoute(graph: Graph, point: PointRow): Route | undefined {
+  if (!point.closet || !graph.closets.has(point.closet)) return undefined;
+  let ofGraph = routes.get(graph);
+  if (!ofGraph) routes.set(graph, (ofGraph = new WeakMap()));
+  let route = ofGraph.get(point);
+  if (route === undefined) ofGraph.set(point, (route = routeTo(graph, point, point.closet) ?? null));
+  return route ?? undefined;
+}

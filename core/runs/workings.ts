@@ -1,0 +1,117 @@
+/** The workings of what stage 4 computes. Built only when somebody opens them. */
+import { byId, type Design } from "../design/collections";
+import { verdictUnder, type Step, type Working } from "../working";
+import type { CableTotal } from "./totals";
+import type { Drop } from "./drops";
+import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
+
+const m = (value: number) => `${value.toFixed(2)} m`;
+
+function lengthSteps(design: Design, drop: Drop): Step[] {
+  if (drop.marked) {
+    const { markStartM, markEndM } = drop.row!;
+    return [{ formula: "|mark at end − mark at start|", with: `|${markEndM} − ${markStartM}|`, gives: m(drop.lengthM!), source: "jacket marks, measured on site" }];
+  }
+  const settings = design.design;
+  const route = drop.route!;
+  const names = route.ways.map((way) => byId(design, way.in).get(way.id)?.name ?? way.id);
+  return [
+    { formula: "Stub to the nearest trunk, at right angles", with: "", gives: m(route.stubM), source: "plan" },
+    { formula: "Along trunks", with: names.join(", ") || "none", gives: m(route.pathM - route.stubM), source: "plan" },
+    { formula: "Rises", with: `${route.bends} bends, point at ${m(drop.point.z)}`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
+    { formula: "Slack at point + at closet", with: `${settings.slackPointM} + ${settings.slackClosetM}`, gives: m(drop.slackM), source: "design settings" },
+    { formula: "Cable in the house", with: "sum of the above", gives: m(drop.installedM!), source: "" },
+    { formula: "× (1 + waste)", with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to 0.05 m`, gives: m(drop.lengthM!), source: "design settings" },
+  ];
+}
+
+/** How a drop's length came about. Undefined where it has none. */
+export function lengthWorking(design: Design, drop: Drop): Working | undefined {
+  if (drop.lengthM === undefined) return undefined;
+  const data = drop.cableType?.medium === "data";
+  const steps = lengthSteps(design, drop);
+  if (data) {
+    steps.push({ formula: "Permanent link, against the limit", with: `${m(drop.installedM!)} of ${m(DATA_LINK_LIMIT_M)}`, gives: `${((100 * drop.installedM!) / DATA_LINK_LIMIT_M).toFixed(0)} %`, source: DATA_LINK_SOURCE });
+  }
+  return {
+    title: `Length of ${drop.label}`,
+    value: drop.lengthM,
+    unit: "m",
+    limit: data ? { value: DATA_LINK_LIMIT_M, unit: "m in the house", source: DATA_LINK_SOURCE } : undefined,
+    verdict: data ? verdictUnder(drop.installedM!, DATA_LINK_LIMIT_M) : "none",
+    steps,
+  };
+}
+
+/** How the voltage at the device came about. Undefined where the drop carries no load. */
+export function loadWorking(design: Design, drop: Drop): Working | undefined {
+  const load = drop.load;
+  if (!load || !drop.cableType) return undefined;
+  const cable = drop.cableType;
+  if (load.poeClass) {
+    const power = POE_CLASSES[load.poeClass]!;
+    return {
+      title: `Power to ${drop.label}`,
+      value: load.endV ?? 0,
+      unit: "V",
+      verdict: load.endV === undefined ? "fails" : "holds",
+      steps: [
+        { formula: "Class", with: `class ${load.poeClass}, ${power.fourPair ? "four" : "two"} pairs`, gives: `${power.sourceW} W set aside, ${load.watts} W at the device`, source: "IEEE 802.3" },
+        { formula: power.fourPair ? "R = ½ · L · r" : "R = L · r", with: `${m(drop.installedM!)} × ${cable.ohmPerKm} Ω/km`, gives: `${load.loopOhm.toFixed(3)} Ω`, source: "largest resistance the cable standard allows" },
+        {
+          formula: "V = (V₀ + √(V₀² − 4·P·R)) / 2",
+          with: `V₀ ${load.sourceV} V, P ${load.watts} W, R ${load.loopOhm.toFixed(3)} Ω`,
+          gives: load.endV === undefined ? "no real root: it cannot start" : `${load.endV.toFixed(2)} V`,
+          source: "constant power through a resistance",
+        },
+        { formula: "Drawn from the source", with: "P + loss in the cable", gives: `${load.sourceW.toFixed(2)} W`, source: "" },
+      ],
+    };
+  }
+  const amps = load.watts / load.sourceV;
+  return {
+    title: `Voltage at ${drop.label}`,
+    value: load.endV!,
+    unit: "V",
+    limit: { value: load.limitPct!, unit: "% drop", source: "kind of point; default for its use" },
+    verdict: verdictUnder(load.dropPct!, load.limitPct!),
+    steps: [
+      { formula: "I = P / V", with: `${load.watts} W / ${load.sourceV} V`, gives: `${amps.toFixed(3)} A`, source: "kind of point" },
+      { formula: "r(T) = r₂₀ · (1 + 0.00393·(T − 20))", with: `${cable.ohmPerKm} Ω/km at ${design.design.ambientC} °C`, gives: `${((load.loopOhm / (2 * drop.installedM!)) * 1000).toFixed(3)} Ω/km`, source: cable.gauge },
+      { formula: "ΔV = 2·L·I·r", with: `2 × ${m(drop.installedM!)} × ${amps.toFixed(3)} A`, gives: `${(load.sourceV - load.endV!).toFixed(3)} V = ${load.dropPct!.toFixed(2)} %`, source: "two-wire run, both conductors" },
+      { formula: "V at the device", with: `${load.sourceV} − ${(load.sourceV - load.endV!).toFixed(3)}`, gives: `${load.endV!.toFixed(2)} V`, source: "" },
+    ],
+  };
+}
+
+/** How many reels of a type, and why not fewer. */
+export function reelsWorking(total: CableTotal): Working {
+  const { cutting, cableType } = total;
+  const stock = cutting.reels.filter((reel) => reel.stock);
+  const stockM = stock.reduce((sum, reel) => sum + reel.cuts.reduce((s, cut) => s + cut.lengthM, 0), 0);
+  return {
+    title: `Reels of ${cableType.name}`,
+    value: cutting.newReels,
+    unit: cutting.newReels === 1 ? "reel" : "reels",
+    verdict: cutting.tooLong.length ? "fails" : "none",
+    steps: [
+      { formula: "Cuts", with: `${total.drops} drops`, gives: m(total.lengthM), source: "pull schedule" },
+      ...(stock.length ? [{ formula: "Off part-used reels", with: `${stock.length} in stock`, gives: m(stockM), source: "stock" }] : []),
+      { formula: "Fewest that could do", with: `reel ${cableType.reelM} m, lower bound of bin packing`, gives: `${cutting.bound}`, source: "Martello–Toth L2 and total length" },
+      { formula: "Cutting plan", with: cutting.proven ? "cannot be fewer" : `gap ${cutting.newReels - cutting.bound}`, gives: `${cutting.newReels}`, source: "best fit decreasing, then branch and bound" },
+      { formula: "Left on new reels", with: "", gives: m(cutting.wasteM), source: "" },
+    ],
+  };
+}
+
+/** What a type's cable costs. */
+export function cableCostWorking(total: CableTotal, currency: string): Working {
+  const { cutting, cableType } = total;
+  return {
+    title: `Cost of ${cableType.name}`,
+    value: total.cost,
+    unit: currency,
+    verdict: "none",
+    steps: [{ formula: "New reels × metres × price of a metre", with: `${cutting.newReels} × ${cableType.reelM} m × ${cableType.costPerM}`, gives: `${total.cost.toFixed(2)} ${currency}`, source: "cable type; whole reels are bought" }],
+  };
+}

@@ -1,0 +1,100 @@
+/** People, and who may do what with which design. */
+import { and, asc, desc, eq } from "drizzle-orm";
+import { WRITE_ORDER, type Design } from "../core/design/collections";
+import type { Change } from "../core/design/edit";
+import type { Db } from "./connect";
+import { designs, edits, members, people, type Role } from "./schema";
+import { columnValues, TABLES } from "./tables";
+import { writeEdit } from "./write-edit";
+
+export interface Person {
+  id: string;
+  name: string;
+  email: string;
+}
+
+export const normalEmail = (email: string) => email.trim().toLowerCase();
+
+export async function findPerson(db: Db, email: string): Promise<(Person & { passwordHash: string }) | undefined> {
+  const [row] = await db.select().from(people).where(eq(people.email, normalEmail(email)));
+  return row;
+}
+
+/** Add a person. False where the address is taken already. */
+export async function addPerson(db: Db, person: Person & { passwordHash: string }): Promise<boolean> {
+  try {
+    await db.insert(people).values({ ...person, email: normalEmail(person.email), createdAt: new Date() });
+    return true;
+  } catch (error) {
+    if (isDuplicate(error)) return false;
+    throw error;
+  }
+}
+
+function isDuplicate(error: unknown): boolean {
+  const cause = error instanceof Error && "cause" in error ? error.cause : error;
+  return typeof cause === "object" && cause !== null && "code" in cause && cause.code === "ER_DUP_ENTRY";
+}
+
+export interface DesignCard {
+  id: string;
+  name: string;
+  role: Role;
+  revision: number;
+  changedAt: string;
+}
+
+/** The designs a person may see, last changed first. */
+export async function designsOf(db: Db, person: string): Promise<DesignCard[]> {
+  const rows = await db.select({ id: designs.id, name: designs.name, role: members.role, revision: designs.revision, changedAt: designs.changedAt })
+    .from(members).innerJoin(designs, eq(designs.id, members.design)).where(eq(members.person, person)).orderBy(desc(designs.changedAt));
+  return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }));
+}
+
+export async function roleOf(db: Db, design: string, person: string): Promise<Role | undefined> {
+  const [row] = await db.select({ role: members.role }).from(members).where(and(eq(members.design, design), eq(members.person, person)));
+  return row?.role;
+}
+
+export async function membersOf(db: Db, design: string): Promise<(Person & { role: Role })[]> {
+  return db.select({ id: people.id, name: people.name, email: people.email, role: members.role })
+    .from(members).innerJoin(people, eq(people.id, members.person)).where(eq(members.design, design)).orderBy(asc(people.name));
+}
+
+export async function setMember(db: Db, design: string, person: string, role: Exclude<Role, "owner">): Promise<void> {
+  await db.insert(members).values({ design, person, role }).onDuplicateKeyUpdate({ set: { role } });
+}
+
+export async function removeMember(db: Db, design: string, person: string): Promise<void> {
+  await db.delete(members).where(and(eq(members.design, design), eq(members.person, person)));
+}
+
+/** Every row of a design as changes: how an import is written. */
+export function allChanges(design: Design): Change[] {
+  return WRITE_ORDER.flatMap((name) => design[name].map((row) => ({ in: name, put: row }) as Change));
+}
+
+/** A new design owned by `person`: its settings, then all its rows as one edit. Nothing stays behind when that fails. */
+export async function createDesign(db: Db, id: string, person: string, design: Design): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.insert(designs).values({ ...(columnValues("design", design.design) as typeof designs.$inferInsert), id, revision: 0, changedAt: new Date() });
+    await tx.insert(members).values({ design: id, person, role: "owner" });
+  });
+  const changes = allChanges(design);
+  if (!changes.length) return;
+  try {
+    await writeEdit(db, id, person, { base: 0, changes });
+  } catch (error) {
+    await deleteDesign(db, id);
+    throw error;
+  }
+}
+
+/** Take a design out whole. Rows go before the rows they name. */
+export async function deleteDesign(db: Db, id: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    for (const name of [...WRITE_ORDER].reverse()) await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
+    await tx.delete(edits).where(eq(edits.design, id));
+    await tx.delete(designs).where(eq(designs.id, id));
+  });
+}

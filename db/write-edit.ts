@@ -1,0 +1,191 @@
+/** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
+import { and, eq, getTableColumns, gt, inArray, sql } from "drizzle-orm";
+import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
+import { applyChanges, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
+import { fail } from "../core/design/input-error";
+import type { Db, Tx } from "./connect";
+import { readRows } from "./read-design";
+import { designs, edits } from "./schema";
+import { columnValues, TABLES } from "./tables";
+
+export interface LogEntry {
+  revision: number;
+  person: string;
+  at: string;
+  kind: "edit" | "undo" | "redo";
+  of?: number;
+  changes: Change[];
+}
+
+/** One row that two people changed: as the other left it, and as this edit wants it. */
+export interface Clash {
+  in: CollectionName | "design";
+  id: string;
+  mine?: unknown;
+  theirs?: unknown;
+}
+
+export type WriteResult =
+  | { ok: true; revision: number; log: LogEntry[] }
+  | { ok: false; clashes: Clash[]; revision: number; log: LogEntry[] };
+
+interface Request {
+  kind: LogEntry["kind"];
+  of?: number;
+  changes: Change[];
+  base: number;
+  /** Undo and redo ask that rows stand as the edit left them, whatever came between. */
+  expect?: Change[];
+}
+
+/** Log entries after a revision, oldest first. */
+export async function logSince(tx: Tx | Db, design: string, revision: number): Promise<LogEntry[]> {
+  const rows = await tx.select().from(edits).where(and(eq(edits.design, design), gt(edits.revision, revision))).orderBy(edits.revision);
+  return rows.map((row) => ({
+    revision: row.revision, person: row.person, at: row.at.toISOString(), kind: row.kind, ...(row.of === null ? {} : { of: row.of }), changes: row.changes as Change[],
+  }));
+}
+
+const clashOf = (design: Design, change: Change): Clash => ({
+  in: change.in,
+  id: keyOf(change).split("/")[1]!,
+  ...("put" in change ? { mine: change.put } : {}),
+  ...(rowAt(design, change) ? { theirs: rowAt(design, change) } : {}),
+});
+
+/** Changes of `request` that would overwrite what somebody else did. */
+function clashing(design: Design, request: Request, since: readonly LogEntry[]): Clash[] {
+  if (request.expect) {
+    return request.expect
+      .filter((left) => !sameRow(rowAt(design, left), "put" in left ? left.put : undefined))
+      .map((left) => clashOf(design, request.changes.find((change) => keyOf(change) === keyOf(left)) ?? left));
+  }
+  const touched = new Set(since.flatMap((entry) => entry.changes.map(keyOf)));
+  return request.changes
+    .filter((change) => touched.has(keyOf(change)) && !sameRow(rowAt(design, change), "put" in change ? change.put : undefined))
+    .map((change) => clashOf(design, change));
+}
+
+/** Last state of each row in a list of changes, by collection. */
+function finalChanges(changes: readonly Change[]): { puts: Map<CollectionName, AnyRow[]>; drops: Map<CollectionName, string[]>; settings?: object } {
+  const last = new Map(changes.map((change) => [keyOf(change), change]));
+  const puts = new Map<CollectionName, AnyRow[]>();
+  const drops = new Map<CollectionName, string[]>();
+  let settings: object | undefined;
+  for (const change of last.values()) {
+    if (change.in === "design") settings = change.put;
+    else if ("put" in change) puts.set(change.in, [...(puts.get(change.in) ?? []), change.put]);
+    else drops.set(change.in, [...(drops.get(change.in) ?? []), change.drop]);
+  }
+  return { puts, drops, settings };
+}
+
+const BATCH = 500;
+
+async function putRows(tx: Tx, design: string, collection: CollectionName, rows: readonly AnyRow[]): Promise<void> {
+  const table = TABLES[collection];
+  const columns = getTableColumns(table);
+  const set = Object.fromEntries(
+    Object.entries(columns).filter(([name]) => name !== "design" && name !== "id").map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
+  );
+  for (let i = 0; i < rows.length; i += BATCH) {
+    const values = rows.slice(i, i + BATCH).map((row) => ({ ...columnValues(collection, row), design }));
+    await tx.insert(table).values(values as never).onDuplicateKeyUpdate({ set: set as never });
+  }
+}
+
+async function writeRows(tx: Tx, design: string, changes: readonly Change[]): Promise<void> {
+  const { puts, drops, settings } = finalChanges(changes);
+  if (settings) await tx.update(designs).set(columnValues("design", settings)).where(eq(designs.id, design));
+  for (const collection of WRITE_ORDER) if (puts.has(collection)) await putRows(tx, design, collection, puts.get(collection)!);
+  for (const collection of [...WRITE_ORDER].reverse()) {
+    const ids = drops.get(collection);
+    const table = TABLES[collection];
+    if (ids) await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids)));
+  }
+}
+
+async function perform(db: Db, design: string, person: string, make: (tx: Tx, stored: { revision: number; design: Design }) => Promise<Request>): Promise<WriteResult> {
+  return db.transaction(async (tx) => {
+    // One writer at a time on a design: the lock is on its own row, so others are not held up.
+    const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)).for("update");
+    if (!head) fail("design", "does not exist");
+    const stored = (await readRows(tx, design))!;
+    const request = await make(tx, stored);
+    const since = await logSince(tx, design, request.base);
+    const clashes = clashing(stored.design, request, since);
+    if (clashes.length) return { ok: false as const, clashes, revision: stored.revision, log: since };
+    const after = applyChanges(stored.design, request.changes);
+    checkWhole(after, request.changes);
+    await writeRows(tx, design, request.changes);
+    const revision = stored.revision + 1;
+    const at = new Date();
+    await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
+    await tx.insert(edits).values({
+      design, revision, person, at, kind: request.kind, of: request.of ?? null, changes: request.changes, inverse: invertChanges(stored.design, request.changes),
+    });
+    const entry: LogEntry = { revision, person, at: at.toISOString(), kind: request.kind, ...(request.of === undefined ? {} : { of: request.of }), changes: request.changes };
+    return { ok: true as const, revision, log: [...since, entry] };
+  }, { isolationLevel: "read committed" });
+}
+
+/** Write an edit. Throws InputError where rows would not hold together; a clash is a result, not an error. */
+export function writeEdit(db: Db, design: string, person: string, edit: Edit): Promise<WriteResult> {
+  return perform(db, design, person, async (_tx, stored) => {
+    if (!Number.isInteger(edit.base) || edit.base < 0 || edit.base > stored.revision) fail("base", `must be a revision of the design, 0 to ${stored.revision}`);
+    return { kind: "edit", base: edit.base, changes: edit.changes };
+  });
+}
+
+export interface History {
+  /** Revisions this person can undo, newest last. */
+  undo: number[];
+  /** Revisions this person can redo, next last. */
+  redo: number[];
+}
+
+/** What one person can undo and redo, from the log alone, so that it outlives reloads. */
+export async function historyOf(tx: Tx | Db, design: string, person: string): Promise<History> {
+  const rows = await tx.select({ revision: edits.revision, kind: edits.kind, of: edits.of }).from(edits)
+    .where(and(eq(edits.design, design), eq(edits.person, person))).orderBy(edits.revision);
+  const undo: number[] = [];
+  const redo: number[] = [];
+  for (const row of rows) {
+    if (row.kind === "edit") {
+      undo.push(row.revision);
+      redo.length = 0;
+    } else if (row.kind === "undo") {
+      undo.pop();
+      redo.push(row.of!);
+    } else {
+      redo.pop();
+      undo.push(row.of!);
+    }
+  }
+  return { undo, redo };
+}
+
+async function logged(tx: Tx, design: string, revision: number) {
+  const [row] = await tx.select().from(edits).where(and(eq(edits.design, design), eq(edits.revision, revision)));
+  return { changes: row!.changes as Change[], inverse: row!.inverse as Change[] };
+}
+
+/** Take back this person's last edit that still stands. Throws InputError where there is none. */
+export function undo(db: Db, design: string, person: string): Promise<WriteResult> {
+  return perform(db, design, person, async (tx, stored) => {
+    const of = (await historyOf(tx, design, person)).undo.at(-1) ?? fail("", "There is nothing of yours to undo");
+    const { changes, inverse } = await logged(tx, design, of);
+    return { kind: "undo", of, base: stored.revision, changes: inverse, expect: lastOfEach(changes) };
+  });
+}
+
+/** Do again what this person last undid. Throws InputError where there is none. */
+export function redo(db: Db, design: string, person: string): Promise<WriteResult> {
+  return perform(db, design, person, async (tx, stored) => {
+    const of = (await historyOf(tx, design, person)).redo.at(-1) ?? fail("", "There is nothing of yours to redo");
+    const { changes, inverse } = await logged(tx, design, of);
+    return { kind: "redo", of, base: stored.revision, changes, expect: inverse };
+  });
+}
+
+const lastOfEach = (changes: readonly Change[]): Change[] => [...new Map(changes.map((change) => [keyOf(change), change])).values()];

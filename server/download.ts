@@ -1,0 +1,5 @@
+/** A text as a file download named after a design. */
+export function download(text: string, name: string, ending: string, type: string): Response {
+  const stem = name.normalize("NFKD").replace(/[^\w]+/g, "-").replace(/^-+|-+$/g, "").toLowerCase() || "design";
+  return new Response(text, { headers: { "Content-Type": type, "Content-Disposition": `attachment; filename="${stem}${ending}"`, "Cache-Control": "no-store" } });
+}

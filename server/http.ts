@@ -1,0 +1,107 @@
+/** The web process: security headers, size and origin checks, static files, then React Router. */
+import { randomBytes } from "node:crypto";
+import { createServer, type Server } from "node:http";
+import { pathToFileURL } from "node:url";
+import { resolve } from "node:path";
+import { createRequestHandler } from "@react-router/express";
+import compression from "compression";
+import express, { type NextFunction, type Request, type Response } from "express";
+import helmet from "helmet";
+import pino from "pino";
+import type { ServerBuild } from "react-router";
+
+const MB = 1_000_000;
+/** Project files come in here; everything else is small. */
+const IMPORT_PATH = /^\/designs(\.data)?$/;
+const bodyLimit = (path: string) => (IMPORT_PATH.test(path) ? 24 * MB : 2 * MB);
+
+function headers() {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`],
+        styleSrc: ["'self'"],
+        // Positions and sizes of drawn things are style attributes; no style sheet can come in this way.
+        styleSrcAttr: ["'unsafe-inline'"],
+        imgSrc: ["'self'", "data:"],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        formAction: ["'self'"],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+        objectSrc: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: "same-origin" },
+  });
+}
+
+/** Refuse what another site makes a browser send. Every browser names the origin of a post. */
+function sameSite(req: Request, res: Response, next: NextFunction): void {
+  if (req.method === "GET" || req.method === "HEAD") return next();
+  const origin = req.headers.origin;
+  let host: string | undefined;
+  try {
+    host = origin ? new URL(origin).host : undefined;
+  } catch {
+    host = undefined;
+  }
+  if (host === undefined || host !== req.headers.host) {
+    res.status(403).type("text/plain").send("This request came from another site and was refused.");
+    return;
+  }
+  next();
+}
+
+function sizeLimit(req: Request, res: Response, next: NextFunction): void {
+  if (req.method === "GET" || req.method === "HEAD") return next();
+  const length = req.headers["content-length"];
+  if (length === undefined && req.headers["transfer-encoding"]) {
+    res.status(411).type("text/plain").send("The request does not say how long it is.");
+    return;
+  }
+  if (Number(length ?? 0) > bodyLimit(req.path)) {
+    res.status(413).type("text/plain").send(`The request is too large: at most ${bodyLimit(req.path) / MB} MB.`);
+    return;
+  }
+  next();
+}
+
+/** Make the express application around a React Router build. */
+export function application(build: ServerBuild): express.Express {
+  const app = express();
+  app.disable("x-powered-by");
+  app.use((_req, res, next) => {
+    res.locals.nonce = randomBytes(16).toString("base64");
+    next();
+  });
+  app.use(headers(), sameSite, sizeLimit);
+  app.use(compression({ filter: (req, res) => !String(res.getHeader("Content-Type")).startsWith("text/event-stream") && compression.filter(req, res) }));
+  app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
+  app.use(express.static("build/client", { maxAge: "1h" }));
+  app.use(createRequestHandler({ build, mode: "production", getLoadContext: (_req, res) => ({ nonce: res.locals.nonce as string }) }));
+  return app;
+}
+
+/** Serve the built application on loopback. Set ZINC_DATABASE_URL before. */
+export async function serve({ port, host = "127.0.0.1" }: { port: number; host?: string }): Promise<{ close(): Promise<void>; port: number }> {
+  const log = pino({ level: process.env.ZINC_LOG ?? "warn" });
+  const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
+  const server = createServer(application(build));
+  await new Promise<void>((done, refuse) => server.once("error", refuse).listen(port, host, done));
+  const address = server.address();
+  log.info({ address }, "serving");
+  return { port: typeof address === "object" && address ? address.port : port, close: () => close(server) };
+}
+
+function close(server: Server): Promise<void> {
+  return new Promise((done) => {
+    server.close(() => done());
+    // Live streams never end by themselves.
+    server.closeAllConnections();
+  });
+}
