@@ -23,6 +23,6 @@ export function buildIfStale(): void {
   const hash = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building the application…");
-  execFileSync("node_modules/.bin/react-router", ["build"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_ENV: "production" } });
+  execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", "warn"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_ENV: "production" } });
   writeFileSync(stamp, hash);
 }

@@ -142,11 +142,14 @@ export async function main(args: string[]): Promise<number> {
     return 0;
   } catch (error) {
     if (error instanceof InputError) console.error(`zinc: ${sentence(error.problems[0]!)}${error.problems.length > 1 ? ` And ${error.problems.length - 1} more.` : ""}`);
-    else if (error instanceof TypeError && "code" in error) console.error(`zinc: ${error.message}`);
+    else if (isArgumentError(error)) console.error(`zinc: ${error.message.split(". ")[0]}.`);
     else throw error;
     return 2;
   }
 }
+
+/** Thrown by parseArgs for options it does not know. */
+const isArgumentError = (error: unknown): error is Error => String((error as NodeJS.ErrnoException).code).startsWith("ERR_PARSE_ARGS");
 
 function readText(file: string): string {
   try {

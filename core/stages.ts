@@ -1,5 +1,5 @@
 /** The twelve stages: what each answers, its checks, and how far the design meets them. */
-import { memoByParts, type Design } from "./design/collections";
+import { memoByParts } from "./design/collections";
 import { automationChecks } from "./automation";
 import { STAGES, sortFindings, type Check, type Finding, type Stage } from "./findings";
 import { houseChecks } from "./house";

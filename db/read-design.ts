@@ -1,9 +1,10 @@
 /** A whole design out of the database, as of one moment. */
-import { eq } from "drizzle-orm";
+import { and, eq, gt, lte } from "drizzle-orm";
 import { emptyDesign, FILE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
+import { applyChanges, type Change } from "../core/design/edit";
 import type { DesignRow } from "../core/design/rows-house";
 import type { Db, Tx } from "./connect";
-import { designs } from "./schema";
+import { designs, edits } from "./schema";
 import { plainRow, TABLES } from "./tables";
 
 export interface StoredDesign {
@@ -25,7 +26,46 @@ export async function readRows(tx: Tx | Db, id: string): Promise<StoredDesign | 
   return { id, revision: head.revision, design };
 }
 
+/** Designs last read or written by this process. Only a shortcut: each is checked against the revision before it is used. */
+const kept = new WeakMap<Db, Map<string, StoredDesign>>();
+const MOST_KEPT = 20;
+/** A copy further behind than this is read anew rather than brought up by the log. */
+const MOST_STEPS = 50;
+
+function keptOf(db: Db): Map<string, StoredDesign> {
+  let designs = kept.get(db);
+  if (!designs) kept.set(db, (designs = new Map()));
+  return designs;
+}
+
+/** Remember a design as it stands after a write. */
+export function keep(db: Db, stored: StoredDesign): void {
+  const all = keptOf(db);
+  all.delete(stored.id);
+  all.set(stored.id, stored);
+  if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
+}
+
+/** A design at `revision`: the kept copy, brought up by the log where it is behind, or all rows. */
+export async function readAt(db: Db, tx: Tx, id: string, revision: number): Promise<StoredDesign | undefined> {
+  const known = keptOf(db).get(id);
+  if (known?.revision === revision) return known;
+  if (known && known.revision < revision && revision - known.revision <= MOST_STEPS) {
+    const log = await tx.select({ revision: edits.revision, changes: edits.changes }).from(edits)
+      .where(and(eq(edits.design, id), gt(edits.revision, known.revision), lte(edits.revision, revision))).orderBy(edits.revision);
+    if (log.length === revision - known.revision) {
+      return { id, revision, design: log.reduce((design, entry) => applyChanges(design, entry.changes as Change[]), known.design) };
+    }
+  }
+  return readRows(tx, id);
+}
+
 /** Read a design as of one moment: a repeatable-read transaction sees no half-written edit. */
-export function readDesign(db: Db, id: string): Promise<StoredDesign | undefined> {
-  return db.transaction((tx) => readRows(tx, id), { isolationLevel: "repeatable read", accessMode: "read only" });
+export async function readDesign(db: Db, id: string): Promise<StoredDesign | undefined> {
+  const stored = await db.transaction(async (tx) => {
+    const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, id));
+    return head && readAt(db, tx, id, head.revision);
+  }, { isolationLevel: "repeatable read", accessMode: "read only" });
+  if (stored) keep(db, stored);
+  return stored;
 }

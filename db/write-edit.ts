@@ -4,7 +4,7 @@ import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../c
 import { applyChanges, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
 import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
-import { readRows } from "./read-design";
+import { keep, readAt } from "./read-design";
 import { designs, edits } from "./schema";
 import { columnValues, TABLES } from "./tables";
 
@@ -106,11 +106,12 @@ async function writeRows(tx: Tx, design: string, changes: readonly Change[]): Pr
 }
 
 async function perform(db: Db, design: string, person: string, make: (tx: Tx, stored: { revision: number; design: Design }) => Promise<Request>): Promise<WriteResult> {
-  return db.transaction(async (tx) => {
+  let written: { revision: number; design: Design } | undefined;
+  const result = await db.transaction(async (tx) => {
     // One writer at a time on a design: the lock is on its own row, so others are not held up.
     const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)).for("update");
     if (!head) fail("design", "does not exist");
-    const stored = (await readRows(tx, design))!;
+    const stored = (await readAt(db, tx, design, head!.revision))!;
     const request = await make(tx, stored);
     const since = await logSince(tx, design, request.base);
     const clashes = clashing(stored.design, request, since);
@@ -125,8 +126,11 @@ async function perform(db: Db, design: string, person: string, make: (tx: Tx, st
       design, revision, person, at, kind: request.kind, of: request.of ?? null, changes: request.changes, inverse: invertChanges(stored.design, request.changes),
     });
     const entry: LogEntry = { revision, person, at: at.toISOString(), kind: request.kind, ...(request.of === undefined ? {} : { of: request.of }), changes: request.changes };
+    written = { revision, design: after };
     return { ok: true as const, revision, log: [...since, entry] };
   }, { isolationLevel: "read committed" });
+  if (written) keep(db, { id: design, ...written });
+  return result;
 }
 
 /** Write an edit. Throws InputError where rows would not hold together; a clash is a result, not an error. */

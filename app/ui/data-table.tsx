@@ -2,7 +2,7 @@
 import { getCoreRowModel, getSortedRowModel, useReactTable, type ColumnDef, type SortingState } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from "react";
 
 export interface Column<Row> {
   id: string;
@@ -13,6 +13,8 @@ export interface Column<Row> {
   width: string;
   right?: boolean;
   mono?: boolean;
+  /** Shown only where the table is at least so many pixels wide. */
+  from?: number;
 }
 
 interface Props<Row> {
@@ -33,15 +35,29 @@ interface Props<Row> {
 type Line<Row> = { group: string; rows: readonly Row[] } | { row: Row };
 const ROW_PX = 28;
 
-export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect, groupBy, totals, empty, initialSort = [] }: Props<Row>) {
+/** Width of an element in pixels, followed; a desk of 1280 until it is known. */
+function useWidth(element: RefObject<HTMLElement | null>): number {
+  const [width, setWidth] = useState(776);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    observer.observe(element.current!);
+    return () => observer.disconnect();
+  }, [element]);
+  return width;
+}
+
+export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected, onSelect, groupBy, totals, empty, initialSort = [] }: Props<Row>) {
   const [sorting, setSorting] = useState<SortingState>(initialSort);
+  const scroller = useRef<HTMLDivElement>(null);
+  const width = useWidth(scroller);
+  const columns = useMemo(() => offered.filter((column) => !column.from || width >= column.from), [offered, width]);
   const data = useMemo(() => [...rows], [rows]);
   const defs = useMemo(() => columns.map((column): ColumnDef<Row> => ({ id: column.id, accessorFn: (row) => column.value(row) ?? "", sortingFn: "alphanumeric" })), [columns]);
   const table = useReactTable({ data, columns: defs, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel() });
   const sorted = table.getSortedRowModel().rows;
   const lines = useMemo((): Line<Row>[] => {
     const plain = sorted.map((row) => row.original);
-    const column = columns.find((c) => c.id === groupBy);
+    const column = offered.find((c) => c.id === groupBy);
     if (!column) return plain.map((row) => ({ row }));
     const groups = new Map<string, Row[]>();
     for (const row of plain) {
@@ -51,9 +67,8 @@ export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect
       else groups.set(group, [row]);
     }
     return [...groups].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true })).flatMap(([group, own]): Line<Row>[] => [{ group, rows: own }, ...own.map((row) => ({ row }))]);
-  }, [sorted, columns, groupBy]);
+  }, [sorted, offered, groupBy]);
 
-  const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: 12, initialRect: { width: 800, height: 400 } });
   const template = columns.map((column) => column.width).join(" ");
   const total = totals?.(rows);
@@ -80,7 +95,7 @@ export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect
           const way = sorting.find((s) => s.id === column.id);
           return (
             <div key={column.id} role="columnheader" aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"} className={column.right ? "text-right" : ""}>
-              <button type="button" className={`flex h-7 w-full items-center gap-1 px-2.5 hover:text-ink ${column.right ? "justify-end" : ""}`} onClick={() => table.getColumn(column.id)!.toggleSorting(way && !way.desc ? true : false)}>
+              <button type="button" className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`} onClick={() => table.getColumn(column.id)!.toggleSorting(way && !way.desc ? true : false)}>
                 {column.name}{way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
               </button>
             </div>
@@ -96,7 +111,7 @@ export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect
             const sums = totals?.(line.rows) ?? {};
             return (
               <div key={`group ${line.group}`} role="row" aria-rowindex={item.index + 2} className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold" style={place}>
-                {columns.map((column, c) => <div key={column.id} role="gridcell" className={`truncate px-2.5 ${column.right ? "measure text-right" : ""}`}>{c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}</div>)}
+                {columns.map((column, c) => <div key={column.id} role="gridcell" className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : c === 0 ? "" : "truncate"}`}>{c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}</div>)}
               </div>
             );
           }
@@ -104,7 +119,7 @@ export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect
           return (
             <div key={key} role="row" aria-rowindex={item.index + 2} aria-selected={key === selected} data-row={key} className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`} style={place} onClick={() => onSelect(line.row)}>
               {columns.map((column) => (
-                <div key={column.id} role="gridcell" className={`truncate px-2.5 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}>{column.cell ? column.cell(line.row) : column.value(line.row)}</div>
+                <div key={column.id} role="gridcell" className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}>{column.cell ? column.cell(line.row) : column.value(line.row)}</div>
               ))}
             </div>
           );
@@ -112,7 +127,7 @@ export function DataTable<Row>({ label, rows, columns, keyOf, selected, onSelect
       </div>
       {total && lines.length > 0 && (
         <div className="sticky bottom-0 grid min-w-max items-center border-t border-rule bg-raised font-semibold" style={{ gridTemplateColumns: template, height: ROW_PX }} role="row" aria-rowindex={lines.length + 2} data-totals>
-          {columns.map((column) => <div key={column.id} role="gridcell" className={`truncate px-2.5 ${column.right ? "measure text-right" : ""}`}>{total[column.id]}</div>)}
+          {columns.map((column) => <div key={column.id} role="gridcell" className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : "truncate"}`}>{total[column.id]}</div>)}
         </div>
       )}
     </div>

@@ -44,7 +44,7 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
       <div className="relative">
         <input
           id={id} value={typed ?? text} readOnly={readOnly} inputMode={inputMode} aria-invalid={error ? true : undefined} aria-describedby={error ? `${id}-error` : undefined}
-          className={`field ${mono ? "font-mono" : ""} ${unit ? "pr-9" : ""} ${error ? "border-stop" : ""} ${readOnly ? "border-transparent bg-transparent" : ""}`}
+          className={`field ${bare ? "field-bare" : ""} ${mono ? "font-mono" : ""} ${unit ? "pr-9" : ""} ${error ? "border-stop" : ""} ${readOnly ? "border-transparent bg-transparent" : ""}`}
           onChange={(event) => setTyped(event.target.value)} onBlur={commit}
           onKeyDown={(event) => {
             if (event.key === "Enter") commit();
@@ -72,7 +72,7 @@ export function SelectField<T extends string>({ label, value, options, take, bar
   return (
     <div className={bare ? "" : "grid grid-cols-[6rem_1fr] items-center gap-x-2"}>
       <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>{label}</label>
-      <select id={id} className="field" value={value} disabled={readOnly} onChange={(event) => take(event.target.value as T | "")}>
+      <select id={id} className={`field ${bare ? "field-bare" : ""}`} value={value} disabled={readOnly} onChange={(event) => take(event.target.value as T | "")}>
         {options.map((option) => <option key={option.value} value={option.value}>{option.text}</option>)}
       </select>
     </div>

@@ -1,5 +1,6 @@
 /** The inspector: what is selected, its facts, fields, working and findings. */
 import { Trash2 } from "lucide-react";
+import { useLocation } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import type { DeviceRow, PointRow } from "#core/design/rows-system";
 import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
@@ -37,6 +38,7 @@ export function Inspector() {
 
 function Subject({ design }: { design: Design }) {
   const { selection } = useDesk();
+  const stage = useLocation().pathname.split("/").at(-1);
   if (selection?.in === "points") {
     const point = byId(design, "points").get(selection.id);
     if (point) return <PointInspector design={design} point={point} drop={selection.drop} />;
@@ -54,6 +56,10 @@ function Subject({ design }: { design: Design }) {
     if (room) return <RoomInspector design={design} id={room.id} />;
   }
   if (selection?.in === "closets") return <ClosetInspector design={design} id={selection.id} />;
+  // With nothing selected, a stage shows what its own sheet is about.
+  const first = design.automations[0];
+  if (stage === "automations" && first) return <AutomationInspector key={first.id} design={design} automation={first} />;
+  if (stage === "register") return <RegisterSummary design={design} />;
   return <DesignInspector design={design} />;
 }
 
@@ -231,6 +237,28 @@ function ClosetInspector({ design, id }: { design: Design; id: string }) {
         {closet.ambientC !== undefined && <Fact label="Ambient"><span className="measure">{closet.ambientC} °C</span></Fact>}
       </dl>
       <Caution text="Racks tip and cables pull: fix to the structure before loading. Local codes and a licensed person decide on mains." />
+    </>
+  );
+}
+
+function RegisterSummary({ design }: { design: Design }) {
+  const counts = (values: readonly string[]) => [...new Map(values.map((value) => [value, values.filter((other) => other === value).length]))].sort((a, b) => b[1] - a[1]);
+  const bars = (title: string, own: [string, number][]) => (
+    <section className="border-b border-rule px-3.5 py-3">
+      <h3 className="font-semibold">{title}</h3>
+      <ul className="mt-1.5 grid gap-1">
+        {own.map(([name, count]) => (
+          <li key={name} className="grid grid-cols-[7rem_1fr_2rem] items-center gap-2"><span className="truncate">{name}</span><span className="h-2 bg-accent" style={{ width: `${(100 * count) / Math.max(...own.map(([, n]) => n))}%` }} /><span className="measure text-right">{count}</span></li>
+        ))}
+      </ul>
+    </section>
+  );
+  return (
+    <>
+      <Heading title="Register" text={`${design.devices.length} devices at ${design.points.length} points`} />
+      {bars("By status", counts(design.devices.map((device) => device.status)))}
+      {bars("By protocol", counts(design.devices.map((device) => device.protocol)))}
+      <p className="px-3.5 py-3 text-small text-soft">Press a row to see all that is known of a device; press a word in the table to change it there.</p>
     </>
   );
 }

@@ -26,7 +26,7 @@ function useOther(names: Record<string, string>): string | undefined {
 
 export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
   const { store, url, preferences, prefer, readOnly } = useDesk();
-  const { design, revision, saving, undo, redo, trouble } = useDeskState();
+  const { design, revision, saving, undo, redo, trouble, live } = useDeskState();
   const other = useOther(names);
   const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
   return (
@@ -36,7 +36,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
         <span className="font-semibold whitespace-nowrap max-xl:hidden">Zinc Lattice</span>
         <span className="text-mast-soft max-xl:hidden" aria-hidden="true">/</span>
         <h1 className="min-w-0 truncate">{design.design.name}</h1>
-        <p className="font-mono text-small whitespace-nowrap text-mast-soft" role="status" data-saving={saving}>
+        <p className="font-mono text-small whitespace-nowrap text-mast-soft" role="status" data-saving={saving} data-live={live}>
           rev <span data-revision>{revision}</span> · <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
         </p>
         <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1"><Find /></div>

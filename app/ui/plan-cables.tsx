@@ -1,7 +1,7 @@
 /** The C stratum: ways for cable, how many cables lie on them, closets and risers. */
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
-import { dropsOf, routeGraph, stretches, type Drop } from "#core/runs";
+import { dropsOf, routeGraph, stretches, type Drop, type Stretch } from "#core/runs";
 
 /** Thickness in pixels for so many cables: grows with the root, so that one and forty can be told apart. */
 const thickness = (count: number) => 1 + 1.15 * Math.sqrt(count - 1);
@@ -22,17 +22,11 @@ function stubPath(drop: Drop, level: string): string {
   return path;
 }
 
-function PlanCablesDrawing({ design, level, k, counts }: { design: Design; level: string; k: number; counts: boolean }) {
+function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const drops = dropsOf(design);
   const graph = routeGraph(design);
   const here = stretches(graph, drops).filter((stretch) => stretch.level === level);
   const stubs = new Map(drops.filter((drop) => drop.route && drop.point.level === level).map((drop) => [drop.point.id, drop]));
-  const longest = new Map<number, (typeof here)[number]>();
-  for (const stretch of here) {
-    const known = longest.get(stretch.count);
-    const length = (s: typeof stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
-    if (stretch.count > 3 && length(stretch) * k > 44 && (!known || length(stretch) > length(known))) longest.set(stretch.count, stretch);
-  }
   return (
     <g className="pointer-events-none">
       {design.trunks.filter((trunk) => trunk.level === level).map((trunk) => (
@@ -40,7 +34,23 @@ function PlanCablesDrawing({ design, level, k, counts }: { design: Design; level
       ))}
       {[...stubs.values()].map((drop) => <path key={drop.point.id} d={stubPath(drop, level)} fill="none" className="stroke-cable" strokeWidth={1 / k} />)}
       {here.map((stretch, i) => <line key={i} x1={stretch.a[0]} y1={stretch.a[1]} x2={stretch.b[0]} y2={stretch.b[1]} className="stroke-cable" strokeWidth={thickness(stretch.count) / k} strokeLinecap="round" />)}
-      {counts && [...longest.values()].map((stretch) => {
+    </g>
+  );
+}
+
+export const PlanCables = memo(PlanCablesDrawing);
+
+/** How many cables, written on the longest stretch of each count: over the selected route. */
+function PlanCountsDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
+  const longest = new Map<number, Stretch>();
+  const length = (s: Stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
+  for (const stretch of stretches(routeGraph(design), dropsOf(design))) {
+    const known = longest.get(stretch.count);
+    if (stretch.level === level && stretch.count > 3 && length(stretch) * k > 44 && (!known || length(stretch) > length(known))) longest.set(stretch.count, stretch);
+  }
+  return (
+    <g className="pointer-events-none">
+      {[...longest.values()].map((stretch) => {
         const x = (stretch.a[0] + stretch.b[0]) / 2;
         const y = (stretch.a[1] + stretch.b[1]) / 2;
         const text = `×${stretch.count}`;
@@ -56,7 +66,7 @@ function PlanCablesDrawing({ design, level, k, counts }: { design: Design; level
   );
 }
 
-export const PlanCables = memo(PlanCablesDrawing);
+export const PlanCounts = memo(PlanCountsDrawing);
 
 /** Risers and closets: where cables leave the level or end. */
 export function PlanNodes({ design, level, k }: { design: Design; level: string; k: number }) {

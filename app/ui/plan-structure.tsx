@@ -1,7 +1,8 @@
 /** The S stratum: rooms, walls with what they are made of, openings. */
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
-import type { OpeningRow, WallRow } from "#core/design/rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "#core/design/rows-house";
+import type { PointRow } from "#core/design/rows-system";
 import { area } from "#core/geometry/polygon";
 
 /** Hatch by material, drawn in metres: stone hatched, brick crossed, glass clear, foil dotted. */
@@ -41,7 +42,7 @@ function Opening({ opening, wall }: { opening: OpeningRow; wall: WallRow }) {
   );
 }
 
-function PlanStructureDrawing({ design, level, k, dim }: { design: Design; level: string; k: number; dim: boolean }) {
+function PlanStructureDrawing({ design, level, dim }: { design: Design; level: string; dim: boolean }) {
   const walls = design.walls.filter((wall) => wall.level === level);
   const byId = new Map(walls.map((wall) => [wall.id, wall]));
   const rooms = design.rooms.filter((room) => room.level === level);
@@ -60,15 +61,38 @@ function PlanStructureDrawing({ design, level, k, dim }: { design: Design; level
         const wall = byId.get(opening.wall);
         return wall && <Opening key={opening.id} opening={opening} wall={wall} />;
       })}
-      {rooms.map((room) => {
+    </g>
+  );
+}
+
+export const PlanStructure = memo(PlanStructureDrawing);
+
+/** Where a room's name stands: in that corner, or half way down, where the fewest points are. */
+function labelPlace(room: RoomRow, points: readonly PointRow[], k: number, widthPx: number): [number, number] {
+  const xs = room.outline.map(([x]) => x);
+  const ys = room.outline.map(([, y]) => y);
+  const [x0, x1, y0, y1] = [Math.min(...xs) + 8 / k, Math.max(...xs) - (widthPx + 8) / k, Math.min(...ys) + 15 / k, Math.max(...ys) - 8 / k];
+  const places: [number, number][] = [[x0, y0], [x1, y0], [x0, y1], [x1, y1], [x0, (y0 + y1) / 2], [x0, (3 * y0 + y1) / 4], [x1, (3 * y0 + y1) / 4], [(x0 + x1) / 2, y1], [x0, (y0 + 3 * y1) / 4]];
+  const crowding = ([x, y]: [number, number]) =>
+    points.filter((point) => (point.x - x) * k > -12 && (point.x - x) * k < widthPx + 12 && Math.abs((point.y - y) * k + 4) < 15).length;
+  return places.reduce((best, place) => (crowding(place) < crowding(best) ? place : best));
+}
+
+/** Names and areas of rooms, over the cables and under the points. */
+function RoomNamesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
+  return (
+    <g className="pointer-events-none">
+      {design.rooms.filter((room) => room.level === level).map((room) => {
         const xs = room.outline.map(([x]) => x);
-        const ys = room.outline.map(([, y]) => y);
-        const widthPx = (Math.max(...xs) - Math.min(...xs)) * k;
-        if (widthPx < room.name.length * 6.2) return null;
+        const roomPx = (Math.max(...xs) - Math.min(...xs)) * k;
+        const namePx = room.name.length * 6;
+        if (roomPx < namePx + 6) return null;
+        const withArea = roomPx > namePx + 70 && !room.outdoor;
+        const [x, y] = labelPlace(room, design.points.filter((point) => point.room === room.id), k, namePx + (withArea ? 52 : 0));
         return (
-          <text key={room.id} x={Math.min(...xs)} y={Math.min(...ys)} dx={8 / k} dy={15 / k} fontSize={11 / k} className="pointer-events-none fill-soft font-sans">
+          <text key={room.id} x={x} y={y} fontSize={11 / k} className="fill-soft stroke-room font-sans" strokeWidth={3 / k} strokeLinejoin="round" paintOrder="stroke">
             {room.name}
-            {widthPx > 130 && !room.outdoor && <tspan className="font-mono" fontSize={9.5 / k} dx={6 / k}>{area(room.outline).toFixed(1)} m²</tspan>}
+            {withArea && <tspan className="font-mono" fontSize={9.5 / k} dx={6 / k}>{area(room.outline).toFixed(1)} m²</tspan>}
           </text>
         );
       })}
@@ -76,4 +100,4 @@ function PlanStructureDrawing({ design, level, k, dim }: { design: Design; level
   );
 }
 
-export const PlanStructure = memo(PlanStructureDrawing);
+export const RoomNames = memo(RoomNamesDrawing);

@@ -11,9 +11,9 @@ import { dropsOf, pointLabel } from "#core/runs";
 import { newRowId, useDesign, useDesk, useEdit, type View } from "./desk";
 import { isTyping } from "./keys";
 import { extentOf, fit, scaleBarM } from "./plan-frame";
-import { PlanCables, PlanNodes } from "./plan-cables";
+import { PlanCables, PlanCounts, PlanNodes } from "./plan-cables";
 import { PlanPoints } from "./plan-points";
-import { Patterns, PlanStructure } from "./plan-structure";
+import { Patterns, PlanStructure, RoomNames } from "./plan-structure";
 
 interface Drag {
   id: string;
@@ -51,8 +51,9 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
         setView({ x, y, k });
       });
     behaviour.current = made;
-    d3select(svg.current!).call(made);
-    return () => void d3select(svg.current).on(".zoom", null);
+    const sheet = d3select(svg.current!);
+    sheet.call(made);
+    return () => void sheet.on(".zoom", null);
   }, [svg]);
 
   const go = useCallback((next: View) => {
@@ -210,12 +211,14 @@ export function Plan({ counts = false, highlight }: { counts?: boolean; highligh
         <Patterns />
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           <Grid k={k} view={view} size={size} />
-          <PlanStructure design={saved} level={level} k={k} dim={!lit.has("S")} />
-          {lit.has("C") && <PlanCables design={design} level={level} k={k} counts={counts} />}
+          <PlanStructure design={saved} level={level} dim={!lit.has("S")} />
+          {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
+          <RoomNames design={saved} level={level} k={k} />
           <PlanNodes design={saved} level={level} k={k} />
           {route && lit.has("C") && (
             <polyline points={route.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-ink" strokeWidth={2.4 / k} strokeDasharray={`${6 / k} ${3 / k}`} data-route />
           )}
+          {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints design={design} level={level} k={k} selected={selected?.id} onPress={onPointPress} onKey={onPointKey} />
         </g>
         {selected?.level === level && drops[0]?.lengthM !== undefined && (

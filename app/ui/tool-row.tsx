@@ -21,15 +21,15 @@ export function ToolRow({ adds = false }: { adds?: boolean }) {
     light(next);
   };
   return (
-    <div className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
+    <div className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
       <div role="group" aria-label="Level" className="flex">
         {levels.map((row) => <button key={row.id} type="button" className="tool tool-level" aria-pressed={row.id === level} onClick={() => showLevel(row.id)}>{row.name}</button>)}
       </div>
-      <span className="mx-1.5 h-4 w-px shrink-0 bg-rule" />
+      <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />
       <div role="group" aria-label="Strata" className="flex">
         {STRATA.map(({ letter, name, stroke, dash, why }) => (
           <button key={letter} type="button" className="tool" aria-pressed={lit.has(letter)} disabled={!!why} title={why ?? `${name} (${letter})`} onClick={() => toggle(letter)}>
-            <svg width="16" height="8" aria-hidden="true"><line x2="16" y1="4" y2="4" className={stroke} strokeWidth="2" strokeDasharray={dash} /></svg>
+            <svg width="12" height="8" aria-hidden="true"><line x2="12" y1="4" y2="4" className={stroke} strokeWidth="2" strokeDasharray={dash} /></svg>
             {name}
           </button>
         ))}
@@ -37,7 +37,7 @@ export function ToolRow({ adds = false }: { adds?: boolean }) {
       {adds && !readOnly && (
         <label className="ml-auto flex items-center gap-2">
           <span className="sr-only">Add a point of a kind</span>
-          <select className="field h-6 w-34 text-small" value={adding ?? ""} onChange={(event) => setAdding(event.target.value || undefined)}>
+          <select className="field h-6 w-30 text-small" value={adding ?? ""} onChange={(event) => setAdding(event.target.value || undefined)}>
             <option value="">Add a point…</option>
             {[...design.kinds].sort((a, b) => a.name.localeCompare(b.name)).map((kind) => <option key={kind.id} value={kind.id}>{byId(design, "kinds").get(kind.id)!.name}</option>)}
           </select>

@@ -1,5 +1,5 @@
 /** The clock times of an automation over a year, by D3: one dot a firing, lines where the clock is moved. */
-import { max, min } from "d3-array";
+import { max, min, range } from "d3-array";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import type { Year, YearPoint } from "#core/automation";
@@ -34,7 +34,8 @@ export function YearChart({ year }: { year: Year }) {
   const high = Math.ceil((max(year.points, (p) => p.minutes)! + 20) / 60) * 60;
   const x = scaleLinear([0, year.days - 1], [LEFT, WIDTH - 4]);
   const y = scaleLinear([Math.max(0, low), Math.min(1440, high)], [HEIGHT - 16, 6]);
-  const ticks = y.ticks(4).map((tick) => Math.round(tick / 60) * 60).filter((tick, i, all) => all.indexOf(tick) === i);
+  const step = [60, 120, 180, 240, 360].find((size) => (high - low) / size <= 4) ?? 360;
+  const ticks = range(Math.ceil(y.domain()[0]! / step) * step, y.domain()[1]! + 1, step);
   const path = line<YearPoint>((p) => x(p.dayOfYear), (p) => y(p.minutes));
   const summary = `${year.points.filter((p) => p.held).length} firings, earliest ${year.earliest ? clock(year.earliest.minutes) : "none"}, latest ${year.latest ? clock(year.latest.minutes) : "none"}`;
   return (

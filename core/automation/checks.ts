@@ -1,22 +1,43 @@
-/** Checks of stage 10, as far as its cues go. They ask for a date, since a check has no clock of its own. */
+/** Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one fixed year. */
 import { byId, type Design } from "../design/collections";
+import type { AutomationRow } from "../design/rows-system";
 import type { Finding } from "../findings";
 import { cueTimes } from "./fires";
+import { addDays } from "./local-time";
 
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
+const TRIAL_DAYS = 365;
+/** Most automations fire within days; only those that never do cost the whole year. */
+const CHUNK_DAYS = 15;
+const KEPT = 500;
 
-const trials = new WeakMap<object, WeakMap<object, { comes: boolean; fires: boolean }>>();
+interface Trial {
+  comes: boolean;
+  fires: boolean;
+}
 
-function trial(design: Design, automation: Design["automations"][number]) {
-  let ofDesign = trials.get(design.design);
-  if (!ofDesign) trials.set(design.design, (ofDesign = new WeakMap()));
-  let known = ofDesign.get(automation);
+/** Outcomes by what they depend on, so that another edit, or another reading of the same design, costs nothing. */
+const trials = new Map<string, Trial>();
+
+function trial({ design }: Design, automation: AutomationRow): Trial {
+  const key = JSON.stringify([design.latitudeDeg, design.longitudeDeg, design.zone, automation.cues, automation.guards]);
+  let known = trials.get(key);
   if (!known) {
-    const times = cueTimes(design.design, automation, TRIAL_YEAR, 365);
-    ofDesign.set(automation, (known = { comes: times.length > 0, fires: times.some((firing) => firing.held) }));
+    if (trials.size >= KEPT) trials.clear();
+    trials.set(key, (known = tryYear(design, automation)));
   }
   return known;
+}
+
+function tryYear(place: Design["design"], automation: AutomationRow): Trial {
+  let comes = false;
+  for (let n = 0; n < TRIAL_DAYS; n += CHUNK_DAYS) {
+    const times = cueTimes(place, automation, addDays(TRIAL_YEAR, n), Math.min(CHUNK_DAYS, TRIAL_DAYS - n));
+    comes ||= times.length > 0;
+    if (times.some((firing) => firing.held)) return { comes, fires: true };
+  }
+  return { comes, fires: false };
 }
 
 export function automationChecks(design: Design): Finding[] {

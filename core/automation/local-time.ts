@@ -51,6 +51,9 @@ export function localParts(zone: string, ms: number): Day & { minutes: number; w
 /** First instant of a local day. Where midnight is skipped, the first that exists. */
 export function dayStart(zone: string, day: Day): number {
   const guess = Date.UTC(day.year, day.month - 1, day.day);
+  const simple = guess - offsetMin(zone, guess) * MINUTE_MS;
+  // Right at once unless the clock is moved within hours of this midnight.
+  if (offsetMin(zone, simple) === offsetMin(zone, guess) && offsetMin(zone, simple - 1) === offsetMin(zone, guess)) return simple;
   // The offset is below a day either way, so the start lies within these hours; walk the changes of offset.
   let low = guess - DAY_MS;
   let high = guess + DAY_MS;
@@ -70,7 +73,14 @@ export function dayStart(zone: string, day: Day): number {
  */
 export function clockInstant(zone: string, day: Day, clock: string): number {
   const [hours, minutes] = clock.split(":").map(Number) as [number, number];
-  return new TZDate(day.year, day.month - 1, day.day, hours, minutes, 0, 0, zone).getTime();
+  const ms = new TZDate(day.year, day.month - 1, day.day, hours, minutes, 0, 0, zone).getTime();
+  // The same wall clock up to three hours earlier: the time comes twice and this is its second showing.
+  const earlier = [30, 60, 120, 180].map((min) => ms - min * MINUTE_MS).find((other) => sameClock(zone, other, ms));
+  return earlier ?? ms;
+}
+
+function sameClock(zone: string, a: number, b: number): boolean {
+  return a + offsetMin(zone, a) * MINUTE_MS === b + offsetMin(zone, b) * MINUTE_MS;
 }
 
 /** ISO 8601 with the zone's offset, to the second. */

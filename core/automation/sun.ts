@@ -68,49 +68,72 @@ export const HORIZON_DEG = -0.833;
 /** Civil dawn and dusk. */
 export const TWILIGHT_DEG = -6;
 
+const HOUR_MS = 3_600_000;
+/**
+ * Near the horizon an extreme differs from the nearest hourly sample by less than this: the elevation bends by
+ * at most (15°/h)² · π/180 = 3.93°/h², so by 0.49° over half an hour.
+ */
+const NEAR_EXTREME_DEG = 0.6;
+
 /** Instants in [fromMs, toMs) at which the elevation goes up or down through `levelDeg`. */
 export function crossings(site: Site, levelDeg: number, direction: "up" | "down", fromMs: number, toMs: number): number[] {
   const height = (ms: number) => sunPosition(site, ms).elevationDeg - levelDeg;
   const found: number[] = [];
-  const STEP = 1_200_000;
-  let a = fromMs;
-  let ha = height(a);
-  while (a < toMs) {
-    const b = a + STEP;
-    const hb = height(b);
-    // Where the curve turns inside a step, look at the turning point too, so that a grazing sun is not missed.
-    const turn = turningPoint(height, a, b);
-    const marks: [number, number][] = turn === undefined ? [[a, ha], [b, hb]] : [[a, ha], [turn, height(turn)], [b, hb]];
-    for (let i = 1; i < marks.length; i++) {
-      const [x, hx] = marks[i - 1]!;
-      const [y, hy] = marks[i]!;
-      if (direction === "up" ? hx < 0 && hy >= 0 : hx >= 0 && hy < 0) found.push(root(height, x, y));
+  const between = (a: number, ha: number, b: number, hb: number) => {
+    if (direction === "up" ? ha < 0 && hb >= 0 : ha >= 0 && hb < 0) found.push(root(height, a, ha, b, hb));
+  };
+  // One hour before the range as well, so that an extreme at its edge is seen from both sides.
+  let [a, b] = [fromMs - HOUR_MS, fromMs];
+  let [ha, hb] = [height(a), height(b)];
+  between(a, ha, b, hb);
+  while (b < toMs) {
+    const c = b + HOUR_MS;
+    const hc = height(c);
+    const turns = (hb >= ha && hb >= hc) || (hb <= ha && hb <= hc);
+    const sameSide = ha < 0 === hb < 0 && hb < 0 === hc < 0;
+    if (turns && sameSide && Math.abs(hb) < NEAR_EXTREME_DEG) {
+      // A grazing sun may cross twice between two samples.
+      const turn = extreme(height, a, c, hb < 0 ? 1 : -1);
+      const ht = height(turn);
+      between(a, ha, turn, ht);
+      between(turn, ht, c, hc);
+    } else between(b, hb, c, hc);
+    [a, b, ha, hb] = [b, c, hb, hc];
+  }
+  return [...new Set(found)].filter((ms) => ms >= fromMs && ms < toMs).sort((x, y) => x - y);
+}
+
+/** Where a curve of one bend is highest (`sign` 1) or lowest (−1) in (a, b): golden section, to a second. */
+function extreme(f: (ms: number) => number, a: number, b: number, sign: 1 | -1): number {
+  const part = (Math.sqrt(5) - 1) / 2;
+  let [low, high] = [a, b];
+  while (high - low > 1000) {
+    const left = high - part * (high - low);
+    const right = low + part * (high - low);
+    if (sign * f(left) > sign * f(right)) high = right;
+    else low = left;
+  }
+  return (low + high) / 2;
+}
+
+/** Root of f between a and b, where its sign differs: false position that halves the kept end (Illinois), to half a second. */
+function root(f: (ms: number) => number, a: number, fa: number, b: number, fb: number): number {
+  let side = 0;
+  for (let n = 0; n < 60 && b - a > 500; n++) {
+    const c = fb === fa ? (a + b) / 2 : (a * fb - b * fa) / (fb - fa);
+    const fc = f(c);
+    if (Math.abs(fc) < 1e-6) return Math.round(c);
+    if (fc < 0 === fb < 0) {
+      [b, fb] = [c, fc];
+      if (side === -1) fa /= 2;
+      side = -1;
+    } else {
+      [a, fa] = [c, fc];
+      if (side === 1) fb /= 2;
+      side = 1;
     }
-    a = b;
-    ha = hb;
   }
-  return found.filter((ms) => ms < toMs);
-}
-
-/** Inside (a, b), where a curve of one bend turns; undefined where it does not. */
-function turningPoint(f: (ms: number) => number, a: number, b: number): number | undefined {
-  const slope = (ms: number) => f(ms + 1000) - f(ms - 1000);
-  const sa = slope(a);
-  const sb = slope(b);
-  return sa * sb < 0 ? root(slope, a, b) : undefined;
-}
-
-/** Bisection to half a second. */
-function root(f: (ms: number) => number, a: number, b: number): number {
-  let low = a;
-  let high = b;
-  const sign = Math.sign(f(low)) || -1;
-  while (high - low > 500) {
-    const middle = (low + high) / 2;
-    if (Math.sign(f(middle)) === sign) low = middle;
-    else high = middle;
-  }
-  return Math.round((low + high) / 2);
+  return Math.round((a + b) / 2);
 }
 
 /** Upper culminations in [fromMs, toMs): the sun due south or due north, at its highest. */
@@ -122,11 +145,12 @@ export function noons(site: Site, fromMs: number, toMs: number): number[] {
     return ((degrees + 180) % 360 + 360) % 360 - 180;
   };
   const found: number[] = [];
-  const STEP = 3_600_000;
+  // Hour angles repeat by 360° a day, so six hours never step over a noon.
+  const STEP = 6 * HOUR_MS;
   for (let a = fromMs; a < toMs; a += STEP) {
     const before = hourAngleDeg(a);
     const after = hourAngleDeg(a + STEP);
-    if (before < 0 && after >= 0) found.push(root(hourAngleDeg, a, a + STEP));
+    if (before < 0 && after >= 0) found.push(root(hourAngleDeg, a, before, a + STEP, after));
   }
   return found.filter((ms) => ms < toMs);
 }

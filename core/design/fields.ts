@@ -60,7 +60,8 @@ function declare(field: Omit<Field, "name" | "optional">, options: Options, chec
     const list = fieldsOf.get(target) ?? [];
     list.push({ ...field, ...options, name: String(key), optional: options.optional ?? false });
     fieldsOf.set(target, list);
-    for (const check of checks) check(target, key);
+    // Listed from the narrowest to the type itself; the type is what should be said first.
+    for (const check of [...checks].reverse()) check(target, key);
     if (options.optional) IsOptional()(target, key);
   };
 }

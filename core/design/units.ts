@@ -52,9 +52,10 @@ export function formatLength(metres: number, units: "metric" | "imperial", digit
   return `${metres < 0 && eighths > 0 ? "-" : ""}${feet}' ${inches}${fraction}"`;
 }
 
-/** Long totals: whole-tenth metres, or feet. */
-export function formatTotal(metres: number, units: "metric" | "imperial"): string {
-  return units === "metric" ? `${groupDigits(metres, 1)} m` : `${groupDigits(metres / 0.3048, 0)} ft`;
+/** Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the same everywhere. */
+export function formatTotal(metres: number, units: "metric" | "imperial", digits = 1): string {
+  const centimetres = Math.round(metres * 100) / 100;
+  return units === "metric" ? `${groupDigits(centimetres, digits)} m` : `${groupDigits(centimetres / 0.3048, 0)} ft`;
 }
 
 /** 1904.25 → "1 904.3": thin groups of three, as measures are written. */

@@ -13,19 +13,19 @@ const WORD_CLASS = { value: "font-semibold", device: "font-semibold text-accent"
 export function Sentence({ design, automation }: { design: Design; automation: AutomationRow }) {
   const { readOnly } = useDesk();
   return (
-    <p className="mt-1 text-sm leading-6">
+    <div className="mt-1 text-sm leading-6">
       {sentenceOf(design, automation).map((word, i) =>
         !word.part ? <span key={i}>{word.text}</span>
         : readOnly ? <span key={i} className={WORD_CLASS[word.tells!]}>{word.text}</span>
         : <FieldWord key={`${word.part.of}-${word.part.index}-${word.part.field}`} design={design} automation={automation} word={word} />,
       )}
-    </p>
+    </div>
   );
 }
 
 function FieldWord({ design, automation, word }: { design: Design; automation: AutomationRow; word: Word }) {
   return (
-    <Popover className="inline">
+    <Popover as="span">
       <PopoverButton className={`rounded-[2px] border-b border-current leading-5 hover:bg-wash ${WORD_CLASS[word.tells!]}`} data-word={word.part!.field}>{word.text}</PopoverButton>
       <PopoverPanel anchor={{ to: "bottom start", gap: 4 }} className="z-40 w-72 border border-rule bg-raised p-3 text-table shadow-lg" aria-label={`What may stand for: ${word.text}`}>
         <WordForm design={design} automation={automation} word={word} />

@@ -35,15 +35,15 @@ export default function Register() {
     };
     const inPlace = !readOnly;
     return [
-      { id: "label", name: "Label", value: (l) => l.label, width: "9rem", mono: true },
-      { id: "name", name: "Name", value: (l) => l.device.name, width: "minmax(12rem,1fr)", cell: (l) => (inPlace ? <TextField bare label={`Name of ${l.label}`} text={l.device.name} take={(text) => put(l.device, { name: text.trim() })} /> : l.device.name) },
-      { id: "kind", name: "Kind", value: (l) => l.kind, width: "11rem" },
-      { id: "room", name: "Room", value: (l) => l.room, width: "9rem" },
-      { id: "level", name: "Level", value: (l) => l.level, width: "5rem" },
-      { id: "closet", name: "Closet", value: (l) => l.closet, width: "9rem" },
-      { id: "protocol", name: "Protocol", value: (l) => l.device.protocol, width: "10rem", cell: (l) => (inPlace ? <SelectField bare label={`Protocol of ${l.label}`} value={l.device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put(l.device, { protocol })} /> : l.device.protocol) },
-      { id: "status", name: "Status", value: (l) => DEVICE_STATUSES.indexOf(l.device.status), width: "8.5rem", cell: (l) => (inPlace ? <SelectField bare label={`Status of ${l.label}`} value={l.device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put(l.device, { status })} /> : l.device.status) },
-      { id: "cost", name: `Cost, ${design.design.currency}`, value: (l) => l.device.cost, width: "6.5rem", right: true, mono: true, cell: (l) => (l.device.cost === undefined ? <span className="text-soft">–</span> : groupDigits(l.device.cost, 2)) },
+      { id: "label", name: "Label", value: (l) => l.label, width: "9rem", mono: true, from: 940 },
+      { id: "name", name: "Name", value: (l) => l.device.name, width: "minmax(10rem,1fr)", cell: (l) => (inPlace ? <TextField bare label={`Name of ${l.label}`} text={l.device.name} take={(text) => put(l.device, { name: text.trim() })} /> : l.device.name) },
+      { id: "kind", name: "Kind", value: (l) => l.kind, width: "8.6rem" },
+      { id: "room", name: "Room", value: (l) => l.room, width: "7.2rem" },
+      { id: "level", name: "Level", value: (l) => l.level, width: "4.2rem" },
+      { id: "closet", name: "Closet", value: (l) => l.closet, width: "7.6rem" },
+      { id: "protocol", name: "Protocol", value: (l) => l.device.protocol, width: "7rem", cell: (l) => (inPlace ? <SelectField bare label={`Protocol of ${l.label}`} value={l.device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put(l.device, { protocol })} /> : l.device.protocol) },
+      { id: "status", name: "Status", value: (l) => DEVICE_STATUSES.indexOf(l.device.status), width: "6.8rem", cell: (l) => (inPlace ? <SelectField bare label={`Status of ${l.label}`} value={l.device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put(l.device, { status })} /> : l.device.status) },
+      { id: "cost", name: `Cost, ${design.design.currency}`, value: (l) => l.device.cost, width: "6rem", right: true, mono: true, from: 860, cell: (l) => (l.device.cost === undefined ? <span className="text-soft">–</span> : groupDigits(l.device.cost, 2)) },
     ];
   }, [edit, readOnly, design.design.currency]);
 
@@ -51,7 +51,7 @@ export default function Register() {
     <>
       <h2 className="sr-only">Register</h2>
       <div className="flex h-9 shrink-0 items-center gap-1.5 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
-        <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-36 text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
+        <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-28 shrink-0 text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
         {Object.keys(NONE).map((name) => <Filter key={name} name={name[0]!.toUpperCase() + name.slice(1)} value={chosen[name]!} values={lines.map(VALUE_OF[name]!)} onChange={(value) => setChosen({ ...chosen, [name]: value })} />)}
         <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {lines.length} devices</span>
         <a className="button h-6" href={`${url}/csv/register`} title="The register as a spreadsheet file">CSV</a>
@@ -59,7 +59,7 @@ export default function Register() {
       <DataTable
         label="Register" rows={rows} columns={columns} keyOf={(l) => l.device.id} selected={selection?.in === "devices" ? selection.id : undefined}
         onSelect={(l) => selection?.id !== l.device.id && select({ in: "devices", id: l.device.id })}
-        totals={(own) => ({ label: "Shown", cost: own.length === lines.length ? <Worked working={() => deviceCostWorking(design)}>{groupDigits(cost(own), 2)}</Worked> : groupDigits(cost(own), 2) })}
+        totals={(own) => ({ name: `Shown: ${own.length}`, cost: own.length === lines.length ? <Worked working={() => deviceCostWorking(design)}>{groupDigits(cost(own), 2)}</Worked> : groupDigits(cost(own), 2) })}
         empty={lines.length ? "No device has all of these." : "No device yet: select a point on the plan and want a device there."}
       />
     </>

@@ -28,7 +28,7 @@ export function Reels() {
               <tr key={total.cableType.id} className={`h-7 border-b border-rule/60 text-right ${total === shown ? "bg-wash" : "hover:bg-pane"}`}>
                 <th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" aria-pressed={total === shown} onClick={() => setChosen(total.cableType.id)}>{total.cableType.name}</button></th>
                 <td className="measure">{total.drops}</td>
-                <td><Worked working={() => sumWorking(`Length of ${total.cableType.name}`, "m", total.cutting.reels.map((reel, i) => ({ name: `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${reel.cuts.length} cuts`, value: reel.cuts.reduce((s, cut) => s + cut.lengthM, 0) })), "cutting plan")}>{formatTotal(total.lengthM, preferences.units)}</Worked></td>
+                <td><Worked working={() => sumWorking(`Length of ${total.cableType.name}`, "m", total.cutting.reels.map((reel, i) => ({ name: `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${reel.cuts.length} cuts`, value: reel.cuts.reduce((s, cut) => s + cut.lengthM, 0) })), "cutting plan")}>{formatTotal(total.lengthM, preferences.units, 2)}</Worked></td>
                 <td><Worked working={() => reelsWorking(total)}>{total.cutting.newReels}</Worked></td>
                 <td className="measure text-soft">{total.cutting.bound}</td>
                 <td className="measure">{formatTotal(total.cutting.wasteM, preferences.units)}</td>
@@ -37,7 +37,7 @@ export function Reels() {
             ))}
           </tbody>
           <tfoot>
-            <tr className="h-7 text-right font-semibold"><th scope="row" className="px-3 text-left">All</th><td className="measure">{sum((t) => t.drops)}</td><td className="measure">{formatTotal(sum((t) => t.lengthM), preferences.units)}</td><td className="measure">{sum((t) => t.cutting.newReels)}</td><td className="measure">{sum((t) => t.cutting.bound)}</td><td className="measure">{formatTotal(sum((t) => t.cutting.wasteM), preferences.units)}</td><td className="measure px-3">{groupDigits(sum((t) => t.cost), 2)} {currency}</td></tr>
+            <tr className="h-7 text-right font-semibold"><th scope="row" className="px-3 text-left">All</th><td className="measure">{sum((t) => t.drops)}</td><td className="measure">{formatTotal(sum((t) => t.lengthM), preferences.units, 2)}</td><td className="measure">{sum((t) => t.cutting.newReels)}</td><td className="measure">{sum((t) => t.cutting.bound)}</td><td className="measure">{formatTotal(sum((t) => t.cutting.wasteM), preferences.units)}</td><td className="measure px-3">{groupDigits(sum((t) => t.cost), 2)} {currency}</td></tr>
           </tfoot>
         </table>
       </div>

@@ -52,17 +52,17 @@ export function Schedule() {
   const columns = useMemo((): Column<Drop>[] => {
     const marks = marksOf(design);
     return [
-      { id: "label", name: "Label", value: (d) => d.label, width: "9.5rem", mono: true },
-      { id: "point", name: "Point", value: (d) => d.point.name, width: "minmax(10rem,1fr)" },
-      { id: "room", name: "Room", value: valueOf.room, width: "8.5rem" },
-      { id: "cable", name: "Cable", value: (d) => d.cableType?.name ?? "not chosen", width: "8.5rem" },
-      { id: "service", name: "Service", value: valueOf.service, width: "5.5rem" },
-      { id: "length", name: "Length", value: (d) => d.lengthM, width: "6.5rem", right: true, cell: (d) => (d.lengthM === undefined ? <span className="text-soft">–</span> : <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>) },
-      { id: "mark", name: "", value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"], width: "2rem", cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} /> },
-      { id: "load", name: "Load", value: (d) => d.load?.watts, width: "8rem", right: true, cell: (d) => d.load && <Worked working={() => loadWorking(design, d)}>{d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}</Worked> },
-      { id: "closet", name: "Closet", value: valueOf.closet, width: "9rem" },
-      { id: "level", name: "Level", value: valueOf.level, width: "5rem" },
-      { id: "state", name: "State", value: (d) => d.state, width: "6rem" },
+      { id: "label", name: "Label", value: (d) => d.label, width: "9.2rem", mono: true },
+      { id: "point", name: "Point", value: (d) => d.point.name, width: "minmax(8rem,1fr)" },
+      { id: "room", name: "Room", value: valueOf.room, width: "8.5rem", from: 920 },
+      { id: "cable", name: "Cable", value: (d) => d.cableType?.name ?? "not chosen", width: "8.4rem" },
+      { id: "service", name: "Service", value: valueOf.service, width: "4.6rem" },
+      { id: "length", name: "Length", value: (d) => d.lengthM, width: "5.6rem", right: true, cell: (d) => (d.lengthM === undefined ? <span className="text-soft">–</span> : <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>) },
+      { id: "mark", name: "", value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"], width: "1.8rem", cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} /> },
+      { id: "load", name: "Load", value: (d) => d.load?.watts, width: "6.6rem", right: true, cell: (d) => d.load && <Worked working={() => loadWorking(design, d)}>{d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}</Worked> },
+      { id: "closet", name: "Closet", value: valueOf.closet, width: "9rem", from: 1060 },
+      { id: "level", name: "Level", value: valueOf.level, width: "5rem", from: 1140 },
+      { id: "state", name: "State", value: (d) => d.state, width: "5.4rem" },
     ];
   }, [design, units, valueOf]);
 
@@ -81,7 +81,7 @@ export function Schedule() {
       <DataTable
         label="Pull schedule" rows={rows} columns={columns} keyOf={(d) => d.key} selected={selected} groupBy={group || undefined}
         onSelect={(d) => select({ in: "points", id: d.point.id, drop: d.key } satisfies Selection)}
-        totals={(own) => ({ label: own === rows ? "Shown" : undefined, length: <span data-sum>{formatTotal(sumM(own), units)}</span>, load: sumW(own) ? `${groupDigits(sumW(own), 1)} W` : undefined })}
+        totals={(own) => ({ label: own === rows ? "Shown" : undefined, length: <span data-sum>{formatTotal(sumM(own), units, 2)}</span>, load: sumW(own) ? `${groupDigits(sumW(own), 1)} W` : undefined })}
         empty={drops.length ? "No drop has all of these." : "No drop yet: add a point with a kit in stage 2, House, and its cables stand here."}
       />
     </>

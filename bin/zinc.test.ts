@@ -1,0 +1,80 @@
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { jest } from "@jest/globals";
+import { main } from "./zinc";
+
+const DEMO = "demo/larkspur-weir.zinc.json";
+let out: string[] = [];
+let err: string[] = [];
+
+beforeEach(() => {
+  out = [];
+  err = [];
+  jest.spyOn(console, "log").mockImplementation((text: string) => void out.push(text));
+  jest.spyOn(console, "error").mockImplementation((text: string) => void err.push(text));
+});
+afterEach(() => jest.restoreAllMocks());
+
+const json = async (...args: string[]) => {
+  expect(await main([...args, "--json"])).toBe(0);
+  return JSON.parse(out.join("\n")) as Record<string, never>;
+};
+
+test("check", async () => {
+  const { findings } = (await json("check", DEMO)) as unknown as { findings: { code: string; stage: string; severity: string; title: string; about: object[] }[] };
+  expect(findings[0]).toEqual(expect.objectContaining({ code: expect.stringMatching(/^\w+\./), severity: "stop", about: [{ in: expect.any(String), id: expect.any(String) }] }));
+});
+
+test("ledger", async () => expect(await json("ledger", DEMO)).toEqual(expect.objectContaining({ devices: 112, points: 114, drops: 103, cableM: expect.any(Number), findings: { stop: 2, mend: 4, note: 1 } })));
+
+test("runs", async () => {
+  const runs = (await json("runs", DEMO)) as unknown as { drops: { label: string; route: unknown[][]; lengthM: number }[] };
+  const drop = runs.drops.find((one) => one.label === "0-BOOT-CAM-01/1")!;
+  expect(drop.route[0]).toEqual(["ground", 14.75, 6.4, 2.6]);
+  expect(drop.lengthM).toBeGreaterThan(20);
+});
+
+test("sun and fires, in the site's zone", async () => {
+  const sun = (await json("sun", DEMO, "--date", "2026-11-24")) as unknown as { rise: string; positions: unknown[] };
+  expect(sun.rise).toMatch(/^2026-11-24T07:59:\d\d\+00:00$/);
+  expect(sun.positions).toHaveLength(24);
+  out = [];
+  const fires = (await json("fires", DEMO, "--from", "2026-10-24", "--days", "2")) as unknown as { automations: { id: string; times: string[] }[] };
+  expect(fires.automations.find((one) => one.id === "dusk")!.times).toEqual([expect.stringMatching(/\+01:00$/), expect.stringMatching(/\+00:00$/)]);
+});
+
+test("convert writes both tables", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "zinc-"));
+  const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as { files: string[] };
+  expect(files).toHaveLength(2);
+  for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
+});
+
+test("text for people", async () => {
+  for (const command of ["check", "ledger", "runs", "sun", "fires"]) expect(await main([command, DEMO])).toBe(0);
+  expect(out.join("\n")).toContain("25 min before sunset: bring");
+  expect(await main([])).toBe(0);
+});
+
+test.each([
+  [["paint", DEMO], "COMMAND must be one of check, ledger"],
+  [["check"], "FILE must be one project file"],
+  [["check", "nowhere.json"], '"nowhere.json" does not exist'],
+  [["sun", DEMO, "--date", "2026-02-30"], "--date must be a date"],
+  [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
+  [["convert", DEMO, "--to", "pdf"], '--to must be csv, not "pdf"'],
+  [["check", DEMO, "--colour"], "Unknown option"],
+])("%j exits 2 with one line", async (args, sentence) => {
+  expect(await main(args)).toBe(2);
+  expect(err).toHaveLength(1);
+  expect(err[0]).toContain(sentence);
+  expect(out).toEqual([]);
+});
+
+test("a broken file: the path in it and the reason", async () => {
+  const file = join(mkdtempSync(join(tmpdir(), "zinc-")), "broken.zinc.json");
+  writeFileSync(file, readFileSync(DEMO, "utf8").replace('"x": 14.75', '"x": "14.75"'));
+  expect(await main(["runs", file])).toBe(2);
+  expect(err[0]).toMatch(/^zinc: points\[\d+\]\.x must be a number\.$/);
+});

@@ -1,0 +1,96 @@
+import fc from "fast-check";
+import { testDesign } from "../test-design";
+import { checkRow } from "./check-row";
+import { byId } from "./collections";
+import { applyChanges, checkChanges, checkWhole, invertChanges, keyOf, sameRow, type Change } from "./edit";
+import { InputError } from "./input-error";
+
+const problemsOf = (run: () => unknown) => {
+  try {
+    run();
+  } catch (error) {
+    if (error instanceof InputError) return error.problems;
+    throw error;
+  }
+  return [];
+};
+
+describe("checkRow", () => {
+  const good = testDesign().points[0]!;
+  test("gives the plain row back, fields in schema order", () => {
+    const { id, ...rest } = good;
+    const row = checkRow("points", { ...rest, id });
+    expect(row).toEqual(good);
+    expect(Object.keys(row)[0]).toBe("id");
+    expect(Object.getPrototypeOf(row)).toBe(Object.prototype);
+  });
+  test.each([
+    [{ ...good, x: "5" }, "points.x", "must be a number"],
+    [{ ...good, x: Infinity }, "points.x", "must be a number"],
+    [{ ...good, x: undefined }, "points.x", "is missing"],
+    [{ ...good, name: "" }, "points.name", "must not be empty"],
+    [{ ...good, id: "no spaces" }, "points.id", "must be a short id of letters, digits, - and _ (40 at most)"],
+    [{ ...good, closet: null }, "points.closet", "must not be null; leave it out"],
+    [{ ...good, colour: "red" }, "points.colour", "is not a field of this row"],
+    ["point", "points", "must be an object"],
+  ])("refuses %j", (row, path, reason) => expect(problemsOf(() => checkRow("points", row))).toEqual([{ path, reason }]));
+
+  test("names the place inside lists and inside chosen classes", () => {
+    const automation = { id: "a", name: "A", priority: "comfort", enabled: true, cues: [{ kind: "sun", key: "k", event: "moonrise", offsetMin: 0 }], guards: [], moves: [] };
+    expect(problemsOf(() => checkRow("automations", automation))).toEqual([{ path: "automations.cues[0].event", reason: "must be one of rise, set, dawn, dusk, noon" }]);
+    expect(problemsOf(() => checkRow("automations", { ...automation, cues: [{ kind: "tide" }] }))[0]).toEqual({ path: "automations.cues[0].kind", reason: "must be one of sun, time" });
+    const room = { ...testDesign().rooms[0]!, outline: [[0, 0], [1, 0]] };
+    expect(problemsOf(() => checkRow("rooms", room))[0]!.reason).toContain("at least 3 [x, y] pairs");
+  });
+});
+
+describe("edits", () => {
+  const design = testDesign();
+  const ids = ["cam", "cam-up", "new1", "new2"];
+  const change = fc.oneof(
+    fc.record({ id: fc.constantFrom(...ids), x: fc.integer({ min: 0, max: 9 }) }).map(({ id, x }): Change => ({ in: "points", put: { ...design.points[0]!, id, x } })),
+    fc.constantFrom(...ids).map((drop): Change => ({ in: "points", drop })),
+    fc.integer({ min: 0, max: 50 }).map((wastePct): Change => ({ in: "design", put: { ...design.design, wastePct } })),
+  );
+
+  test("the inverse takes any edit back exactly", () => {
+    fc.assert(fc.property(fc.array(change, { minLength: 1, maxLength: 12 }), (changes) => {
+      const after = applyChanges(design, changes);
+      expect(applyChanges(after, invertChanges(design, changes))).toEqual(design);
+    }));
+  });
+
+  test("untouched collections stay the same arrays, touched ones stay sorted, and the old design is not changed", () => {
+    const before = JSON.stringify(design);
+    const after = applyChanges(design, [{ in: "points", put: { ...design.points[0]!, id: "aaa" } }]);
+    expect(after.rooms).toBe(design.rooms);
+    expect(after.points.map((row) => row.id)).toEqual(["aaa", "cam", "cam-up"]);
+    expect(JSON.stringify(design)).toBe(before);
+    expect(byId(after, "points").has("aaa")).toBe(true);
+    expect(byId(design, "points").has("aaa")).toBe(false);
+  });
+
+  test("changes from outside are checked with their path", () => {
+    expect(checkChanges([{ in: "points", drop: "cam" }])).toEqual([{ in: "points", drop: "cam" }]);
+    expect(problemsOf(() => checkChanges("x"))).toEqual([{ path: "changes", reason: "must be a list" }]);
+    expect(problemsOf(() => checkChanges([]))).toEqual([{ path: "changes", reason: "must not be empty" }]);
+    expect(problemsOf(() => checkChanges([{ in: "people", drop: "x" }]))[0]!.path).toBe("changes[0].in");
+    expect(problemsOf(() => checkChanges([{ in: "__proto__", drop: "x" }]))[0]!.path).toBe("changes[0].in");
+    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", put: {} }]))[0]!.reason).toContain("either put or drop");
+    expect(problemsOf(() => checkChanges([{ in: "points", put: { ...design.points[0], z: "high" } }]))[0]).toEqual({ path: "changes[0].put.z", reason: "must be a number" });
+    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", extra: 1 }]))[0]!.path).toBe("changes[0].extra");
+  });
+
+  test("a row that is still named cannot go, and a row must name rows that are there", () => {
+    const drop: Change[] = [{ in: "closets", drop: "c" }];
+    expect(problemsOf(() => checkWhole(applyChanges(design, drop), drop))[0]).toEqual({ path: "points[cam].closet", reason: 'still names closets "c", so it cannot be removed' });
+    const put: Change[] = [{ in: "points", put: { ...design.points[0]!, room: "attic" } }];
+    expect(problemsOf(() => checkWhole(applyChanges(design, put), put))[0]).toEqual({ path: "points[cam].room", reason: 'names rooms "attic", which does not exist' });
+  });
+
+  test("sameRow looks at values, not at the order of keys or absent ones", () => {
+    expect(sameRow({ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1, d: undefined })).toBe(true);
+    expect(sameRow({ a: 1 }, { a: 1, b: 2 })).toBe(false);
+    expect(keyOf({ in: "design", put: design.design })).toBe("design/");
+  });
+});

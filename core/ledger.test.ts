@@ -1,0 +1,83 @@
+import { larkspurWeir } from "../demo/larkspur-weir";
+import { applyChanges } from "./design/edit";
+import { movePoint } from "./house";
+import { ledgerJson, ledgerOf, ledgerWorking, type LedgerCell } from "./ledger";
+import { addDevice, changeDevice, registerChecks, registerCsv, registerLines } from "./register";
+import { dropsOf } from "./runs";
+import { allFindings, CHECKS, facetsOf, STAGE_INFO } from "./stages";
+import { testDesign } from "./test-design";
+
+describe("ledger", () => {
+  const design = testDesign();
+  test("adds up by hand", () => {
+    const ledger = ledgerOf(design);
+    const lengths = dropsOf(design).map((drop) => drop.lengthM!);
+    expect(ledger).toMatchObject({ devices: 1, points: 2, drops: 2, reels: 1, findings: { stop: 0, mend: 0, note: 1 } });
+    expect(ledger.cableM).toBeCloseTo(lengths[0]! + lengths[1]!);
+    // One 305 m reel at 0.46, and the camera at 100.
+    expect(ledger.cost).toBeCloseTo(305 * 0.46 + 100);
+    expect(ledger.poeW).toBeGreaterThan(2 * 11.5);
+  });
+  test("moving a point two metres farther from the trunk costs two metres and their waste", () => {
+    const moved = applyChanges(design, movePoint(design, "cam", { x: 5, y: 0 }));
+    expect(ledgerOf(moved).cableM - ledgerOf(design).cableM).toBeCloseTo(1.1, 1);
+  });
+  test("every cell's working comes to what the cell shows", () => {
+    const demo = larkspurWeir();
+    const ledger = ledgerOf(demo);
+    for (const cell of ["devices", "points", "drops", "cableM", "reels", "poeW", "cost"] satisfies LedgerCell[]) {
+      expect(ledgerWorking(demo, cell)!.value).toBeCloseTo(ledger[cell]!, 1);
+    }
+    expect(ledgerWorking(demo, "weakest")!.title).toContain(ledger.weakest!.drop.label);
+  });
+  test("what is not known is absent", () => {
+    expect(ledgerJson({ ...design, points: [], devices: [] })).toEqual({ devices: 0, points: 0, drops: 0, cableM: 0, reels: 0, cost: 0, findings: { stop: 0, mend: 0, note: 0 } });
+  });
+});
+
+describe("register", () => {
+  test("lines say where a device is, and CSV has them all", () => {
+    const demo = larkspurWeir();
+    expect(registerLines(demo).find((line) => line.device.id === "d-boot-cam-1")).toMatchObject({ label: "0-BOOT-CAM-01", kind: "Camera", room: "Boot room", level: "Ground", closet: "Cellar cabinet" });
+    expect(registerCsv(demo).trim().split("\r\n")).toHaveLength(demo.devices.length + 1);
+  });
+  test("a name twice is found, and the fix makes it once", () => {
+    const design = testDesign();
+    design.devices.push({ ...design.devices[0]!, id: "d2", point: "cam-up" });
+    const finding = registerChecks(design).find((one) => one.code === "register.name-repeated")!;
+    expect(registerChecks(applyChanges(design, finding.fix!.changes))).toEqual([]);
+  });
+  test("an undefined value takes a field away", () => {
+    const design = testDesign();
+    expect(changeDevice(design, "d-cam", { cost: undefined })[0]).toEqual({ in: "devices", put: { id: "d-cam", point: "cam", name: "Hall camera", status: "chosen", protocol: "PoE" } });
+    expect(addDevice(design, "n", "cam-up")[0]).toMatchObject({ put: { protocol: "PoE", status: "wanted" } });
+  });
+});
+
+describe("stages", () => {
+  test("twelve, and each built one has checks and four facets", () => {
+    expect(STAGE_INFO).toHaveLength(12);
+    const facets = facetsOf(larkspurWeir());
+    for (const { stage, built } of STAGE_INFO) {
+      expect(Boolean(CHECKS[stage])).toBe(built);
+      expect(facets[stage]?.length).toBe(built ? 4 : undefined);
+    }
+  });
+  test("findings of the demo house: most severe first, each with a fix or somebody who decides", () => {
+    const findings = allFindings(larkspurWeir());
+    expect(findings.map((finding) => finding.code).sort()).toEqual([
+      "automations.guard-never-holds", "register.name-repeated", "register.point-without-device", "runs.data-link-long", "runs.kit-without-cable", "runs.no-closet", "runs.voltage-drop",
+    ]);
+    expect(findings[0]!.severity).toBe("stop");
+    expect(findings.at(-1)!.severity).toBe("note");
+    for (const finding of findings) expect(finding.fix ?? /decides|chooses/.exec(finding.why)).toBeTruthy();
+  });
+  test("every fix of the demo house makes its finding go", () => {
+    const design = larkspurWeir();
+    for (const finding of allFindings(design)) {
+      if (!finding.fix) continue;
+      const left = allFindings(applyChanges(design, finding.fix.changes));
+      expect(left.some((other) => other.code === finding.code && other.about[0]!.id === finding.about[0]!.id)).toBe(false);
+    }
+  });
+});

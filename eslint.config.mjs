@@ -1,0 +1,34 @@
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** Imports point one way: app → server → db → core. `bin` may use core, db and server; workers core only. */
+const oneWay = (files, forbidden) => ({
+  files,
+  ignores: ["**/*.test.ts"],
+  rules: {
+    "no-restricted-imports": ["error", { patterns: forbidden.map((name) => ({ group: [`**/${name}/**`, `#${name}/**`], message: `${files[0].split("/")[0]} must not import ${name}: imports point app → server → db → core.` })) }],
+  },
+});
+
+export default tseslint.config(
+  { ignores: ["build/", ".react-router/", "node_modules/", ".data/", ".test-data/", "db/migrations/", "test-results/"] },
+  ...tseslint.configs.strict,
+  { files: ["app/**/*.{ts,tsx}"], plugins: { "react-hooks": reactHooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  {
+    rules: {
+      "@typescript-eslint/no-explicit-any": "error",
+      // Indexed access is checked by the compiler; where a row is known to be there, ! says so.
+      "@typescript-eslint/no-non-null-assertion": "off",
+      "@typescript-eslint/no-extraneous-class": "off",
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-empty-function": "off",
+      "@typescript-eslint/no-unused-expressions": "off",
+      eqeqeq: "error",
+      "no-console": "off",
+    },
+  },
+  oneWay(["core/**/*.ts"], ["app", "server", "db", "bin", "demo", "tests"]),
+  oneWay(["db/**/*.ts"], ["app", "server", "bin", "tests"]),
+  oneWay(["server/**/*.ts"], ["app", "bin", "tests"]),
+  oneWay(["app/workers/**/*.ts"], ["server", "db", "bin"]),
+);

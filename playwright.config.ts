@@ -1,0 +1,20 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  outputDir: "test-results",
+  globalSetup: "./tests/e2e/global-setup.ts",
+  workers: 1,
+  retries: 0,
+  timeout: 45_000,
+  expect: { timeout: 8000 },
+  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    locale: "en-GB",
+    timezoneId: "Europe/London",
+    launchOptions: { executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] },
+    trace: "off",
+  },
+});

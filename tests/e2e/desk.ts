@@ -1,0 +1,70 @@
+/** The desk as a test sees it: a page on which any console error or warning fails the test. */
+import { readFileSync } from "node:fs";
+import { expect, test as base, type Browser, type Page } from "@playwright/test";
+
+export { expect };
+
+/** Words of a browser that are not the application's: what is refused on purpose in a test. */
+const EXPECTED = /status of (403|409|413|422)|net::ERR_INTERNET_DISCONNECTED|ERR_FAILED/;
+
+export function watch(page: Page): string[] {
+  const heard: string[] = [];
+  page.on("console", (message) => {
+    if (["error", "warning"].includes(message.type()) && !EXPECTED.test(message.text())) heard.push(message.text());
+  });
+  page.on("pageerror", (error) => heard.push(error.message));
+  return heard;
+}
+
+export const test = base.extend<{ quiet: void }>({
+  baseURL: async ({}, use) => use(process.env.TEST_WEB_URL!),
+  quiet: [async ({ page }, use) => {
+    const heard = watch(page);
+    await use();
+    expect(heard).toEqual([]);
+  }, { auto: true }],
+});
+
+export async function signIn(page: Page, person: "Designer" | "Installer" | "Household" = "Designer"): Promise<void> {
+  await page.goto("/sign-in");
+  if (person === "Designer") await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
+  else await page.getByRole("button", { name: person }).click();
+  await page.waitForURL(/\/(d\/larkspur-weir\/house|designs)$/);
+}
+
+/** A design of its own, brought in from the demo file; returns its address. */
+export async function ownHouse(page: Page, change: (text: string) => string = (text) => text): Promise<string> {
+  await signIn(page);
+  await page.goto("/designs");
+  await page.getByLabel("Project file (.zinc.json)").setInputFiles({ name: "house.zinc.json", mimeType: "application/json", buffer: Buffer.from(change(readFileSync("demo/larkspur-weir.zinc.json", "utf8"))) });
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page.waitForURL(/\/d\/\w+\/house$/);
+  await ready(page);
+  return new URL(page.url()).pathname.replace(/\/house$/, "");
+}
+
+/** The page runs and hears the log: only then does a press count. */
+export async function ready(page: Page): Promise<void> {
+  await expect(page.locator("[data-saving]")).toHaveAttribute("data-live", "true");
+}
+
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await ready(page);
+}
+
+export async function secondDesk(browser: Browser, path: string, person: "Designer" | "Installer" = "Designer"): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: process.env.TEST_WEB_URL! });
+  const page = await context.newPage();
+  await signIn(page, person);
+  await open(page, path);
+  return page;
+}
+
+export const cell = (page: Page, name: string) => page.locator(`[data-cell="${name}"] [data-value]`);
+export const difference = (page: Page, name: string) => page.locator(`[data-difference="${name}"]`);
+export const point = (page: Page, id: string) => page.locator(`[data-point="${id}"]`);
+export const revision = (page: Page) => page.locator("[data-revision]");
+/** "2 349.6 m" → 2349.6 */
+export const number = (text: string | null) => Number((text ?? "").replace(/[^\d.-]/g, ""));
+export const saved = (page: Page) => expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");

@@ -1,0 +1,108 @@
+/** Keyboard alone; axe on each screen, light and dark; narrow and zoomed. */
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { cell, difference, expect, open, ownHouse, point, ready, signIn, test } from "./desk";
+
+const faults = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(" ")).slice(0, 3).join(" | ")}`);
+
+test("keyboard alone: from sign-in to a moved point, its working, an undo and the automations", async ({ page }) => {
+  await page.goto("/sign-in");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/house$/);
+  await ready(page);
+  await page.keyboard.press(".");
+  await expect(point(page, "boot-cam-1")).toBeFocused();
+  await expect(page.getByRole("heading", { name: "Boot room camera" })).toBeVisible();
+  await page.keyboard.press(".");
+  await page.keyboard.press(",");
+  await expect(point(page, "boot-cam-1")).toHaveAttribute("aria-pressed", "true");
+  await page.keyboard.press("Shift+ArrowUp");
+  await expect(difference(page, "cableM")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("4");
+  await expect(page).toHaveURL(/runs$/);
+  await page.keyboard.press("w");
+  await expect(page.getByRole("region", { name: "Working" })).toBeVisible();
+  const grid = page.getByRole("grid", { name: "Pull schedule" });
+  await grid.focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("heading", { name: "Boot room contact" })).toBeVisible();
+  await page.keyboard.press("]");
+  await expect(page.getByRole("group", { name: "Plan of First" })).toBeVisible();
+  await page.keyboard.press("0");
+  await expect(page).toHaveURL(/automations$/);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});
+
+test("single letters never fire while typing, and can be switched off", async ({ page }) => {
+  await ownHouse(page);
+  await point(page, "snug-tel-1").click();
+  await page.getByLabel("Name", { exact: true }).fill("");
+  await page.getByLabel("Name", { exact: true }).pressSequentially("d4f");
+  await expect(page).toHaveURL(/house$/);
+  await expect(cell(page, "points")).toHaveText("114");
+  await page.getByLabel("Name", { exact: true }).press("Escape");
+  await page.getByRole("heading", { name: "Snug television" }).click();
+  await page.keyboard.press("?");
+  await page.getByLabel("Keys of a single letter or digit are on").uncheck();
+  await page.getByRole("button", { name: "Close" }).click();
+  await page.keyboard.press("4");
+  await page.keyboard.press("d");
+  await expect(page).toHaveURL(/house$/);
+  await expect(cell(page, "points")).toHaveText("114");
+});
+
+for (const path of ["/sign-in", "/sign-up"]) {
+  test(`axe finds nothing on ${path}`, async ({ page }) => {
+    await page.goto(path);
+    expect(await faults(page)).toEqual([]);
+  });
+}
+
+for (const theme of ["light", "dark"] as const) {
+  test(`axe finds nothing on any screen of the desk, ${theme}`, async ({ page }) => {
+    test.setTimeout(120_000);
+    await signIn(page);
+    await page.context().addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: process.env.TEST_WEB_URL! }]);
+    await page.goto("/designs");
+    expect(await faults(page)).toEqual([]);
+    await page.goto("/designs/larkspur-weir/people");
+    expect(await faults(page)).toEqual([]);
+    for (const stage of ["house", "runs", "register", "automations", "mesh"]) {
+      await open(page, `/d/larkspur-weir/${stage}`);
+      expect([stage, await faults(page)]).toEqual([stage, []]);
+    }
+    await open(page, "/d/larkspur-weir/house");
+    await point(page, "hall-dor-1").click();
+    expect(["point", await faults(page)]).toEqual(["point", []]);
+    await page.keyboard.press("f");
+    expect(["findings", await faults(page)]).toEqual(["findings", []]);
+    await page.keyboard.press("?");
+    expect(["keys", await faults(page)]).toEqual(["keys", []]);
+  });
+}
+
+for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a phone", 390, 844], ["200 % zoom", 640, 400]] as const) {
+  test(`nothing is cut off sideways on ${what}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await signIn(page);
+    for (const stage of ["house", "runs", "register", "automations"]) {
+      await open(page, `/d/larkspur-weir/${stage}`);
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect([stage, wide]).toEqual([stage, 0]);
+      await expect(page.getByRole("contentinfo", { name: "Ledger" }).or(page.getByLabel("Ledger")).first()).toBeVisible();
+    }
+  });
+}
+
+test("at 1280 × 800 the desk does not scroll as a page", async ({ page }) => {
+  await signIn(page);
+  for (const stage of ["house", "runs", "register", "automations"]) {
+    await open(page, `/d/larkspur-weir/${stage}`);
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
+  }
+});

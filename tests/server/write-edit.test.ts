@@ -1,0 +1,189 @@
+import { eq } from "drizzle-orm";
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import { FILE_ORDER, ROW_CLASSES } from "../../core/design/collections";
+import { fields } from "../../core/design/fields";
+import { InputError } from "../../core/design/input-error";
+import { writeFile } from "../../core/design/file";
+import { generateHouse, movePoint, removePoint } from "../../core/house";
+import { connect, type Connection } from "../../db/connect";
+import { addPerson, createDesign, deleteDesign } from "../../db/people";
+import { readDesign, readRows } from "../../db/read-design";
+import { designs, edits, points } from "../../db/schema";
+import { TABLES } from "../../db/tables";
+import { historyOf, logSince, redo, undo, writeEdit } from "../../db/write-edit";
+
+let connection: Connection;
+let n = 0;
+const ann = "w-ann";
+const ben = "w-ben";
+
+beforeAll(async () => {
+  connection = connect(process.env.TEST_DATABASE_URL!, 6);
+  for (const id of [ann, ben]) await addPerson(connection.db, { id, name: id, email: `${id}@house.example`, passwordHash: "-" });
+});
+afterAll(() => connection.close());
+
+/** A design of its own for a test: the demo house, at revision 1. */
+async function house(design = larkspurWeir()) {
+  const id = `write-${(n += 1)}`;
+  await createDesign(connection.db, id, ann, design);
+  // Straight from the tables: what other processes and the next start will see.
+  const read = async () => (await readRows(connection.db, id))!;
+  const move = async (person: string, base: number, x: number, point = "boot-cam-1") =>
+    writeEdit(connection.db, id, person, { base, changes: movePoint((await read()).design, point, { x, y: 5 }) });
+  return { id, read, move };
+}
+
+test("what is written is what is read: the file of a stored design is the same bytes", async () => {
+  const { read } = await house();
+  const stored = await read();
+  expect(stored.revision).toBe(1);
+  expect(writeFile(stored.design)).toBe(writeFile(larkspurWeir()));
+});
+
+test("the kept copy follows every write, by this process or another", async () => {
+  const { id, read, move } = await house();
+  const other = connect(process.env.TEST_DATABASE_URL!, 2);
+  const same = async () => expect(await readDesign(connection.db, id)).toEqual(await read());
+  await same();
+  await move(ann, 1, 13);
+  await same();
+  await writeEdit(other.db, id, ben, { base: 2, changes: movePoint((await read()).design, "boot-lmp-1", { x: 13.4, y: 5 }) });
+  await same();
+  await undo(other.db, id, ben);
+  await move(ann, 4, 14);
+  await same();
+  await other.close();
+});
+
+test("a large design too", async () => {
+  const large = generateHouse({ points: 700, seed: 2 });
+  const { read } = await house(large);
+  expect(writeFile((await read()).design)).toBe(writeFile(large));
+});
+
+test("every field of every row class has its column, and no column is without a field", () => {
+  for (const name of FILE_ORDER) {
+    const columns = Object.keys(TABLES[name]).filter((key) => !["design", "enableRLS", "_", "$inferSelect", "$inferInsert", "getSQL", "shouldOmitSQLParens"].includes(key));
+    expect(columns.sort()).toEqual(fields(ROW_CLASSES[name]).map((field) => field.name).sort());
+  }
+});
+
+test("an edit raises the revision, is logged, and an emptied field is empty", async () => {
+  const { id, read } = await house();
+  const { design } = await read();
+  const point = design.points.find((row) => row.id === "boot-cam-1")!;
+  const { closet: _closet, ...bare } = point;
+  const result = await writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "points", put: bare }] });
+  expect(result).toMatchObject({ ok: true, revision: 2, log: [{ revision: 2, person: ann, kind: "edit" }] });
+  expect((await read()).design.points.find((row) => row.id === "boot-cam-1")).toEqual(bare);
+});
+
+test("rows that do not hold together are refused whole", async () => {
+  const { id, read } = await house();
+  const { design } = await read();
+  const good = { ...design.points[0]!, name: "Moved" };
+  const bad = { ...design.points[1]!, room: "attic" };
+  await expect(writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "points", put: good }, { in: "points", put: bad }] })).rejects.toThrow(InputError);
+  await expect(writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "closets", drop: "cellar-cabinet" }] })).rejects.toThrow("still names closets");
+  await expect(writeEdit(connection.db, id, ann, { base: 9, changes: [{ in: "points", put: good }] })).rejects.toThrow("base must be a revision");
+  const after = await read();
+  expect(after.revision).toBe(1);
+  expect(writeFile(after.design)).toBe(writeFile(design));
+});
+
+test("the database itself refuses a row of another design's room", async () => {
+  const { id } = await house();
+  await expect(connection.db.update(points).set({ room: "nowhere" }).where(eq(points.design, id))).rejects.toThrow();
+});
+
+test("edits to different rows from one base both stand", async () => {
+  const { read, move } = await house();
+  await move(ann, 1, 13, "boot-cam-1");
+  expect(await move(ben, 1, 13.5, "boot-lmp-1")).toMatchObject({ ok: true, revision: 3 });
+  const { design } = await read();
+  expect(["boot-cam-1", "boot-lmp-1"].map((id) => design.points.find((row) => row.id === id)!.x)).toEqual([13, 13.5]);
+});
+
+test("edits to the same row clash, with both versions and nothing written", async () => {
+  const { read, move } = await house();
+  await move(ann, 1, 13);
+  const clash = await move(ben, 1, 14);
+  expect(clash).toMatchObject({ ok: false, revision: 2, clashes: [{ in: "points", id: "boot-cam-1", mine: { x: 14 }, theirs: { x: 13 } }] });
+  expect((await read()).design.points.find((row) => row.id === "boot-cam-1")!.x).toBe(13);
+  expect(await move(ben, 2, 14)).toMatchObject({ ok: true, revision: 3 });
+});
+
+test("the same change made twice is no clash", async () => {
+  const { move } = await house();
+  await move(ann, 1, 13);
+  expect(await move(ben, 1, 13)).toMatchObject({ ok: true });
+});
+
+test("twenty at once on one design: each gets its own revision, none is lost", async () => {
+  const { id, read } = await house();
+  const { design } = await read();
+  const rows = design.points.slice(0, 20);
+  const results = await Promise.all(rows.map((row, i) => writeEdit(connection.db, id, i % 2 ? ann : ben, { base: 1, changes: [{ in: "points", put: { ...row, name: `N${i}` } }] })));
+  expect(results.every((result) => result.ok)).toBe(true);
+  expect(results.map((result) => result.revision).sort((a, b) => a - b)).toEqual(rows.map((_, i) => i + 2));
+  expect((await read()).design.points.filter((row) => /^N\d+$/.test(row.name))).toHaveLength(20);
+});
+
+test("undo and redo go through a person's own edits, and a new edit ends what could be redone", async () => {
+  const { id, read, move } = await house();
+  const x = async () => (await read()).design.points.find((row) => row.id === "boot-cam-1")!.x;
+  const first = await x();
+  await move(ann, 1, 13);
+  await move(ann, 2, 14);
+  await undo(connection.db, id, ann);
+  expect(await x()).toBe(13);
+  await undo(connection.db, id, ann);
+  expect(await x()).toBe(first);
+  await redo(connection.db, id, ann);
+  await redo(connection.db, id, ann);
+  expect(await x()).toBe(14);
+  await expect(redo(connection.db, id, ann)).rejects.toThrow("nothing of yours to redo");
+  await undo(connection.db, id, ann);
+  await move(ann, 8, 12.5);
+  // Revision 1 is the import itself: it can be undone too, and is the first there is.
+  expect(await historyOf(connection.db, id, ann)).toMatchObject({ undo: [1, 2, 9], redo: [] });
+  await expect(undo(connection.db, id, ben)).rejects.toThrow("nothing of yours to undo");
+});
+
+test("undo of what somebody else changed since is a clash, not an overwriting", async () => {
+  const { id, read, move } = await house();
+  await move(ann, 1, 13);
+  await move(ben, 2, 14);
+  expect(await undo(connection.db, id, ann)).toMatchObject({ ok: false, clashes: [{ in: "points", id: "boot-cam-1", theirs: { x: 14 } }] });
+  expect((await read()).revision).toBe(3);
+});
+
+test("a removed point comes back with its device and its place in automations", async () => {
+  const { id, read } = await house();
+  const before = (await read()).design;
+  await writeEdit(connection.db, id, ann, { base: 1, changes: removePoint(before, "nurse-shd-1") });
+  expect((await read()).design.devices.length).toBe(before.devices.length - 1);
+  await undo(connection.db, id, ann);
+  expect(writeFile((await read()).design)).toBe(writeFile(before));
+});
+
+test("the log alone rebuilds the design", async () => {
+  const { id, read, move } = await house();
+  await move(ann, 1, 13);
+  await undo(connection.db, id, ann);
+  const log = await logSince(connection.db, id, 0);
+  expect(log.map((entry) => [entry.revision, entry.kind, entry.of])).toEqual([[1, "edit", undefined], [2, "edit", undefined], [3, "undo", 2]]);
+  const { applyChanges } = await import("../../core/design/edit");
+  const { emptyDesign } = await import("../../core/design/collections");
+  const { design } = await read();
+  expect(writeFile(log.reduce((d, entry) => applyChanges(d, entry.changes), emptyDesign(design.design)))).toBe(writeFile(design));
+});
+
+test("deleting a design leaves nothing of it", async () => {
+  const { id } = await house();
+  await deleteDesign(connection.db, id);
+  for (const name of FILE_ORDER) expect(await connection.db.$count(TABLES[name], eq(TABLES[name].design, id))).toBe(0);
+  expect(await connection.db.$count(edits, eq(edits.design, id))).toBe(0);
+  expect(await connection.db.$count(designs, eq(designs.id, id))).toBe(0);
+});

@@ -1,0 +1,46 @@
+/** What server and end-to-end tests stand on: a database of their own and web processes on the built application. */
+import { spawn, type ChildProcess } from "node:child_process";
+import { rmSync } from "node:fs";
+import { once } from "node:events";
+import { createInterface } from "node:readline";
+import { buildIfStale } from "../bin/build";
+import { startDatabase, type Database } from "../bin/database";
+import { connect, migrate } from "../db/connect";
+import { seedDemo } from "../db/seed";
+
+export interface WebProcess {
+  url: string;
+  stop(): Promise<void>;
+}
+
+/** Start one web process and wait until it listens. */
+export async function startWeb(databaseUrl: string, env: Record<string, string> = {}): Promise<WebProcess> {
+  const child: ChildProcess = spawn(process.execPath, ["--import", "tsx", "bin/serve.ts", "--port", "0"], {
+    env: { ...process.env, NODE_OPTIONS: "", NODE_ENV: "production", ZINC_DATABASE_URL: databaseUrl, ZINC_DEMO: "1", ...env }, stdio: ["ignore", "pipe", "inherit"],
+  });
+  const [line] = (await once(createInterface({ input: child.stdout! }), "line")) as [string];
+  const { port } = JSON.parse(line) as { port: number };
+  return {
+    url: `http://localhost:${port}`,
+    stop: async () => {
+      if (child.exitCode !== null) return;
+      const gone = once(child, "exit");
+      child.kill("SIGTERM");
+      const late = setTimeout(() => child.kill("SIGKILL"), 8000);
+      await gone;
+      clearTimeout(late);
+    },
+  };
+}
+
+/** A fresh database with the schema and the demo house, and the application built. */
+export async function startTestDatabase(folder: string): Promise<Database> {
+  buildIfStale();
+  rmSync(folder, { recursive: true, force: true });
+  const database = await startDatabase(folder, { quick: true });
+  const connection = connect(database.url, 2);
+  await migrate(connection.db, "db/migrations");
+  await seedDemo(connection.db);
+  await connection.close();
+  return database;
+}
