@@ -65,6 +65,14 @@ function lastError(log: string): string {
   return lines.filter((line) => line.includes("[ERROR]")).at(-1)?.replace(/^.*\[ERROR\]\s*/, "") ?? "it gave no reason";
 }
 
+type SpawnError = Error & { stdout?: Buffer; stderr?: Buffer };
+
+/** What the program that makes the database folder gave as its reason: it says so on either stream, between much advice. */
+function installReason({ message, stdout, stderr }: SpawnError): string {
+  const lines = `${String(stderr ?? "")}\n${String(stdout ?? "")}`.split("\n");
+  return (lines.find((line) => /FATAL ERROR|\[ERROR\]/.test(line)) ?? message.split("\n")[0]!).replace(/^.*(FATAL ERROR:|\[ERROR\])\s*/, "");
+}
+
 /** Start the database in `folder`, making it first where there is none. `quick` gives up durability, for tests. Throws StartError. */
 export async function startDatabase(folder: string, { quick = false } = {}): Promise<Database> {
   const home = resolve(folder);
@@ -83,7 +91,7 @@ export async function startDatabase(folder: string, { quick = false } = {}): Pro
       execFileSync("mariadb-install-db", ["--no-defaults", `--user=${user}`, `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db"], { stdio: "pipe" });
     } catch (error) {
       rmSync(data, { recursive: true, force: true });
-      throw new StartError(`The database folder could not be made in ${home}: ${(error as Error).message.split("\n")[0]}. Check that the disk has room and the folder can be written.`);
+      throw new StartError(`The database folder could not be made in ${home}: ${installReason(error as SpawnError)}. Check that the disk has room and the folder can be written.`);
     }
   }
   const init = join(home, "init.sql");

@@ -48,7 +48,8 @@ function installDebian(wanted) {
   }
 }
 
-const DATABASE = { "/usr/sbin/mariadbd": "mariadb-server-core", "/usr/bin/mariadb-install-db": "mariadb-server-core" };
+// The program that makes the database folder calls one of the client's package, which Debian does not bring along by itself.
+const DATABASE = { "/usr/sbin/mariadbd": "mariadb-server-core", "/usr/bin/my_print_defaults": "mariadb-client-core" };
 const BROWSER = { "/usr/bin/chromium": "chromium" };
 
 /** Make the machine ready; with `browser` for the end-to-end tests too. */

@@ -15,6 +15,8 @@ export interface Column<Row> {
   mono?: boolean;
   /** Shown only where the table is at least so many pixels wide. */
   from?: number;
+  /** The name is for screen readers only: the cells are marks. */
+  hidden?: boolean;
 }
 
 interface Props<Row> {
@@ -96,7 +98,7 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
           return (
             <div key={column.id} role="columnheader" aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"} className={column.right ? "text-right" : ""}>
               <button type="button" className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`} onClick={() => table.getColumn(column.id)!.toggleSorting(way && !way.desc ? true : false)}>
-                {column.name}{way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
+                <span className={column.hidden ? "sr-only" : ""}>{column.name}</span>{way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
               </button>
             </div>
           );

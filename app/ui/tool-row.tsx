@@ -21,7 +21,7 @@ export function ToolRow({ adds = false }: { adds?: boolean }) {
     light(next);
   };
   return (
-    <div className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
+    <div className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
       <div role="group" aria-label="Level" className="flex">
         {levels.map((row) => <button key={row.id} type="button" className="tool tool-level" aria-pressed={row.id === level} onClick={() => showLevel(row.id)}>{row.name}</button>)}
       </div>

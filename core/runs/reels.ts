@@ -28,22 +28,44 @@ export interface Cutting {
 }
 
 const EPSILON = 1e-9;
+/** Sets up to this size are searched to the end; larger ones keep the first plan, with the gap shown. */
+const MOST_EXACT = 60;
 
-/** Martello–Toth L2 with the continuous bound: fewest bins of `capacity` for sizes sorted downwards, `freeM` of stock taken off first. */
+/**
+ * Martello–Toth L2 with the continuous bound: fewest bins of `capacity` for sizes sorted downwards,
+ * `freeM` of stock taken off first. For each threshold k ≤ capacity / 2: cuts above capacity − k take a
+ * bin each, cuts above half take one too and leave room that cuts from k to half may fill. Prefix sums
+ * make it one pass.
+ */
 export function lowerBound(sizes: readonly number[], capacity: number, freeM = 0): number {
-  const total = sizes.reduce((sum, s) => sum + s, 0);
-  let best = Math.max(0, Math.ceil((total - freeM) / capacity - EPSILON));
+  const before = [0];
+  for (const size of sizes) before.push(before[before.length - 1]! + size);
+  const total = before[sizes.length]!;
+  const best = Math.max(0, Math.ceil((total - freeM) / capacity - EPSILON));
   if (freeM > 0) return best;
-  const smalls = [0, ...new Set(sizes.filter((s) => s <= capacity / 2))];
-  for (const k of smalls) {
-    const large = sizes.filter((s) => s > capacity - k);
-    const middle = sizes.filter((s) => s <= capacity - k && s > capacity / 2);
-    const small = sizes.filter((s) => s <= capacity / 2 && s >= k);
-    const room = middle.length * capacity - middle.reduce((sum, s) => sum + s, 0);
-    const over = small.reduce((sum, s) => sum + s, 0) - room;
-    best = Math.max(best, large.length + middle.length + Math.max(0, Math.ceil(over / capacity - EPSILON)));
+  const half = firstAtMost(sizes, capacity / 2);
+  let bound = Math.max(best, half);
+  for (let i = half; i < sizes.length; i++) {
+    const k = sizes[i]!;
+    if (sizes[i + 1] === k) continue;
+    const large = Math.min(half, firstAtMost(sizes, capacity - k));
+    const room = (half - large) * capacity - (before[half]! - before[large]!);
+    const over = before[i + 1]! - before[half]! - room;
+    bound = Math.max(bound, half + Math.max(0, Math.ceil(over / capacity - EPSILON)));
   }
-  return best;
+  return bound;
+}
+
+/** Index of the first of `sizes`, sorted downwards, that is at most `limit`. */
+function firstAtMost(sizes: readonly number[], limit: number): number {
+  let low = 0;
+  let high = sizes.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sizes[middle]! > limit) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones. */
@@ -110,7 +132,7 @@ function search(cuts: readonly Cut[], stock: readonly ReelUse[], capacityM: numb
  * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be.
  * Lengths m. `steps` limits the exact search (small sets end well within it).
  */
-export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonly { id: string; remainingM: number }[] = [], steps = 200_000): Cutting {
+export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonly { id: string; remainingM: number }[] = [], steps = 40_000): Cutting {
   const longest = Math.max(capacityM, ...stock.map((reel) => reel.remainingM));
   const tooLong = cuts.filter((cut) => cut.lengthM > longest + EPSILON);
   const sorted = cuts.filter((cut) => cut.lengthM <= longest + EPSILON).sort((a, b) => b.lengthM - a.lengthM || (a.label < b.label ? -1 : 1));
@@ -121,7 +143,7 @@ export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonl
   bestFit(sorted, reels, capacityM);
   let newReels = reels.length - part.length;
   let proven = newReels <= bound;
-  if (!proven) {
+  if (!proven && sorted.length <= MOST_EXACT) {
     const { found, ended } = search(sorted, part, capacityM, newReels, bound, steps);
     if (found) {
       reels = found;

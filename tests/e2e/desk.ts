@@ -16,11 +16,11 @@ export function watch(page: Page): string[] {
   return heard;
 }
 
-export const test = base.extend<{ quiet: void }>({
+export const test = base.extend<{ quiet: undefined }>({
   baseURL: async ({}, use) => use(process.env.TEST_WEB_URL!),
   quiet: [async ({ page }, use) => {
     const heard = watch(page);
-    await use();
+    await use(undefined);
     expect(heard).toEqual([]);
   }, { auto: true }],
 });
@@ -45,7 +45,7 @@ export async function ownHouse(page: Page, change: (text: string) => string = (t
 
 /** The page runs and hears the log: only then does a press count. */
 export async function ready(page: Page): Promise<void> {
-  await expect(page.locator("[data-saving]")).toHaveAttribute("data-live", "true");
+  await expect(page.locator("[data-saving]")).toHaveAttribute("data-live", "true", { timeout: 25_000 });
 }
 
 export async function open(page: Page, path: string): Promise<void> {

@@ -169,7 +169,7 @@ test("cable totals, reels against the bound, and pull groups", async ({ page }) 
 test("register: edit in place, search, CSV", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/register`);
-  await page.getByLabel("Search the register").fill("washer");
+  await page.getByLabel("Search the register").fill("laun-plg-01");
   const name = page.getByRole("textbox", { name: "Name of 0-LAUN-PLG-01" });
   await name.fill("Washing machine");
   await name.press("Enter");
@@ -190,7 +190,7 @@ test("an automation: change the sentence, ask for any date, across a change of t
   await dusk.getByRole("button", { name: "25 min before sunset" }).click();
   await page.getByLabel("Offset").fill("-40");
   await page.getByLabel("Offset").press("Enter");
-  await page.getByLabel("sunset").press("Escape");
+  await page.getByRole("radio", { name: "sunset" }).press("Escape");
   await expect(dusk.getByRole("button", { name: "40 min before sunset" })).toBeVisible();
   await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
   await page.getByLabel("From").fill("2026-10-24");

@@ -51,7 +51,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-sm:grid-cols-1">
         <Mast person={loaderData.person} role={loaderData.role} names={loaderData.names} />
         <Spine />
-        <main className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:min-h-[36rem]" aria-label="Sheet">
+        <main className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:h-176" aria-label="Sheet">
           <Outlet />
         </main>
         <Inspector />

@@ -58,7 +58,7 @@ export function Schedule() {
       { id: "cable", name: "Cable", value: (d) => d.cableType?.name ?? "not chosen", width: "8.4rem" },
       { id: "service", name: "Service", value: valueOf.service, width: "4.6rem" },
       { id: "length", name: "Length", value: (d) => d.lengthM, width: "5.6rem", right: true, cell: (d) => (d.lengthM === undefined ? <span className="text-soft">–</span> : <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>) },
-      { id: "mark", name: "", value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"], width: "1.8rem", cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} /> },
+      { id: "mark", name: "Finding", hidden: true, value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"], width: "1.8rem", cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} /> },
       { id: "load", name: "Load", value: (d) => d.load?.watts, width: "6.6rem", right: true, cell: (d) => d.load && <Worked working={() => loadWorking(design, d)}>{d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}</Worked> },
       { id: "closet", name: "Closet", value: valueOf.closet, width: "9rem", from: 1060 },
       { id: "level", name: "Level", value: valueOf.level, width: "5rem", from: 1140 },

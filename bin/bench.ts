@@ -1,0 +1,155 @@
+/** `npm run bench`: the budgets of the design, measured and printed against what was asked. */
+import { execFileSync } from "node:child_process";
+import { rmSync } from "node:fs";
+import { gunzipSync, gzipSync } from "node:zlib";
+import { chromium, type Page } from "@playwright/test";
+import { Bench } from "tinybench";
+import { applyChanges } from "../core/design/edit";
+import { emptyDesign, type Design } from "../core/design/collections";
+import { generateHouse, movePoint } from "../core/house";
+import { ledgerOf } from "../core/ledger";
+import { firingYear } from "../core/automation";
+import { cableTotals, dropsOf } from "../core/runs";
+import { connect } from "../db/connect";
+import { createDesign } from "../db/people";
+import { larkspurWeir } from "../demo/larkspur-weir";
+import { startTestDatabase, startWeb } from "../tests/start";
+
+interface Line {
+  what: string;
+  measured: number;
+  budget?: number;
+  unit: string;
+}
+
+const lines: Line[] = [];
+const note = (what: string, measured: number, unit: string, budget?: number) => {
+  lines.push({ what, measured, unit, budget });
+  const share = budget === undefined ? "" : `  budget ${budget} ${unit}, ${(measured / budget).toFixed(2)} of it${measured > budget ? "  OVER" : ""}`;
+  console.log(`${what.padEnd(58)} ${measured.toFixed(measured < 10 ? 2 : 0).padStart(8)} ${unit}${share}`);
+};
+const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+
+/** Median milliseconds of a piece of work. */
+async function timed(work: () => unknown): Promise<number> {
+  const bench = new Bench({ time: 1500, warmupTime: 300 });
+  bench.add("work", () => void work());
+  await bench.run();
+  const result = bench.tasks[0]!.result as { latency: { p50: number } };
+  return result.latency.p50;
+}
+
+let trial = 0;
+/** The same house with all rows new and another share of waste, so that nothing kept can answer for any length. */
+function fresh(design: Design): Design {
+  const copy = structuredClone(design);
+  copy.design.wastePct = 8 + (trial++ % 400) / 100;
+  return copy;
+}
+
+async function coreFigures(): Promise<void> {
+  let house = generateHouse({ points: 760, seed: 42, devices: false });
+  // Points bring one to three drops; take off until it is a thousand.
+  while (dropsOf(house).length > 1000) house = { ...house, points: house.points.slice(0, -1) };
+  const drops = dropsOf(house).length;
+  note(`routing and schedule of ${drops} drops, nothing kept`, await timed(() => dropsOf(fresh(house))), "ms");
+  note(`routing, schedule and reels of ${drops} drops, nothing kept`, await timed(() => cableTotals(fresh(house))), "ms", 1000);
+  const totals = cableTotals(house);
+  const reels = totals.reduce((sum, total) => sum + total.cutting.newReels, 0);
+  const bound = totals.reduce((sum, total) => sum + total.cutting.bound, 0);
+  note(`reels above the lower bound (${reels} against ${bound})`, (100 * (reels - bound)) / bound, "%", 1);
+  const large = generateHouse({ points: 2000, seed: 7 });
+  ledgerOf(large);
+  let x = 0;
+  let now = large;
+  note("edit → ledger, 2 000 devices, core alone", await timed(() => {
+    x = (x + 1) % 40;
+    now = applyChanges(now, movePoint(now, "p0000", { x: 1 + x / 10, y: 2 }));
+    ledgerOf(now);
+  }), "ms");
+  const demo = larkspurWeir();
+  note("a year of an automation's firing times", await timed(() => firingYear(demo.design, demo.automations[0]!, 2026)), "ms");
+}
+
+/** Compressed bytes of all scripts the first view of a stage loads. */
+async function firstView(page: Page, url: string): Promise<number> {
+  let bytes = 0;
+  const scripts: Promise<void>[] = [];
+  const count = (response: { url(): string; body(): Promise<Buffer> }) => {
+    if (/\.js(\?|$)/.test(response.url())) scripts.push(response.body().then((body) => void (bytes += gzipSync(body[0] === 0x1f && body[1] === 0x8b ? gunzipSync(body) : body).length)));
+  };
+  page.on("response", count);
+  await page.goto(url, { waitUntil: "networkidle" }).catch(() => page.waitForLoadState("load"));
+  await Promise.all(scripts);
+  page.off("response", count);
+  return bytes / 1000;
+}
+
+/** Milliseconds from a nudge to the ledger showing its difference, in the browser. */
+function nudge(page: Page): Promise<number> {
+  return page.evaluate(() => new Promise<number>((done) => {
+    const cell = document.querySelector('[data-cell="cableM"]')!;
+    const before = cell.textContent;
+    const start = performance.now();
+    const observer = new MutationObserver(() => {
+      if (cell.textContent === before) return;
+      observer.disconnect();
+      requestAnimationFrame(() => done(performance.now() - start));
+    });
+    observer.observe(cell, { subtree: true, childList: true, characterData: true });
+    document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowUp", shiftKey: true, bubbles: true }));
+  }));
+}
+
+async function served(): Promise<void> {
+  const database = await startTestDatabase(".test-data/bench");
+  const connection = connect(database.url, 2);
+  await createDesign(connection.db, "large", "designer", generateHouse({ points: 2000, seed: 7 }));
+  await createDesign(connection.db, "empty", "designer", emptyDesign(larkspurWeir().design));
+  await connection.close();
+  const web = await startWeb(database.url);
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url });
+    const page = await context.newPage();
+    await page.goto("/sign-in");
+    await page.getByRole("button", { name: /Open the demo house/ }).click();
+    await page.waitForURL(/house$/);
+    const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join("; ");
+    for (const [design, budget] of [["larkspur-weir", 100], ["large", 300]] as const) {
+      for (const stage of ["house", "runs", "register", "automations"]) {
+        const times: number[] = [];
+        for (let n = 0; n < 15; n++) {
+          const start = performance.now();
+          await (await fetch(`${web.url}/d/${design}/${stage}`, { headers: { Cookie: cookie } })).arrayBuffer();
+          times.push(performance.now() - start);
+        }
+        note(`server time, ${stage}, ${design === "large" ? "2 000 devices" : "demo house"}`, median(times), "ms", budget);
+      }
+    }
+    const cold = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url });
+    await cold.addCookies(await context.cookies());
+    for (const stage of ["house", "runs", "register", "automations"]) {
+      const first = await cold.newPage();
+      note(`JavaScript of first view, ${stage}, gzip`, await firstView(first, `/d/larkspur-weir/${stage}`), "kB", 250);
+      await first.close();
+    }
+    await page.goto("/d/large/house");
+    await page.locator('[data-live="true"]').waitFor();
+    await page.locator("[data-point]").first().press("Enter");
+    const nudges: number[] = [];
+    for (let n = 0; n < 15; n++) nudges.push(await nudge(page));
+    note("edit → ledger on screen, 2 000 devices", median(nudges), "ms", 100);
+  } finally {
+    await browser.close();
+    await web.stop();
+    await database.stop();
+    rmSync(".test-data/bench", { recursive: true, force: true });
+  }
+}
+
+console.log(`Node ${process.version}, ${execFileSync("nproc").toString().trim()} cores\n`);
+await coreFigures();
+await served();
+const over = lines.filter((line) => line.budget !== undefined && line.measured > line.budget);
+console.log(over.length ? `\n${over.length} over budget: ${over.map((line) => line.what).join("; ")}` : "\nAll within budget.");

@@ -1,0 +1,75 @@
+/** `npm test`: types, lint, unit, server, end-to-end. The last line alone is `N passed, N failed`. */
+import { spawn } from "node:child_process";
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { buildIfStale } from "./build";
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+
+const RESULTS = "test-results";
+const MINUTE_MS = 60_000;
+
+/** Run a command with its output shown; true where it exits 0. One that hangs is ended after `minutes`. */
+function run(command: string, args: string[], minutes: number, env: Record<string, string> = {}): Promise<boolean> {
+  return new Promise((done) => {
+    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env }, detached: true });
+    const late = setTimeout(() => {
+      console.error(`${args[0]} took longer than ${minutes} minutes and was ended.`);
+      process.kill(-child.pid!, "SIGKILL");
+    }, minutes * MINUTE_MS);
+    child.on("exit", (code) => {
+      clearTimeout(late);
+      done(code === 0);
+    });
+  });
+}
+
+const one = (passed: boolean): Count => ({ passed: Number(passed), failed: Number(!passed) });
+
+/** Counts from a result file; a run that left none, or ran nothing, has failed. */
+function counted(file: string, ok: boolean, read: (json: never) => Count): Count {
+  try {
+    const count = read(JSON.parse(readFileSync(file, "utf8")) as never);
+    const nothing = count.passed + count.failed === 0;
+    return { passed: count.passed, failed: count.failed + Number(nothing || (!ok && count.failed === 0)) };
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+}
+
+async function jest(project: string, minutes: number): Promise<Count> {
+  const file = `${RESULTS}/${project}.json`;
+  const ok = await run(process.execPath, ["--experimental-vm-modules", "--disable-warning=ExperimentalWarning", "node_modules/jest/bin/jest.js", "--selectProjects", project, "--json", `--outputFile=${file}`, "--silent=false"], minutes);
+  return counted(file, ok, (json: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites }));
+}
+
+async function endToEnd(minutes: number): Promise<Count> {
+  const ok = await run("node_modules/.bin/playwright", ["test"], minutes);
+  return counted(`${RESULTS}/e2e.json`, ok, (json: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }));
+}
+
+rmSync(RESULTS, { recursive: true, force: true });
+mkdirSync(RESULTS, { recursive: true });
+const counts: [string, Count][] = [];
+const step = async (name: string, work: () => Promise<Count>) => {
+  console.log(`\n── ${name}`);
+  counts.push([name, await work()]);
+};
+await step("types", async () => one((await run("node_modules/.bin/react-router", ["typegen"], 5)) && (await run("node_modules/.bin/tsc", [], 5))));
+await step("lint", async () => one(await run("node_modules/.bin/eslint", [".", "--max-warnings", "0"], 5)));
+await step("core", () => jest("core", 8));
+await step("build", async () => {
+  buildIfStale();
+  return { passed: 1, failed: 0 };
+});
+await step("server", () => jest("server", 6));
+// Playwright empties its own output folder, so its results are counted last.
+await step("end to end", () => endToEnd(14));
+
+console.log("");
+for (const [name, { passed, failed }] of counts) console.log(`${name.padEnd(11)} ${String(passed).padStart(4)} passed, ${failed} failed`);
+const sum = counts.reduce((all, [, count]) => ({ passed: all.passed + count.passed, failed: all.failed + count.failed }), { passed: 0, failed: 0 });
+process.exitCode = sum.failed ? 1 : 0;
+console.log(`${sum.passed} passed, ${sum.failed} failed`);
