@@ -3,6 +3,7 @@ import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 
 const SOURCES = ["app", "core", "db", "server", "package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"];
 
@@ -17,6 +18,13 @@ function sourceHash(): string {
   return hash.digest("hex");
 }
 
+/** Lay the compressed forms of a file beside it, for the web process to send as they are. */
+function compress(file: string): void {
+  const text = readFileSync(file);
+  writeFileSync(`${file}.br`, brotliCompressSync(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: text.length } }));
+  writeFileSync(`${file}.gz`, gzipSync(text, { level: 9 }));
+}
+
 /** Build into `build/` unless it is current. */
 export function buildIfStale(): void {
   const stamp = "build/stamp";
@@ -24,5 +32,6 @@ export function buildIfStale(): void {
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building the application…");
   execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", "warn"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_ENV: "production" } });
+  for (const file of filesUnder("build/client")) if (/\.(js|css|svg)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
 }

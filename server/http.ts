@@ -2,9 +2,10 @@
 import { randomBytes } from "node:crypto";
 import { createServer, type Server } from "node:http";
 import { pathToFileURL } from "node:url";
-import { resolve } from "node:path";
+import { resolve, sep } from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
+import expressStaticGzip from "express-static-gzip";
 import express, { type NextFunction, type Request, type Response } from "express";
 import helmet from "helmet";
 import pino from "pino";
@@ -71,19 +72,26 @@ function sizeLimit(req: Request, res: Response, next: NextFunction): void {
   next();
 }
 
+/** Built files carry their own hash in their name and never change; the few others may. */
+function cacheFor(res: { setHeader(name: string, value: string): void }, path: string): void {
+  res.setHeader("Cache-Control", path.includes(`${sep}assets${sep}`) ? "public, max-age=31536000, immutable" : "public, max-age=3600");
+}
+
 /** Make the express application around a React Router build. */
 export function application(build: ServerBuild): express.Express {
   const app = express();
   app.disable("x-powered-by");
+  // Behind an address that spreads the work, that many hops in front are believed about where a request comes from.
+  app.set("trust proxy", Number(process.env.ZINC_PROXIES ?? 0));
   app.use((_req, res, next) => {
     res.locals.nonce = randomBytes(16).toString("base64");
     next();
   });
   app.use(headers(), sameSite, sizeLimit);
+  // Scripts and styles were compressed as small as can be when they were built.
+  app.use(expressStaticGzip("build/client", { enableBrotli: true, orderPreference: ["br", "gz"], serveStatic: { setHeaders: cacheFor } }));
   app.use(compression({ filter: (req, res) => !String(res.getHeader("Content-Type")).startsWith("text/event-stream") && compression.filter(req, res) }));
-  app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
-  app.use(express.static("build/client", { maxAge: "1h" }));
-  app.use(createRequestHandler({ build, mode: "production", getLoadContext: (_req, res) => ({ nonce: res.locals.nonce as string }) }));
+  app.use(createRequestHandler({ build, mode: "production", getLoadContext: (req, res) => ({ nonce: res.locals.nonce as string, address: req.ip ?? "unknown" }) }));
   return app;
 }
 

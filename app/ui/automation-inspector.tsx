@@ -1,7 +1,7 @@
 /** What is known of one automation: when it fires over the year, and its settings. */
 import { Trash2 } from "lucide-react";
 import { useMemo, useState } from "react";
-import { clockText, dayName, firingYear, localParts, type YearPoint } from "#core/automation";
+import { clockText, dayName, firingWorking, firingYear, localParts, silentWorking, type YearPoint } from "#core/automation";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { PRIORITIES, type AutomationRow } from "#core/design/rows-system";
@@ -9,11 +9,11 @@ import { allFindings } from "#core/stages";
 import { useDesk, useEdit } from "./desk";
 import { Fact, SelectField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
-import { Caution, Heading } from "./inspector";
+import { Caution, Heading, Worked } from "./inspector";
 import { useNow } from "./now";
 import { YearChart } from "./year-chart";
 
-export function AutomationInspector({ design, automation }: { design: Design; automation: AutomationRow }) {
+export default function AutomationInspector({ design, automation }: { design: Design; automation: AutomationRow }) {
   const { readOnly, select } = useDesk();
   const edit = useEdit();
   const now = useNow();
@@ -28,7 +28,9 @@ export function AutomationInspector({ design, automation }: { design: Design; au
     make(automation);
     edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
   };
-  const at = (point?: YearPoint) => (point ? `${clockText(zone, point.at)} · ${dayName(point.day).slice(4)}` : "–");
+  const at = (point?: YearPoint) => (point
+    ? <Worked working={() => firingWorking(design.design, automation, point)}>{clockText(zone, point.at)} · {dayName(point.day).slice(4)}</Worked>
+    : <span className="measure">–</span>);
   return (
     <>
       <Heading title={automation.name} text={`${automation.priority}${automation.enabled ? "" : " · switched off"}`} />
@@ -41,9 +43,9 @@ export function AutomationInspector({ design, automation }: { design: Design; au
           </div>
           <YearChart year={firings} />
           <dl className="mt-1">
-            <Fact label="Earliest"><span className="measure">{at(firings.earliest)}</span></Fact>
-            <Fact label="Latest"><span className="measure">{at(firings.latest)}</span></Fact>
-            <Fact label="Silent days"><span className="measure">{firings.silent}</span> of {firings.days}</Fact>
+            <Fact label="Earliest">{at(firings.earliest)}</Fact>
+            <Fact label="Latest">{at(firings.latest)}</Fact>
+            <Fact label="Silent days"><Worked working={() => silentWorking(firings, year)}>{firings.silent}</Worked> of {firings.days}</Fact>
             <Fact label="Zone">{zone}</Fact>
           </dl>
         </section>

@@ -29,7 +29,7 @@ function Versions({ clash }: { clash: Clash }) {
   );
 }
 
-export function ClashDialog({ names }: { names: Record<string, string> }) {
+export default function ClashDialog({ names }: { names: Record<string, string> }) {
   const { store } = useDesk();
   const { clash, other } = useDeskState();
   const who = (other && names[other.person]) ?? "Somebody else";

@@ -71,10 +71,19 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
     return [...groups].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true })).flatMap(([group, own]): Line<Row>[] => [{ group, rows: own }, ...own.map((row) => ({ row }))]);
   }, [sorted, offered, groupBy]);
 
-  const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: 12, initialRect: { width: 800, height: 400 } });
+  const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: 12, scrollPaddingStart: ROW_PX, scrollPaddingEnd: 2 * ROW_PX, initialRect: { width: 800, height: 400 } });
   const template = columns.map((column) => column.width).join(" ");
   const total = totals?.(rows);
   const at = lines.findIndex((line) => "row" in line && keyOf(line.row) === selected);
+
+  // What is selected elsewhere, on the plan or by a finding, comes into sight here.
+  // Sorting or another edit does not scroll: only a new selection does.
+  const shown = useRef(selected);
+  useEffect(() => {
+    if (shown.current === selected) return;
+    shown.current = selected;
+    if (at >= 0) virtual.scrollToIndex(at);
+  }, [selected, at, virtual]);
 
   const onKey = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).closest("input, select, textarea")) return;
@@ -87,7 +96,6 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
     const line = lines[next];
     if (!line || !("row" in line)) return;
     onSelect(line.row);
-    virtual.scrollToIndex(next);
   };
 
   return (

@@ -12,6 +12,8 @@ export interface Pending {
   changes: Change[];
   /** Revision the edit was made on, kept up while nobody else touches its rows. */
   base: number;
+  /** The log has it, though the answer is not here yet: the confirmed rows hold it already. */
+  logged?: boolean;
 }
 
 export interface DeskState {
@@ -69,9 +71,11 @@ export function createDesignStore(start: Start): DesignStore {
     state = { ...state, ...part };
     for (const listener of listeners) listener();
   };
-  const shown = () => queue.reduce((design, pending) => applyChanges(design, pending.changes), confirmed);
+  const waiting = () => queue.filter((pending) => !pending.logged);
+  const shown = () => waiting().reduce((design, pending) => applyChanges(design, pending.changes), confirmed);
 
-  function follow(entries: readonly LogEntry[]): void {
+  /** `sent` is what this desk posted and waits for, or has just had answered. */
+  function follow(entries: readonly LogEntry[], sent?: Pending): void {
     const news = entries.filter((entry) => entry.revision > state.revision);
     if (!news.length) return;
     let { revision, undo, redo, other } = state;
@@ -81,10 +85,13 @@ export function createDesignStore(start: Start): DesignStore {
         window.location.reload();
         return;
       }
-      confirmed = applyChanges(confirmed, entry.changes);
-      const touched = new Set(entry.changes.map(keyOf));
       const mine = entry.person === start.person;
-      const own = mine && sending && isSent(entry, queue[0]);
+      const own = mine && !sent?.logged && isSent(entry, sent);
+      // What is shown is just this edit on the confirmed rows: keep the very same rows, and all that was computed from them.
+      const same = own && entry.kind === "edit" && news.length === 1 && waiting().every((pending) => pending === sent);
+      confirmed = same ? state.design : applyChanges(confirmed, entry.changes);
+      if (own && sent) sent.logged = true;
+      const touched = new Set(entry.changes.map(keyOf));
       for (const pending of queue) {
         const apart = pending.base === revision && !pending.changes.some((change) => touched.has(keyOf(change)));
         // What this desk sent itself cannot clash with what it sends next.
@@ -108,6 +115,8 @@ export function createDesignStore(start: Start): DesignStore {
 
   async function send(): Promise<void> {
     if (sending || state.clash) return;
+    // Written, though its answer was lost on the way: not to be written twice.
+    queue = waiting();
     const pending = queue[0];
     if (!pending) return set({ saving: "saved", trouble: state.saving === "failed" ? undefined : state.trouble });
     sending = true;
@@ -132,7 +141,7 @@ export function createDesignStore(start: Start): DesignStore {
     const body: unknown = isJson ? await response.json() : await response.text();
     if (response.ok) {
       queue = queue.filter((other) => other !== pending);
-      follow((body as { log: LogEntry[] }).log);
+      follow((body as { log: LogEntry[] }).log, pending);
       set({ design: shown(), trouble: undefined });
     } else if (response.status === 409) {
       const { clashes, log } = body as { clashes: Clash[]; log: LogEntry[] };
@@ -174,7 +183,7 @@ export function createDesignStore(start: Start): DesignStore {
       source.onerror = () => set({ live: false });
       source.onmessage = (event: MessageEvent<string>) => {
         // While an own edit is on its way its answer brings the same entries: whichever comes first counts.
-        follow([JSON.parse(event.data) as LogEntry]);
+        follow([JSON.parse(event.data) as LogEntry], sending ? queue[0] : undefined);
       };
       const online = () => void send();
       const leave = (event: BeforeUnloadEvent) => {

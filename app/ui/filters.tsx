@@ -9,7 +9,7 @@ interface FilterProps {
 export function Filter({ name, value, values, onChange }: FilterProps) {
   const all = [...new Set(values)].filter(Boolean).sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   return (
-    <select aria-label={`Filter by ${name.toLowerCase()}`} className={`field h-6 w-auto max-w-32 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`} value={value} onChange={(event) => onChange(event.target.value)}>
+    <select aria-label={`Filter by ${name.toLowerCase()}`} className={`field h-6 w-auto max-w-28 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`} value={value} onChange={(event) => onChange(event.target.value)}>
       <option value="">{name}</option>
       {all.map((one) => <option key={one} value={one}>{one}</option>)}
     </select>

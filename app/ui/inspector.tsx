@@ -1,25 +1,28 @@
 /** The inspector: what is selected, its facts, fields, working and findings. */
 import { Trash2 } from "lucide-react";
+import { lazy, Suspense } from "react";
 import { useLocation } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import type { DeviceRow, PointRow } from "#core/design/rows-system";
 import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
 import { checkRow } from "#core/design/check-row";
 import { fail } from "#core/design/input-error";
-import { formatLength, groupDigits } from "#core/design/units";
+import { formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
-import { changePoint, duplicatePoint, movePoint, removePoint, roomAt } from "#core/house";
+import { areaWorking, changePoint, duplicatePoint, movePoint, perimeterWorking, removePoint, roomAt } from "#core/house";
 import { addDevice, changeDevice } from "#core/register";
-import { dropsOf, lengthWorking, loadWorking, pointLabel, type Drop } from "#core/runs";
+import { closetWorking, dropsOf, lengthWorking, loadWorking, pointLabel, type Drop } from "#core/runs";
 import { allFindings } from "#core/stages";
 import type { Working } from "#core/working";
-import { AutomationInspector } from "./automation-inspector";
 import { newRowId, useDesign, useDesk, useEdit } from "./desk";
 import { Fact, LengthField, SelectField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
 import { FindingsDrawer } from "./findings-drawer";
 import { Glyph } from "./glyph";
 import { WorkingPanel } from "./working-panel";
+
+// Charts come with it, and other stages need none.
+const AutomationInspector = lazy(() => import("./automation-inspector"));
 
 export function Inspector() {
   const { drawer, working, open, selection } = useDesk();
@@ -29,7 +32,7 @@ export function Inspector() {
       {drawer ? <FindingsDrawer /> : (
         <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Inspector contents">
           {working && <WorkingPanel working={working} onClose={() => open(undefined)} />}
-          <Subject key={selection ? `${selection.in}/${selection.id}` : "none"} design={design} />
+          <Suspense><Subject key={selection ? `${selection.in}/${selection.id}` : "none"} design={design} /></Suspense>
         </div>
       )}
     </aside>
@@ -201,16 +204,12 @@ function RoomInspector({ design, id }: { design: Design; id: string }) {
   const room = byId(design, "rooms").get(id)!;
   const points = design.points.filter((point) => point.room === id);
   const size = area(room.outline);
-  const areaWorking = (): Working => ({
-    title: `Area of ${room.name}`, value: size, unit: "m²", verdict: "none",
-    steps: [{ formula: "½ · |Σ (xᵢ·yᵢ₊₁ − xᵢ₊₁·yᵢ)|", with: `${room.outline.length} corners: ${room.outline.map((xy) => `(${xy.join(", ")})`).join(" ")}`, gives: `${size.toFixed(2)} m²`, source: "shoelace formula, plan" }],
-  });
   return (
     <>
       <Heading title={room.name} label={room.code} text={`${room.type} · ${byId(design, "levels").get(room.level)?.name}`} />
       <dl className="border-b border-rule px-3.5 py-2.5">
-        <Fact label="Area"><Worked working={areaWorking}>{size.toFixed(2)} m²</Worked></Fact>
-        <Fact label="Perimeter"><span className="measure">{formatLength(perimeter(room.outline), preferences.units)}</span></Fact>
+        <Fact label="Area"><Worked working={() => areaWorking(room)}>{size.toFixed(2)} m²</Worked></Fact>
+        <Fact label="Perimeter"><Worked working={() => perimeterWorking(room)}>{formatLength(perimeter(room.outline), preferences.units)}</Worked></Fact>
       </dl>
       <ul className="py-1.5">
         {points.map((point) => (
@@ -223,6 +222,7 @@ function RoomInspector({ design, id }: { design: Design; id: string }) {
 }
 
 function ClosetInspector({ design, id }: { design: Design; id: string }) {
+  const { preferences } = useDesk();
   const closet = byId(design, "closets").get(id);
   if (!closet) return <DesignInspector design={design} />;
   const drops = dropsOf(design).filter((drop) => drop.closet === id);
@@ -231,9 +231,9 @@ function ClosetInspector({ design, id }: { design: Design; id: string }) {
     <>
       <Heading title={closet.name} text={`${closet.kind} · ${byId(design, "rooms").get(closet.room)?.name}`} />
       <dl className="border-b border-rule px-3.5 py-2.5">
-        <Fact label="Drops here"><span className="measure">{drops.length}</span></Fact>
-        <Fact label="Cable in"><span className="measure">{groupDigits(drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0), 1)} m</span></Fact>
-        <Fact label="Power out"><span className="measure">{watts.toFixed(1)} W</span> <span className="text-soft">over data cable</span></Fact>
+        <Fact label="Drops here"><Worked working={() => closetWorking(design, id, "drops")}>{drops.length}</Worked></Fact>
+        <Fact label="Cable in"><Worked working={() => closetWorking(design, id, "cable")}>{formatTotal(drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0), preferences.units)}</Worked></Fact>
+        <Fact label="Power out"><Worked working={() => closetWorking(design, id, "power")}>{watts.toFixed(1)} W</Worked> <span className="text-soft">over data cable</span></Fact>
         {closet.ambientC !== undefined && <Fact label="Ambient"><span className="measure">{closet.ambientC} °C</span></Fact>}
       </dl>
       <Caution text="Racks tip and cables pull: fix to the structure before loading. Local codes and a licensed person decide on mains." />

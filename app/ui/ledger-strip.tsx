@@ -30,12 +30,12 @@ const CELLS: Cell[] = [
 
 /** Differences of the last change, cell by cell, for some seconds. */
 function useDifferences(design: Design): { differences: Map<LedgerCell, number>; findings: number } {
-  const before = useRef(design);
+  const before = useRef(ledgerOf(design));
   const [shown, setShown] = useState({ differences: new Map<LedgerCell, number>(), findings: 0 });
   useEffect(() => {
-    if (before.current === design) return;
-    const [old, now] = [ledgerOf(before.current), ledgerOf(design)];
-    before.current = design;
+    const [old, now] = [before.current, ledgerOf(design)];
+    if (old === now) return;
+    before.current = now;
     const differences = new Map<LedgerCell, number>();
     for (const { cell, value, digits } of CELLS) {
       const by = (value(now) ?? 0) - (value(old) ?? 0);
@@ -80,6 +80,7 @@ export function LedgerStrip() {
           <button key={cell.cell} type="button" data-cell={cell.cell} onClick={() => open(ledgerWorking(design, cell.cell))} className="flex items-center gap-2 border-r border-rule px-2.5 hover:bg-pane" title={cell.cell === "weakest" ? `${ledger.weakest?.drop.label}: share of its ${ledger.weakest?.of} limit that is used` : `What makes up ${cell.name.toLowerCase()}`}>
             <span className="text-small text-soft">{cell.name}</span>
             <span className="measure font-semibold" data-value>{text(cell, value)}</span>
+            {cell.cell === "weakest" && <span className="text-small text-soft">of its {ledger.weakest?.of} limit</span>}
             {by !== undefined && <Difference cell={cell.cell} text={signed(cell.cell === "cableM" && imperial ? by / 0.3048 : by, cell.digits)} />}
           </button>
         );

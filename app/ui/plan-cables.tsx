@@ -1,7 +1,7 @@
 /** The C stratum: ways for cable, how many cables lie on them, closets and risers. */
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
-import { dropsOf, routeGraph, stretches, type Drop, type Stretch } from "#core/runs";
+import { dropsOf, routeGraph, stretchesOf, type Drop, type Stretch } from "#core/runs";
 
 /** Thickness in pixels for so many cables: grows with the root, so that one and forty can be told apart. */
 const thickness = (count: number) => 1 + 1.15 * Math.sqrt(count - 1);
@@ -22,17 +22,21 @@ function stubPath(drop: Drop, level: string): string {
   return path;
 }
 
+/** Drops of points that did not change are the same objects, so their stubs are not drawn again. */
+const Stub = memo(function Stub({ drop, level, k }: { drop: Drop; level: string; k: number }) {
+  return <path d={stubPath(drop, level)} fill="none" className="stroke-cable" strokeWidth={1 / k} />;
+});
+
 function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const drops = dropsOf(design);
-  const graph = routeGraph(design);
-  const here = stretches(graph, drops).filter((stretch) => stretch.level === level);
+  const here = stretchesOf(design).filter((stretch) => stretch.level === level);
   const stubs = new Map(drops.filter((drop) => drop.route && drop.point.level === level).map((drop) => [drop.point.id, drop]));
   return (
     <g className="pointer-events-none">
       {design.trunks.filter((trunk) => trunk.level === level).map((trunk) => (
         <polyline key={trunk.id} points={trunk.path.map((xy) => xy.join(",")).join(" ")} fill="none" className="stroke-cable/35" strokeWidth={5 / k} strokeLinejoin="round" strokeLinecap="round" strokeDasharray={`${1 / k} ${7 / k}`} />
       ))}
-      {[...stubs.values()].map((drop) => <path key={drop.point.id} d={stubPath(drop, level)} fill="none" className="stroke-cable" strokeWidth={1 / k} />)}
+      {[...stubs.values()].map((drop) => <Stub key={drop.point.id} drop={drop} level={level} k={k} />)}
       {here.map((stretch, i) => <line key={i} x1={stretch.a[0]} y1={stretch.a[1]} x2={stretch.b[0]} y2={stretch.b[1]} className="stroke-cable" strokeWidth={thickness(stretch.count) / k} strokeLinecap="round" />)}
     </g>
   );
@@ -44,7 +48,7 @@ export const PlanCables = memo(PlanCablesDrawing);
 function PlanCountsDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const longest = new Map<number, Stretch>();
   const length = (s: Stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
-  for (const stretch of stretches(routeGraph(design), dropsOf(design))) {
+  for (const stretch of stretchesOf(design)) {
     const known = longest.get(stretch.count);
     if (stretch.level === level && stretch.count > 3 && length(stretch) * k > 44 && (!known || length(stretch) > length(known))) longest.set(stretch.count, stretch);
   }

@@ -2,7 +2,6 @@
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
 import type { OpeningRow, RoomRow, WallRow } from "#core/design/rows-house";
-import type { PointRow } from "#core/design/rows-system";
 import { area } from "#core/geometry/polygon";
 
 /** Hatch by material, drawn in metres: stone hatched, brick crossed, glass clear, foil dotted. */
@@ -65,21 +64,74 @@ function PlanStructureDrawing({ design, level, dim }: { design: Design; level: s
   );
 }
 
-export const PlanStructure = memo(PlanStructureDrawing);
+/** Drawn again only when what it draws has changed: most edits leave the house as it is. */
+export const PlanStructure = memo(PlanStructureDrawing, (a, b) =>
+  a.level === b.level && a.dim === b.dim && (["rooms", "walls", "openings"] as const).every((name) => a.design[name] === b.design[name]),
+);
 
-/** Where a room's name stands: in that corner, or half way down, where the fewest points are. */
-function labelPlace(room: RoomRow, points: readonly PointRow[], k: number, widthPx: number): [number, number] {
+/** What a name should not lie on: points, ways for cable, and doors with the floor they sweep. Metres. */
+interface Obstacle {
+  x: number;
+  y: number;
+  /** How bad it is to lie on it. */
+  weight: number;
+}
+
+/** Places on the ways and in the doorways of a level, close enough together that no name slips between. */
+function obstaclesOf(design: Design, level: string): Obstacle[] {
+  const found: Obstacle[] = [];
+  const along = (ax: number, ay: number, bx: number, by: number, weight: number) => {
+    const steps = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / 0.25));
+    for (let i = 0; i <= steps; i++) found.push({ x: ax + ((bx - ax) * i) / steps, y: ay + ((by - ay) * i) / steps, weight });
+  };
+  for (const trunk of design.trunks) {
+    if (trunk.level === level) trunk.path.slice(1).forEach(([x, y], i) => along(trunk.path[i]![0], trunk.path[i]![1], x, y, 1));
+  }
+  for (const riser of design.risers) found.push({ x: riser.x, y: riser.y, weight: 3 });
+  for (const closet of design.closets) if (closet.level === level) found.push({ x: closet.x, y: closet.y, weight: 3 });
+  const walls = new Map(design.walls.filter((wall) => wall.level === level).map((wall) => [wall.id, wall]));
+  for (const opening of design.openings) {
+    const wall = walls.get(opening.wall);
+    if (!wall || opening.kind !== "door") continue;
+    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
+    const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
+    const at = (along: number, aside: number) => [wall.ax + ux * along - uy * aside, wall.ay + uy * along + ux * aside] as const;
+    for (const aside of [0.3, 0.6]) {
+      const [ax, ay] = at(opening.offsetM, aside);
+      const [bx, by] = at(opening.offsetM + opening.widthM, aside);
+      along(ax, ay, bx, by, 0.7);
+    }
+  }
+  return found;
+}
+
+/** Where a room's name stands: the place of a grid over the room on which it lies on the least, and how much that is. */
+function labelPlace(room: RoomRow, obstacles: readonly Obstacle[], k: number, widthPx: number): { place: [number, number]; least: number } {
   const xs = room.outline.map(([x]) => x);
   const ys = room.outline.map(([, y]) => y);
-  const [x0, x1, y0, y1] = [Math.min(...xs) + 8 / k, Math.max(...xs) - (widthPx + 8) / k, Math.min(...ys) + 15 / k, Math.max(...ys) - 8 / k];
-  const places: [number, number][] = [[x0, y0], [x1, y0], [x0, y1], [x1, y1], [x0, (y0 + y1) / 2], [x0, (3 * y0 + y1) / 4], [x1, (3 * y0 + y1) / 4], [(x0 + x1) / 2, y1], [x0, (y0 + 3 * y1) / 4]];
-  const crowding = ([x, y]: [number, number]) =>
-    points.filter((point) => (point.x - x) * k > -12 && (point.x - x) * k < widthPx + 12 && Math.abs((point.y - y) * k + 4) < 15).length;
-  return places.reduce((best, place) => (crowding(place) < crowding(best) ? place : best));
+  const [x0, x1, y0, y1] = [Math.min(...xs) + 7 / k, Math.max(...xs) - (widthPx + 7) / k, Math.min(...ys) + 14 / k, Math.max(...ys) - 7 / k];
+  const near = obstacles.filter((o) => o.x > x0 - 0.5 && o.x < Math.max(...xs) + 0.5 && o.y > y0 - 1 && o.y < y1 + 1);
+  const crowding = (x: number, y: number) =>
+    near.reduce((sum, o) => {
+      const [dx, dy] = [(o.x - x) * k, (o.y - y) * k + 4];
+      return dx > -11 && dx < widthPx + 11 && Math.abs(dy) < 15 ? sum + o.weight : sum;
+    }, 0);
+  let best: [number, number] = [x0, y0];
+  let least = Infinity;
+  for (const down of [0, 1, 0.5, 0.25, 0.75, 0.125, 0.875, 0.375, 0.625]) {
+    for (const right of [0, 1, 0.5, 0.25, 0.75]) {
+      const place: [number, number] = [x0 + right * Math.max(0, x1 - x0), y0 + down * (y1 - y0)];
+      const much = crowding(...place);
+      if (much < least) [best, least] = [place, much];
+    }
+  }
+  return { place: best, least };
 }
 
 /** Names and areas of rooms, over the cables and under the points. */
 function RoomNamesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
+  const ways = obstaclesOf(design, level);
+  const points = design.points.filter((point) => point.level === level);
   return (
     <g className="pointer-events-none">
       {design.rooms.filter((room) => room.level === level).map((room) => {
@@ -87,8 +139,13 @@ function RoomNamesDrawing({ design, level, k }: { design: Design; level: string;
         const roomPx = (Math.max(...xs) - Math.min(...xs)) * k;
         const namePx = room.name.length * 6;
         if (roomPx < namePx + 6) return null;
-        const withArea = roomPx > namePx + 70 && !room.outdoor;
-        const [x, y] = labelPlace(room, design.points.filter((point) => point.room === room.id), k, namePx + (withArea ? 52 : 0));
+        const own = points.filter((point) => point.room === room.id).map((point) => ({ x: point.x, y: point.y, weight: 2 }));
+        const around = [...own, ...ways];
+        const short = labelPlace(room, around, k, namePx);
+        const long = roomPx > namePx + 70 && !room.outdoor ? labelPlace(room, around, k, namePx + 52) : undefined;
+        // The area is written where it is free to stand; the inspector has it always.
+        const withArea = long !== undefined && long.least <= short.least + 0.8;
+        const [x, y] = withArea ? long.place : short.place;
         return (
           <text key={room.id} x={x} y={y} fontSize={11 / k} className="fill-soft stroke-room font-sans" strokeWidth={3 / k} strokeLinejoin="round" paintOrder="stroke">
             {room.name}
@@ -100,4 +157,6 @@ function RoomNamesDrawing({ design, level, k }: { design: Design; level: string;
   );
 }
 
-export const RoomNames = memo(RoomNamesDrawing);
+export const RoomNames = memo(RoomNamesDrawing, (a, b) =>
+  a.level === b.level && a.k === b.k && (["rooms", "walls", "openings", "points", "trunks", "risers", "closets"] as const).every((name) => a.design[name] === b.design[name]),
+);

@@ -229,7 +229,7 @@ export function Plan({ counts = false, highlight }: { counts?: boolean; highligh
         )}
         <g transform={`translate(16 ${size.height - 18})`} className="pointer-events-none">
           <path d={`M0 -5V0H${bar * k}V-5`} fill="none" className="stroke-ink" strokeWidth="1.2" />
-          <text x={bar * k + 6} className="fill-ink font-mono text-tiny">{preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}</text>
+          <text x={bar * k + 6} className="fill-ink stroke-ground font-mono text-tiny" strokeWidth={3} paintOrder="stroke" strokeLinejoin="round">{preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}</text>
         </g>
         <g transform={`translate(${size.width - 28} 28) rotate(${saved.design.northDeg})`} className="pointer-events-none" role="img" aria-label={`True north is ${saved.design.northDeg}° clockwise from up`}>
           <path d="M0 -13 5.5 9 0 5 -5.5 9Z" className="fill-ink" />

@@ -1,6 +1,7 @@
 /** The clock times of an automation over a calendar year: earliest, latest, and a line to draw. */
 import type { DesignRow } from "../design/rows-house";
 import type { AutomationRow } from "../design/rows-system";
+import type { Working } from "../working";
 import { cueTimes } from "./fires";
 import { addDays, dayStart, localParts, offsetMin, type Day } from "./local-time";
 
@@ -49,5 +50,20 @@ export function firingYear(place: Pick<DesignRow, "latitudeDeg" | "longitudeDeg"
     earliest: fired.reduce<YearPoint | undefined>((best, p) => (!best || p.minutes < best.minutes ? p : best), undefined),
     latest: fired.reduce<YearPoint | undefined>((best, p) => (!best || p.minutes > best.minutes ? p : best), undefined),
     silent: days - new Set(fired.map((point) => point.dayOfYear)).size,
+  };
+}
+
+/** How the days without a firing are counted. */
+export function silentWorking(firings: Year, year: number): Working {
+  const held = firings.points.filter((point) => point.held);
+  const fired = firings.days - firings.silent;
+  return {
+    title: `Silent days of ${year}`, value: firings.silent, unit: "days", verdict: "none",
+    steps: [
+      { formula: "Times a cue comes", with: "whole year, site zone", gives: `${firings.points.length}`, source: "cues" },
+      { formula: "Let through", with: `${firings.points.length - held.length} stopped`, gives: `${held.length}`, source: "guards" },
+      { formula: "Days with a firing", with: firings.silent === firings.days && held.length ? "switched off" : "a day counts once", gives: `${fired}`, source: "" },
+      { formula: "Days of the year − days with a firing", with: `${firings.days} − ${fired}`, gives: `${firings.silent}`, source: "calendar" },
+    ],
   };
 }

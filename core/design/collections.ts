@@ -87,16 +87,38 @@ export function byId<C extends CollectionName>(design: Design, collection: C): R
 }
 const indexes = new WeakMap<readonly unknown[], ReadonlyMap<string, AnyRow>>();
 
-/** Result of `compute`, kept while the given collections are the same arrays (and the design row the same object). */
+/**
+ * Result of `compute`, kept while the given collections are the same arrays (and the design row the same object).
+ * Two results are kept: a desk often asks of a design and of the same design with a trial edit, in turns.
+ */
 export function memoByParts<R>(parts: readonly (CollectionName | "design")[], compute: (design: Design) => R): (design: Design) => R {
-  let keys: unknown[] | undefined;
-  let kept: R | undefined;
+  let kept: { keys: unknown[]; result: R }[] = [];
   return (design) => {
-    const now = parts.map((part) => design[part]);
-    if (!keys || now.some((part, i) => part !== keys![i])) {
-      kept = compute(design);
-      keys = now;
+    const known = kept.find(({ keys }) => parts.every((part, i) => design[part] === keys[i]));
+    if (known) {
+      if (known !== kept[0]) kept.reverse();
+      return known.result;
     }
-    return kept as R;
+    const made = { keys: parts.map((part) => design[part]), result: compute(design) };
+    kept = kept[0] ? [made, kept[0]] : [made];
+    return made.result;
+  };
+}
+
+/**
+ * Result of `compute` for one row, kept while that row is the same object, the given collections are the same
+ * arrays and `also` is the same value: an edit to one point leaves what is known of all others standing.
+ */
+export function memoByRow<Row extends object, R>(
+  parts: readonly (CollectionName | "design")[],
+  compute: (design: Design, row: Row, also?: unknown) => R,
+): (design: Design, row: Row, also?: unknown) => R {
+  const kept = new WeakMap<Row, { keys: unknown[]; also: unknown; result: R }>();
+  return (design, row, also) => {
+    const known = kept.get(row);
+    if (known && known.also === also && parts.every((part, i) => design[part] === known.keys[i])) return known.result;
+    const result = compute(design, row, also);
+    kept.set(row, { keys: parts.map((part) => design[part]), also, result });
+    return result;
   };
 }

@@ -1,5 +1,5 @@
 /** Checks of stage 4, with the fixes that can be computed. */
-import { byId, type Design } from "../design/collections";
+import { byId, memoByRow, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, DropRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
@@ -118,22 +118,29 @@ function longCuts(design: Design): Finding[] {
   );
 }
 
+/** What there is to say of one drop that has its way. */
+const routedDrop = memoByRow(["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes"], (design, drop: Drop): Finding[] => {
+  const findings: Finding[] = [];
+  if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M) findings.push(longLink(design, drop));
+  const low = drop.load && voltage(design, drop);
+  if (low) findings.push(low);
+  return findings;
+});
+
 /** Everything stage 4 has to say. */
 export function runsChecks(design: Design): Finding[] {
   const findings = [...openKits(design), ...longCuts(design)];
   const said = new Set<string>();
   for (const drop of dropsOf(design)) {
-    if (!drop.closet || !drop.route) {
-      // One sentence a point, however many cables it has.
-      if (said.has(drop.point.id)) continue;
-      said.add(drop.point.id);
-      if (!drop.closet) findings.push(noCloset(design, drop));
-      else if (!drop.marked) findings.push(noRoute(design, drop));
+    if (drop.closet && drop.route) {
+      findings.push(...routedDrop(design, drop));
       continue;
     }
-    if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M) findings.push(longLink(design, drop));
-    const low = drop.load && voltage(design, drop);
-    if (low) findings.push(low);
+    // One sentence a point, however many cables it has.
+    if (said.has(drop.point.id)) continue;
+    said.add(drop.point.id);
+    if (!drop.closet) findings.push(noCloset(design, drop));
+    else if (!drop.marked) findings.push(noRoute(design, drop));
   }
   return findings;
 }

@@ -1,5 +1,5 @@
 /** From points and their kits to the drops of a design, each with its label, route and length. */
-import { byId, memoByParts, type Design } from "../design/collections";
+import { byId, memoByParts, memoByRow, type Design } from "../design/collections";
 import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../design/rows-system";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
 import { routeGraph, type Graph } from "./graph";
@@ -137,28 +137,33 @@ function dropOf(design: Design, graph: Graph, point: PointRow, kind: KindRow, li
   };
 }
 
-/** All drops of a design, by label. */
+/** What is noted of each drop, by point and index. */
+const dropRows = memoByParts(["drops"], (design) => new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row])));
+
+/** The drops of one point. `number` is the nn of its label. */
+const pointDrops = memoByRow(
+  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "drops"],
+  (design, point: PointRow): Drop[] => {
+    const kind = byId(design, "kinds").get(point.kind);
+    if (!kind) return [];
+    const label = pointLabel(design, point);
+    const carrier = loadLine(kind, byId(design, "cableTypes"));
+    const drops: Drop[] = [];
+    for (const line of kind.drops) {
+      for (let n = 0; n < line.count; n++) {
+        const index = drops.length + 1;
+        drops.push(dropOf(design, routeGraph(design), point, kind, line, index, label, line === carrier && n === 0, dropRows(design).get(`${point.id}/${index}`)));
+      }
+    }
+    return drops;
+  },
+);
+
+/** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
 export const dropsOf = memoByParts(
   ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops"],
   (design): Drop[] => {
-    const graph = routeGraph(design);
-    const kinds = byId(design, "kinds");
-    const cableTypes = byId(design, "cableTypes");
-    const rows = new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row]));
-    const all: Drop[] = [];
-    for (const point of design.points) {
-      const kind = kinds.get(point.kind);
-      if (!kind?.drops.length) continue;
-      const label = pointLabel(design, point);
-      const carrier = loadLine(kind, cableTypes);
-      let index = 0;
-      for (const line of kind.drops) {
-        for (let n = 0; n < line.count; n++) {
-          index += 1;
-          all.push(dropOf(design, graph, point, kind, line, index, label, line === carrier && n === 0, rows.get(`${point.id}/${index}`)));
-        }
-      }
-    }
-    return all.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+    const numbers = pointNumbers(design);
+    return design.points.flatMap((point) => pointDrops(design, point, numbers.get(point.id))).sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
   },
 );

@@ -4,6 +4,6 @@ export { routeGraph, type Graph } from "./graph";
 export { pointRoute, routeTo, type Route } from "./route";
 export { cableTotals, type CableTotal } from "./totals";
 export { closetsFor, runsChecks } from "./checks";
-export { cableCostWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
+export { cableCostWorking, closetWorking, cutsWorking, leftOverWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
 export { pullsOf, runsJson, scheduleCsv } from "./output";
-export { stretches, type Stretch } from "./thickness";
+export { stretchesOf, type Stretch } from "./thickness";

@@ -1,6 +1,7 @@
 /** How many cables lie on each stretch of the drawn ways: what the plan shows as thickness. */
-import type { Drop } from "./drops";
-import type { Graph } from "./graph";
+import { memoByParts } from "../design/collections";
+import { dropsOf, type Drop } from "./drops";
+import { routeGraph, type Graph } from "./graph";
 
 export interface Stretch {
   level: string;
@@ -37,3 +38,9 @@ export function stretches(graph: Graph, drops: readonly Drop[]): Stretch[] {
   }
   return out;
 }
+
+/** The stretches of a whole design. */
+export const stretchesOf = memoByParts(
+  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops"],
+  (design): Stretch[] => stretches(routeGraph(design), dropsOf(design)),
+);

@@ -1,8 +1,8 @@
 /** The workings of what stage 4 computes. Built only when somebody opens them. */
 import { byId, type Design } from "../design/collections";
-import { verdictUnder, type Step, type Working } from "../working";
+import { sumWorking, verdictUnder, type Step, type Working } from "../working";
 import type { CableTotal } from "./totals";
-import type { Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
 
 const m = (value: number) => `${value.toFixed(2)} m`;
@@ -114,4 +114,33 @@ export function cableCostWorking(total: CableTotal, currency: string): Working {
     verdict: "none",
     steps: [{ formula: "New reels × metres × price of a metre", with: `${cutting.newReels} × ${cableType.reelM} m × ${cableType.costPerM}`, gives: `${total.cost.toFixed(2)} ${currency}`, source: "cable type; whole reels are bought" }],
   };
+}
+
+/** The cuts of a type, reel by reel. */
+export function cutsWorking({ cableType, cutting }: CableTotal): Working {
+  const name = (reel: CableTotal["cutting"]["reels"][number], i: number) => `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${reel.cuts.length} cuts`;
+  return sumWorking(`Length of ${cableType.name}`, "m", cutting.reels.map((reel, i) => ({ name: name(reel, i), value: reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0) })), "cutting plan");
+}
+
+/** What stays on the new reels of a type. */
+export function leftOverWorking({ cableType, cutting }: CableTotal): Working {
+  const bought = cutting.reels.filter((reel) => !reel.stock);
+  return sumWorking(`Left over of ${cableType.name}`, "m", bought.map((reel, i) => ({ name: `reel ${i + 1}: ${reel.capacityM} m less ${reel.cuts.length} cuts`, value: reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0) })), "cutting plan");
+}
+
+/** What ends at a closet: its drops by kind, its cable by type, or the power it gives out over data cable. */
+export function closetWorking(design: Design, closet: string, of: "drops" | "cable" | "power"): Working {
+  const name = byId(design, "closets").get(closet)?.name ?? closet;
+  const sums = new Map<string, number>();
+  for (const drop of dropsOf(design)) {
+    if (drop.closet !== closet) continue;
+    const [part, by] =
+      of === "drops" ? [drop.kind.name, 1]
+      : of === "cable" ? [drop.cableType?.name ?? "cable not chosen", drop.lengthM ?? 0]
+      : [drop.load?.poeClass ? `class ${drop.load.poeClass}, cable loss included` : "", drop.load?.poeClass ? drop.load.sourceW : 0];
+    if (part) sums.set(part, (sums.get(part) ?? 0) + by);
+  }
+  const parts = [...sums].map(([part, value]) => ({ name: part, value })).sort((a, b) => b.value - a.value);
+  if (of === "drops") return sumWorking(`Drops at ${name}`, "drops", parts, "kits", 0);
+  return of === "cable" ? sumWorking(`Cable into ${name}`, "m", parts, "pull schedule") : sumWorking(`Power out of ${name}`, "W", parts, "IEEE 802.3");
 }

@@ -15,15 +15,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { demo: isDemo() ? DEMO_PEOPLE.map(({ id, name, role }) => ({ id, name, role })) : [] };
 }
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, context }: Route.ActionArgs) {
   const form = await request.formData();
   const to = safePath(new URL(request.url).searchParams.get("to"));
   const demo = DEMO_PEOPLE.find((person) => isDemo() && person.id === form.get("demo"));
   const email = demo?.email ?? String(form.get("email") ?? "");
   const password = demo?.password ?? String(form.get("password") ?? "");
-  const address = request.headers.get("x-forwarded-for")?.split(",")[0]?.trim() ?? "local";
   try {
-    const person = await signIn(email, password, address);
+    const person = await signIn(email, password, context.address);
     return redirect(demo && to === "/designs" ? "/d/larkspur-weir/house" : to, { headers: { "Set-Cookie": await startSession(request, person) } });
   } catch (error) {
     if (error instanceof InputError) return data({ error: error.message, email }, { status: 422 });

@@ -36,12 +36,12 @@ export function FiringDays({ design, automation, today }: { design: Design; auto
   const fired = result.days?.reduce((sum, day) => sum + day.firings.length, 0) ?? 0;
   return (
     <section aria-label="When it fires" className="flex h-[42%] min-h-56 shrink-0 flex-col border-t border-rule">
-      <div className="flex shrink-0 flex-wrap items-center gap-2 border-b border-rule bg-pane px-3 py-1.5">
+      <div className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-rule bg-pane px-3 py-1.5">
         <h3 className="font-semibold">When it fires</h3>
-        <label className="ml-2 flex items-center gap-1.5 text-small text-soft">From <input type="date" className="field h-6 w-34 font-mono text-small" value={from} onChange={(event) => setFrom(event.target.value)} /></label>
-        <label className="flex items-center gap-1.5 text-small text-soft">to <input type="date" className="field h-6 w-34 font-mono text-small" value={to} onChange={(event) => setTo(event.target.value)} /></label>
+        <label className="ml-2 flex items-center gap-1.5 text-small text-soft">From <input type="date" className="field h-6 w-32 px-1.5 font-mono text-small" value={from} onChange={(event) => setFrom(event.target.value)} /></label>
+        <label className="flex items-center gap-1.5 text-small text-soft">to <input type="date" className="field h-6 w-32 px-1.5 font-mono text-small" value={to} onChange={(event) => setTo(event.target.value)} /></label>
         {RANGES.map(([days, text]) => <button key={days} type="button" className="tool" onClick={() => setRange(Number(days))}>{text}</button>)}
-        {result.days && <span className="ml-auto text-small text-soft"><span className="measure" data-fired>{fired}</span> times in {result.days.length} {result.days.length === 1 ? "day" : "days"}</span>}
+        {result.days && <span className="ml-auto text-small whitespace-nowrap text-soft"><span className="measure" data-fired>{fired}</span> times in {result.days.length} {result.days.length === 1 ? "day" : "days"}</span>}
       </div>
       {result.wrong && <p role="alert" className="p-3 text-stop">{result.wrong}</p>}
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Days and times">

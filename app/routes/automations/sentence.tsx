@@ -23,10 +23,11 @@ export function Sentence({ design, automation }: { design: Design; automation: A
   );
 }
 
+/** A word is no button element: those never break over a line, and a list of shades is long. */
 function FieldWord({ design, automation, word }: { design: Design; automation: AutomationRow; word: Word }) {
   return (
     <Popover as="span">
-      <PopoverButton className={`rounded-[2px] border-b border-current leading-5 hover:bg-wash ${WORD_CLASS[word.tells!]}`} data-word={word.part!.field}>{word.text}</PopoverButton>
+      <PopoverButton as="span" role="button" tabIndex={0} className={`cursor-pointer border-b border-current box-decoration-clone hover:bg-wash ${WORD_CLASS[word.tells!]}`} data-word={word.part!.field}>{word.text}</PopoverButton>
       <PopoverPanel anchor={{ to: "bottom start", gap: 4 }} className="z-40 w-72 border border-rule bg-raised p-3 text-table shadow-lg" aria-label={`What may stand for: ${word.text}`}>
         <WordForm design={design} automation={automation} word={word} />
       </PopoverPanel>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from "react";
+import { lazy, Suspense, useEffect, useMemo } from "react";
 import { Outlet, useParams, useRouteLoaderData } from "react-router";
 import type { Design } from "#core/design/collections";
 import { readDesign } from "#db/read-design";
@@ -7,9 +7,8 @@ import { membersOf } from "#db/people";
 import { db } from "#server/db";
 import { requireRole } from "#server/guard";
 import type { loader as rootLoader } from "../../root";
-import { ClashDialog } from "../../ui/clash";
 import { createDesignStore } from "../../ui/design-store";
-import { DeskProvider, useDesk } from "../../ui/desk";
+import { DeskProvider, useDesk, useDeskState } from "../../ui/desk";
 import { Inspector } from "../../ui/inspector";
 import { KeyHelp } from "../../ui/keys";
 import { LedgerStrip } from "../../ui/ledger-strip";
@@ -57,10 +56,17 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
         <Inspector />
         <LedgerStrip />
       </div>
-      <ClashDialog names={loaderData.names} />
+      <Clash names={loaderData.names} />
       <KeyHelp />
     </DeskProvider>
   );
+}
+
+const ClashDialog = lazy(() => import("../../ui/clash"));
+
+function Clash({ names }: { names: Record<string, string> }) {
+  const { clash } = useDeskState();
+  return clash && <Suspense><ClashDialog names={names} /></Suspense>;
 }
 
 function Live() {

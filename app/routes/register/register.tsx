@@ -36,13 +36,13 @@ export default function Register() {
     const inPlace = !readOnly;
     return [
       { id: "label", name: "Label", value: (l) => l.label, width: "9rem", mono: true, from: 940 },
-      { id: "name", name: "Name", value: (l) => l.device.name, width: "minmax(10rem,1fr)", cell: (l) => (inPlace ? <TextField bare label={`Name of ${l.label}`} text={l.device.name} take={(text) => put(l.device, { name: text.trim() })} /> : l.device.name) },
-      { id: "kind", name: "Kind", value: (l) => l.kind, width: "8.6rem" },
-      { id: "room", name: "Room", value: (l) => l.room, width: "7.2rem" },
-      { id: "level", name: "Level", value: (l) => l.level, width: "4.2rem" },
-      { id: "closet", name: "Closet", value: (l) => l.closet, width: "7.6rem" },
-      { id: "protocol", name: "Protocol", value: (l) => l.device.protocol, width: "7rem", cell: (l) => (inPlace ? <SelectField bare label={`Protocol of ${l.label}`} value={l.device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put(l.device, { protocol })} /> : l.device.protocol) },
-      { id: "status", name: "Status", value: (l) => DEVICE_STATUSES.indexOf(l.device.status), width: "6.8rem", cell: (l) => (inPlace ? <SelectField bare label={`Status of ${l.label}`} value={l.device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put(l.device, { status })} /> : l.device.status) },
+      { id: "name", name: "Name", value: (l) => l.device.name, width: "minmax(12rem,1fr)", cell: (l) => (inPlace ? <TextField bare label={`Name of ${l.label}`} text={l.device.name} take={(text) => put(l.device, { name: text.trim() })} /> : l.device.name) },
+      { id: "kind", name: "Kind", value: (l) => l.kind, width: "8rem" },
+      { id: "room", name: "Room", value: (l) => l.room, width: "7rem" },
+      { id: "level", name: "Level", value: (l) => l.level, width: "4rem" },
+      { id: "closet", name: "Closet", value: (l) => l.closet, width: "6.8rem" },
+      { id: "protocol", name: "Protocol", value: (l) => l.device.protocol, width: "6rem", cell: (l) => (inPlace ? <SelectField bare label={`Protocol of ${l.label}`} value={l.device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put(l.device, { protocol })} /> : l.device.protocol) },
+      { id: "status", name: "Status", value: (l) => DEVICE_STATUSES.indexOf(l.device.status), width: "5.6rem", cell: (l) => (inPlace ? <SelectField bare label={`Status of ${l.label}`} value={l.device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put(l.device, { status })} /> : l.device.status) },
       { id: "cost", name: `Cost, ${design.design.currency}`, value: (l) => l.device.cost, width: "6rem", right: true, mono: true, from: 860, cell: (l) => (l.device.cost === undefined ? <span className="text-soft">–</span> : groupDigits(l.device.cost, 2)) },
     ];
   }, [edit, readOnly, design.design.currency]);
@@ -50,10 +50,10 @@ export default function Register() {
   return (
     <>
       <h2 className="sr-only">Register</h2>
-      <div className="flex h-9 shrink-0 items-center gap-1.5 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
-        <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-28 shrink-0 text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
+      <div className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
+        <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-24 min-w-24 shrink text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
         {Object.keys(NONE).map((name) => <Filter key={name} name={name[0]!.toUpperCase() + name.slice(1)} value={chosen[name]!} values={lines.map(VALUE_OF[name]!)} onChange={(value) => setChosen({ ...chosen, [name]: value })} />)}
-        <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {lines.length} devices</span>
+        <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {lines.length}<span className="max-2xl:sr-only"> devices</span></span>
         <a className="button h-6" href={`${url}/csv/register`} title="The register as a spreadsheet file">CSV</a>
       </div>
       <DataTable

@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3-scale";
 import type { CableTotal } from "#core/runs";
 
-const WIDTH = 272;
+const WIDTH = 222;
 const BAR = 18;
 const STEP = 38;
 

@@ -1,13 +1,21 @@
 /** Cable by type: metres, reels with the bound, cost; and the cutting plan as bars. */
 import { useState } from "react";
+import type { Design } from "#core/design/collections";
 import { formatTotal, groupDigits } from "#core/design/units";
-import { cableCostWorking, cableTotals, reelsWorking, type CableTotal } from "#core/runs";
-import { sumWorking } from "#core/working";
+import { ledgerWorking } from "#core/ledger";
+import { cableCostWorking, cableTotals, cutsWorking, dropsOf, leftOverWorking, reelsWorking, type CableTotal } from "#core/runs";
+import { sumWorking, type Working } from "#core/working";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Worked } from "../../ui/inspector";
 import { ReelBars } from "./reel-bars";
 
-export function Reels() {
+function dropsWorking(design: Design, total: CableTotal): Working {
+  const kinds = new Map<string, number>();
+  for (const drop of dropsOf(design)) if (drop.cableType?.id === total.cableType.id && drop.lengthM !== undefined) kinds.set(drop.kind.name, (kinds.get(drop.kind.name) ?? 0) + 1);
+  return sumWorking(`Drops of ${total.cableType.name}`, "drops", [...kinds].map(([name, value]) => ({ name, value })), "kits", 0);
+}
+
+export default function Reels() {
   const design = useDesign();
   const { preferences } = useDesk();
   const totals = cableTotals(design);
@@ -17,27 +25,27 @@ export function Reels() {
   if (!totals.length) return <p className="p-4 text-soft">No cable yet: the totals come from the pull schedule.</p>;
   const sum = (value: (total: CableTotal) => number) => totals.reduce((all, total) => all + value(total), 0);
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_19rem] max-lg:grid-cols-1">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15.5rem] max-lg:grid-cols-1">
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Cable by type">
-        <table className="w-full">
+        <table className="w-full [&_td]:pl-2 [&_th]:whitespace-nowrap [&_td]:whitespace-nowrap">
           <thead className="sticky top-0 bg-pane text-small text-soft">
-            <tr className="h-7 border-b border-rule text-right"><th className="px-3 text-left font-normal">Cable</th><th className="font-normal">Drops</th><th className="font-normal">Length</th><th className="font-normal">New reels</th><th className="font-normal">Bound</th><th className="font-normal">Left over</th><th className="px-3 font-normal">Cost</th></tr>
+            <tr className="h-7 border-b border-rule text-right"><th className="px-3 text-left font-normal">Cable</th><th className="font-normal">Drops</th><th className="font-normal">Length</th><th className="font-normal" title="New reels to buy">New reels</th><th className="font-normal">Bound</th><th className="font-normal">Left over</th><th className="px-3 font-normal">Cost</th></tr>
           </thead>
           <tbody>
             {totals.map((total) => (
               <tr key={total.cableType.id} className={`h-7 border-b border-rule/60 text-right ${total === shown ? "bg-wash" : "hover:bg-pane"}`}>
-                <th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" aria-pressed={total === shown} onClick={() => setChosen(total.cableType.id)}>{total.cableType.name}</button></th>
-                <td className="measure">{total.drops}</td>
-                <td><Worked working={() => sumWorking(`Length of ${total.cableType.name}`, "m", total.cutting.reels.map((reel, i) => ({ name: `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${reel.cuts.length} cuts`, value: reel.cuts.reduce((s, cut) => s + cut.lengthM, 0) })), "cutting plan")}>{formatTotal(total.lengthM, preferences.units, 2)}</Worked></td>
+                <th scope="row" className="px-3 text-left font-normal"><button type="button" className="text-left whitespace-nowrap hover:underline" aria-pressed={total === shown} onClick={() => setChosen(total.cableType.id)}>{total.cableType.name}</button></th>
+                <td><Worked working={() => dropsWorking(design, total)}>{total.drops}</Worked></td>
+                <td><Worked working={() => cutsWorking(total)}>{formatTotal(total.lengthM, preferences.units, 2)}</Worked></td>
                 <td><Worked working={() => reelsWorking(total)}>{total.cutting.newReels}</Worked></td>
-                <td className="measure text-soft">{total.cutting.bound}</td>
-                <td className="measure">{formatTotal(total.cutting.wasteM, preferences.units)}</td>
+                <td className="text-soft"><Worked working={() => reelsWorking(total)}>{total.cutting.bound}</Worked></td>
+                <td><Worked working={() => leftOverWorking(total)}>{formatTotal(total.cutting.wasteM, preferences.units)}</Worked></td>
                 <td className="px-3"><Worked working={() => cableCostWorking(total, currency)}>{groupDigits(total.cost, 2)}</Worked></td>
               </tr>
             ))}
           </tbody>
           <tfoot>
-            <tr className="h-7 text-right font-semibold"><th scope="row" className="px-3 text-left">All</th><td className="measure">{sum((t) => t.drops)}</td><td className="measure">{formatTotal(sum((t) => t.lengthM), preferences.units, 2)}</td><td className="measure">{sum((t) => t.cutting.newReels)}</td><td className="measure">{sum((t) => t.cutting.bound)}</td><td className="measure">{formatTotal(sum((t) => t.cutting.wasteM), preferences.units)}</td><td className="measure px-3">{groupDigits(sum((t) => t.cost), 2)} {currency}</td></tr>
+            <tr className="h-7 text-right font-semibold"><th scope="row" className="px-3 text-left">All</th><td><Worked working={() => ledgerWorking(design, "drops")}>{sum((t) => t.drops)}</Worked></td><td><Worked working={() => ledgerWorking(design, "cableM")}>{formatTotal(sum((t) => t.lengthM), preferences.units, 2)}</Worked></td><td><Worked working={() => ledgerWorking(design, "reels")}>{sum((t) => t.cutting.newReels)}</Worked></td><td className="measure">{sum((t) => t.cutting.bound)}</td><td className="measure">{formatTotal(sum((t) => t.cutting.wasteM), preferences.units)}</td><td className="px-3"><Worked working={() => sumWorking("Cost of cable", currency, totals.map((t) => ({ name: t.cableType.name, value: t.cost })), "whole reels bought")}>{groupDigits(sum((t) => t.cost), 2)} {currency}</Worked></td></tr>
           </tfoot>
         </table>
       </div>

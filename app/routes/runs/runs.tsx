@@ -1,10 +1,13 @@
+import { lazy, Suspense } from "react";
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useDesk } from "../../ui/desk";
 import { Plan } from "../../ui/plan";
 import { ToolRow } from "../../ui/tool-row";
-import { PullGroups } from "./pull-groups";
-import { Reels } from "./reels";
 import { Schedule } from "./schedule";
+
+// The tables behind the first are fetched when they are asked for.
+const Reels = lazy(() => import("./reels"));
+const PullGroups = lazy(() => import("./pull-groups"));
 
 const TABS = [["Pull schedule", Schedule], ["Cable and reels", Reels], ["Pull groups", PullGroups]] as const;
 
@@ -23,7 +26,7 @@ export default function Runs() {
           <a className="button self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
         </div>
         <TabPanels className="flex min-h-0 flex-1 flex-col">
-          {TABS.map(([name, Panel]) => <TabPanel key={name} className="flex min-h-0 flex-1 flex-col"><Panel /></TabPanel>)}
+          {TABS.map(([name, Panel]) => <TabPanel key={name} className="flex min-h-0 flex-1 flex-col"><Suspense fallback={<p className="p-4 text-soft" role="status">Working it out…</p>}><Panel /></Suspense></TabPanel>)}
         </TabPanels>
       </TabGroup>
     </>

@@ -1,15 +1,15 @@
 /** The pull schedule: every drop with its length, filtered, grouped, summed. */
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { formatLength, formatTotal, groupDigits } from "#core/design/units";
 import type { Severity } from "#core/findings";
 import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/runs";
 import { allFindings } from "#core/stages";
+import { sumWorking, type Working } from "#core/working";
 import { useDesign, useDesk, type Selection } from "../../ui/desk";
 import { DataTable, type Column } from "../../ui/data-table";
 import { Filter, filtered } from "../../ui/filters";
 import { Worked } from "../../ui/inspector";
-import { isTyping } from "../../ui/keys";
 import { SeverityMark } from "../../ui/severity";
 
 const NONE: Record<string, string> = { level: "", room: "", service: "", closet: "" };
@@ -23,9 +23,19 @@ function marksOf(design: Design): Map<string, Severity> {
   return marks;
 }
 
+/** A sum over rows, told by what the parts have in common; rows without that count for nothing. */
+function bySomething(drops: readonly Drop[], title: string, unit: string, partOf: (drop: Drop) => string | 0 | undefined, valueOf: (drop: Drop) => number): Working {
+  const parts = new Map<string, number>();
+  for (const drop of drops) {
+    const part = partOf(drop);
+    if (part) parts.set(part, (parts.get(part) ?? 0) + valueOf(drop));
+  }
+  return sumWorking(title, unit, [...parts].map(([name, value]) => ({ name, value })), "pull schedule");
+}
+
 export function Schedule() {
   const design = useDesign();
-  const { select, selection, preferences, open } = useDesk();
+  const { select, selection, preferences } = useDesk();
   const [chosen, setChosen] = useState(NONE);
   const [group, setGroup] = useState("");
   const { units } = preferences;
@@ -38,16 +48,6 @@ export function Schedule() {
   }), [design]);
   const rows = useMemo(() => filtered(drops, chosen, valueOf), [drops, chosen, valueOf]);
   const selected = selection?.in === "points" ? (drops.find((drop) => drop.key === selection.drop) ?? drops.find((drop) => drop.point.id === selection.id))?.key : undefined;
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "w" || event.ctrlKey || event.metaKey || !preferences.letters || isTyping(event)) return;
-      const drop = drops.find((d) => d.key === selected);
-      if (drop) open(lengthWorking(design, drop));
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [design, drops, selected, open, preferences.letters]);
 
   const columns = useMemo((): Column<Drop>[] => {
     const marks = marksOf(design);
@@ -81,7 +81,7 @@ export function Schedule() {
       <DataTable
         label="Pull schedule" rows={rows} columns={columns} keyOf={(d) => d.key} selected={selected} groupBy={group || undefined}
         onSelect={(d) => select({ in: "points", id: d.point.id, drop: d.key } satisfies Selection)}
-        totals={(own) => ({ label: own === rows ? "Shown" : undefined, length: <span data-sum>{formatTotal(sumM(own), units, 2)}</span>, load: sumW(own) ? `${groupDigits(sumW(own), 1)} W` : undefined })}
+        totals={(own) => ({ label: own === rows ? "Shown" : undefined, length: <span data-sum><Worked working={() => bySomething(own, "Cable of the rows shown", "m", (d) => d.cableType?.name, (d) => d.lengthM ?? 0)}>{formatTotal(sumM(own), units, 2)}</Worked></span>, load: sumW(own) ? <Worked working={() => bySomething(own, "Power at the devices of the rows shown", "W", (d) => d.load?.poeClass && d.kind.name, (d) => d.load!.watts)}>{groupDigits(sumW(own), 1)} W</Worked> : undefined })}
         empty={drops.length ? "No drop has all of these." : "No drop yet: add a point with a kit in stage 2, House, and its cables stand here."}
       />
     </>

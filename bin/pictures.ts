@@ -1,0 +1,68 @@
+/** `npm run pictures`: one current PNG of each main view, from the demo data, into `docs/screenshots`. */
+import { rmSync } from "node:fs";
+import { chromium, type Page } from "@playwright/test";
+import { startTestDatabase, startWeb } from "../tests/start";
+
+interface Picture {
+  name: string;
+  path: string;
+  theme?: "dark";
+  /** Brings the page into the state that is worth a picture. */
+  act?(page: Page): Promise<void>;
+}
+
+const point = (page: Page, id: string) => page.locator(`[data-point="${id}"]`);
+
+const PICTURES: Picture[] = [
+  { name: "sign-in", path: "/sign-in" },
+  { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
+  {
+    name: "runs", path: "/d/larkspur-weir/runs",
+    act: async (page) => {
+      await point(page, "snug-tel-1").click();
+      await page.keyboard.press("Shift+ArrowDown");
+      await page.locator('[data-difference="cableM"]').waitFor();
+    },
+  },
+  {
+    name: "reels", path: "/d/larkspur-weir/runs",
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Cable and reels" }).click();
+      await page.getByRole("region", { name: /^Cutting plan/ }).waitFor();
+    },
+  },
+  { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
+  { name: "register", path: "/d/larkspur-weir/register" },
+  { name: "automations", path: "/d/larkspur-weir/automations" },
+];
+
+const FOLDER = ".test-data/pictures";
+const database = await startTestDatabase(FOLDER);
+const web = await startWeb(database.url);
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+try {
+  for (const { name, path, theme, act } of PICTURES) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url, reducedMotion: "reduce" });
+    if (theme) await context.addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: web.url }]);
+    const page = await context.newPage();
+    if (path !== "/sign-in") {
+      await page.goto("/sign-in");
+      await page.getByRole("button", { name: /Open the demo house/ }).click();
+      await page.waitForURL(/house$/);
+    }
+    await page.goto(path);
+    if (path !== "/sign-in") await page.locator('[data-live="true"]').waitFor();
+    await act?.(page);
+    if (path.endsWith("automations")) await page.getByRole("region", { name: "Over the year" }).waitFor();
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForFunction(() => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'));
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    await context.close();
+    console.log(`docs/screenshots/${name}.png`);
+  }
+} finally {
+  await browser.close();
+  await web.stop();
+  await database.stop();
+  rmSync(FOLDER, { recursive: true, force: true });
+}
