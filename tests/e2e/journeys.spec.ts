@@ -160,7 +160,7 @@ test("cable totals, reels against the bound, and pull groups", async ({ page }) 
   await open(page, "/d/larkspur-weir/runs");
   await page.getByRole("tab", { name: "Cable and reels" }).click();
   const row = page.getByRole("row", { name: /^Data, cat 6 / });
-  await row.getByRole("button", { name: "3", exact: true }).click();
+  await row.getByRole("button", { name: "3", exact: true }).first().click();
   await expect(page.getByRole("region", { name: "Working" })).toContainText("Martello–Toth");
   await page.getByRole("tab", { name: "Pull groups" }).click();
   await expect(page.getByRole("grid", { name: "Pull groups" })).toContainText("P01");

@@ -50,7 +50,7 @@ export default function Register() {
   return (
     <>
       <h2 className="sr-only">Register</h2>
-      <div className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
+      <div className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
         <input type="search" aria-label="Search the register" placeholder="Search" className="field h-6 w-24 min-w-24 shrink text-small" value={search} onChange={(event) => setSearch(event.target.value)} />
         {Object.keys(NONE).map((name) => <Filter key={name} name={name[0]!.toUpperCase() + name.slice(1)} value={chosen[name]!} values={lines.map(VALUE_OF[name]!)} onChange={(value) => setChosen({ ...chosen, [name]: value })} />)}
         <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {lines.length}<span className="max-2xl:sr-only"> devices</span></span>
