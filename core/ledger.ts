@@ -1,5 +1,5 @@
 /** The strip of totals: a pure function of what the stages know. */
-import { memoByParts, type Design } from "./design/collections";
+import { FILE_ORDER, memoByParts, type Design } from "./design/collections";
 import { countBySeverity, type Severity } from "./findings";
 import { deviceCostWorking } from "./register";
 import { cableTotals, dropsOf, lengthWorking, loadWorking, type Drop } from "./runs";
@@ -43,7 +43,7 @@ function weakestLink(drops: readonly Drop[]): WeakestLink | undefined {
 
 /** Totals of a whole design. What no stage knows yet is absent. */
 export const ledgerOf = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations"],
+  ["design", ...FILE_ORDER],
   (design): Ledger => {
     const drops = dropsOf(design);
     const totals = cableTotals(design);

@@ -1,6 +1,7 @@
 /** The twelve stages: what each answers, its checks, and how far the design meets them. */
-import { memoByParts } from "./design/collections";
+import { FILE_ORDER, memoByParts } from "./design/collections";
 import { automationChecks } from "./automation";
+import { briefChecks, isQuestioned } from "./brief";
 import { STAGES, sortFindings, type Check, type Finding, type Stage } from "./findings";
 import { houseChecks } from "./house";
 import { registerChecks } from "./register";
@@ -17,7 +18,7 @@ export interface StageInfo {
 const info = (stage: Stage, name: string, built: boolean, answers: string): StageInfo => ({ stage, name, answers, built });
 
 export const STAGE_INFO: readonly StageInfo[] = [
-  info("brief", "Brief", false, "Which problems does this house have, whom do they hurt, and which of them is worth solving first?"),
+  info("brief", "Brief", true, "Which problems does this house have, whom do they hurt, and which of them is worth solving first?"),
   info("house", "House", true, "Where is everything: levels, rooms, walls, ways for cable and points of use?"),
   info("choose", "Choose", false, "Which hubs, protocols and devices meet every want at the least cost, and why not the others?"),
   info("runs", "Runs", true, "How long is every cable, which way does it go, how many reels, and what does it cost?"),
@@ -32,11 +33,13 @@ export const STAGE_INFO: readonly StageInfo[] = [
 ];
 
 /** Checks by stage; a stage that is not built yet has none. */
-export const CHECKS: Partial<Record<Stage, Check>> = { house: houseChecks, runs: runsChecks, register: registerChecks, automations: automationChecks };
+export const CHECKS: Partial<Record<Stage, Check>> = { brief: briefChecks, house: houseChecks, runs: runsChecks, register: registerChecks, automations: automationChecks };
+
+const EVERYTHING = ["design", ...FILE_ORDER] as const;
 
 /** All findings of a design, most severe first. */
 export const allFindings = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations"],
+  EVERYTHING,
   (design): Finding[] => sortFindings(STAGES.flatMap((stage) => CHECKS[stage]?.(design) ?? [])),
 );
 
@@ -47,14 +50,20 @@ export interface Facet {
 
 /** The four facets of a built stage: what it has to have before it can be called whole. */
 export const facetsOf = memoByParts(
-  ["design", "levels", "rooms", "walls", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations"],
+  EVERYTHING,
   (design): Partial<Record<Stage, Facet[]>> => {
     const clear = (...codes: string[]) => !allFindings(design).some((finding) => codes.includes(finding.code));
     const drops = dropsOf(design);
     return {
+      brief: [
+        { name: "Problems are listed", met: design.problems.length > 0 },
+        { name: "Something answers every problem", met: design.problems.length > 0 && clear("brief.problem-unanswered") },
+        { name: "Every requirement was questioned", met: design.requirements.length > 0 && design.requirements.every(isQuestioned) },
+        { name: "The first phase is one problem in a quiet zone", met: design.phases.length > 0 && clear("brief.first-phase-wide", "brief.first-phase-disruptive") },
+      ],
       house: [
         { name: "Levels and rooms are drawn", met: design.levels.length > 0 && design.rooms.length > 0 },
-        { name: "Walls are drawn", met: design.walls.length > 0 },
+        { name: "Walls are drawn, and agree with what was measured", met: design.walls.length > 0 && clear("house.wall-zero", "house.opening-beyond-wall", "house.measure-off", "house.room-open") },
         { name: "Ways for cable are drawn", met: design.trunks.length > 0 && design.closets.length > 0 },
         { name: "Every point stands in its room", met: design.points.length > 0 && clear("house.point-outside-room") },
       ],

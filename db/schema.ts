@@ -2,10 +2,10 @@
 import {
   bigint, boolean, datetime, double, foreignKey, index, int, json, mysqlTable, primaryKey, text, uniqueIndex, varchar,
 } from "drizzle-orm/mysql-core";
+import { phases } from "./schema-brief";
+import { designs, id, longBytes, ofDesign, rowKey } from "./schema-parts";
 
-const ID = { length: 40 } as const;
-const id = (name: string) => varchar(name, ID);
-const rowKey = () => ({ design: id("design").notNull(), id: id("id").notNull() });
+export { designs };
 
 export const people = mysqlTable("people", {
   id: id("id").primaryKey(),
@@ -29,25 +29,13 @@ export const signInLimits = mysqlTable("sign_in_limits", {
   expire: bigint("expire", { mode: "number", unsigned: true }),
 });
 
-/** The design itself: its settings, and the revision all edits count up. */
-export const designs = mysqlTable("designs", {
-  id: id("id").primaryKey(),
-  revision: int("revision").notNull(),
-  changedAt: datetime("changed_at", { mode: "date" }).notNull(),
-  name: varchar("name", { length: 120 }).notNull(),
-  latitudeDeg: double("latitude_deg").notNull(),
-  longitudeDeg: double("longitude_deg").notNull(),
-  zone: varchar("zone", { length: 60 }).notNull(),
-  northDeg: double("north_deg").notNull(),
-  units: varchar("units", { length: 10 }).$type<"metric" | "imperial">().notNull(),
-  currency: varchar("currency", { length: 3 }).notNull(),
-  mainsV: double("mains_v").notNull(),
-  ambientC: double("ambient_c").notNull(),
-  slackPointM: double("slack_point_m").notNull(),
-  slackClosetM: double("slack_closet_m").notNull(),
-  wastePct: double("waste_pct").notNull(),
-  notes: text("notes"),
-});
+/** Pictures under the plan, by the hash of their bytes; named by rows of underlays, kept out of the log and the project file. */
+export const pictures = mysqlTable("pictures", {
+  design: id("design").notNull().references(() => designs.id, { onDelete: "cascade" }),
+  hash: varchar("hash", { length: 64 }).notNull(),
+  type: varchar("type", { length: 40 }).notNull(),
+  bytes: longBytes("bytes").notNull(),
+}, (t) => [primaryKey({ columns: [t.design, t.hash] })]);
 
 export const ROLES = ["owner", "edit", "view"] as const;
 export type Role = (typeof ROLES)[number];
@@ -70,9 +58,6 @@ export const edits = mysqlTable("edits", {
   inverse: json("inverse").notNull(),
 }, (t) => [primaryKey({ columns: [t.design, t.revision] })]);
 
-const ofDesign = (name: string, column: Parameters<typeof foreignKey>[0]["columns"][0]) =>
-  foreignKey({ name: `${name}_of_design`, columns: [column], foreignColumns: [designs.id] }).onDelete("cascade");
-
 export const materials = mysqlTable("materials", {
   ...rowKey(),
   name: varchar("name", { length: 80 }).notNull(),
@@ -91,9 +76,11 @@ export const levels = mysqlTable("levels", {
   ceilingHeightM: double("ceiling_height_m").notNull(),
   slabThicknessM: double("slab_thickness_m").notNull(),
   slabMaterial: id("slab_material"),
+  ceilingMaterial: id("ceiling_material"),
   voidAboveM: double("void_above_m").notNull(),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("levels", t.design),
+  foreignKey({ name: "levels_ceiling", columns: [t.design, t.ceilingMaterial], foreignColumns: [materials.design, materials.id] }),
   foreignKey({ name: "levels_slab", columns: [t.design, t.slabMaterial], foreignColumns: [materials.design, materials.id] }),
 ]);
 
@@ -122,6 +109,8 @@ export const openings = mysqlTable("openings", {
   sillM: double("sill_m").notNull(),
   material: id("material"),
   outsideIs: varchar("outside_is", { length: 10 }).notNull(),
+  glazing: varchar("glazing", { length: 20 }),
+  hinge: varchar("hinge", { length: 20 }),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("openings", t.design),
   foreignKey({ name: "openings_wall", columns: [t.design, t.wall], foreignColumns: [walls.design, walls.id] }),
@@ -136,8 +125,12 @@ export const rooms = mysqlTable("rooms", {
   type: varchar("type", { length: 20 }).notNull(),
   outline: json("outline").notNull(),
   outdoor: boolean("outdoor"),
+  floorMaterial: id("floor_material"),
+  ceilingMaterial: id("ceiling_material"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("rooms", t.design),
+  foreignKey({ name: "rooms_floor", columns: [t.design, t.floorMaterial], foreignColumns: [materials.design, materials.id] }),
+  foreignKey({ name: "rooms_ceiling", columns: [t.design, t.ceilingMaterial], foreignColumns: [materials.design, materials.id] }),
   foreignKey({ name: "rooms_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
 ]);
 
@@ -149,6 +142,7 @@ export const trunks = mysqlTable("trunks", {
   path: json("path").notNull(),
   heightM: double("height_m").notNull(),
   boreMm: double("bore_mm"),
+  existing: boolean("existing"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("trunks", t.design),
   foreignKey({ name: "trunks_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
@@ -223,12 +217,14 @@ export const points = mysqlTable("points", {
   closet: id("closet"),
   name: varchar("name", { length: 80 }).notNull(),
   number: int("number"),
+  phase: id("phase"),
   settled: boolean("settled"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("points", t.design),
   foreignKey({ name: "points_kind", columns: [t.design, t.kind], foreignColumns: [kinds.design, kinds.id] }),
   foreignKey({ name: "points_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
   foreignKey({ name: "points_room", columns: [t.design, t.room], foreignColumns: [rooms.design, rooms.id] }),
+  foreignKey({ name: "points_phase", columns: [t.design, t.phase], foreignColumns: [phases.design, phases.id] }),
   foreignKey({ name: "points_closet", columns: [t.design, t.closet], foreignColumns: [closets.design, closets.id] }),
 ]);
 
@@ -286,4 +282,8 @@ export const automations = mysqlTable("automations", {
   guards: json("guards").notNull(),
   moves: json("moves").notNull(),
   enabled: boolean("enabled").notNull(),
-}, (t) => [primaryKey({ columns: [t.design, t.id] }), ofDesign("automations", t.design)]);
+  phase: id("phase"),
+}, (t) => [
+  primaryKey({ columns: [t.design, t.id] }), ofDesign("automations", t.design),
+  foreignKey({ name: "automations_phase", columns: [t.design, t.phase], foreignColumns: [phases.design, phases.id] }),
+]);

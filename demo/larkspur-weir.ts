@@ -2,7 +2,11 @@
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
 import type { DeviceRow, PointRow } from "../core/design/rows-system";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/house/tables";
+import { applyChanges } from "../core/design/edit";
+import { findRooms } from "../core/house";
+import { addBrief } from "./larkspur-brief";
 import { addStructure } from "./larkspur-structure";
+import { addSurvey } from "./larkspur-survey";
 
 const CELLAR = "cellar-cabinet";
 const LANDING = "landing-cupboard";
@@ -212,6 +216,13 @@ function addAutomations(design: Design): void {
   );
 }
 
+/** Rooms end at the faces of the walls round them. */
+function fitRooms(design: Design): void {
+  for (const level of design.levels) {
+    design.rooms = applyChanges(design, findRooms(design, level.id, () => "", { refit: true }).changes.filter((change) => !("put" in change) || change.in !== "rooms" || change.put.id !== "")).rooms;
+  }
+}
+
 /** The demo design as rows. */
 export function larkspurWeir(): Design {
   const design = emptyDesign({
@@ -223,9 +234,12 @@ export function larkspurWeir(): Design {
   design.cableTypes = CABLE_TABLE.map((row) => ({ ...row }));
   design.kinds = KIND_TABLE.map((row) => ({ ...row }));
   addStructure(design);
+  fitRooms(design);
   addPoints(design);
   addSite(design);
   addAutomations(design);
+  addSurvey(design);
+  addBrief(design);
   for (const name of FILE_ORDER) (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
 }

@@ -1,66 +1,43 @@
 /** The collections a design is made of, in the order of the project file. Parents come before the rows that name them. */
 import type { RowClass } from "./fields";
+import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "./rows-brief";
 import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "./rows-house";
+import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "./rows-survey";
 import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow } from "./rows-system";
 
-export interface Rows {
-  materials: MaterialRow;
-  levels: LevelRow;
-  walls: WallRow;
-  openings: OpeningRow;
-  rooms: RoomRow;
-  trunks: TrunkRow;
-  risers: RiserRow;
-  closets: ClosetRow;
-  cableTypes: CableTypeRow;
-  kinds: KindRow;
-  points: PointRow;
-  reels: ReelRow;
-  drops: DropRow;
-  devices: DeviceRow;
-  automations: AutomationRow;
-}
+/** Each collection with its row class and, for sentences, what one row is called. In the order of the project file. */
+const TABLE = {
+  levels: [LevelRow, "level"], materials: [MaterialRow, "material"], walls: [WallRow, "wall"], openings: [OpeningRow, "opening"], rooms: [RoomRow, "room"],
+  trunks: [TrunkRow, "trunk"], risers: [RiserRow, "riser"], mainsRuns: [MainsRunRow, "mains run"], noGo: [NoGoRow, "no-go area"], fixtures: [FixtureRow, "fixture"],
+  circuits: [CircuitRow, "circuit"], closets: [ClosetRow, "closet"], switches: [SwitchRow, "switch"], legs: [LegRow, "leg"], lamps: [LampRow, "lamp"], traces: [TraceRow, "trace"],
+  measurements: [MeasurementRow, "measurement"], underlays: [UnderlayRow, "underlay"],
+  people: [PersonRow, "person"], problems: [ProblemRow, "problem"], requirements: [RequirementRow, "requirement"], constraints: [ConstraintRow, "constraint"],
+  phases: [PhaseRow, "phase"], uses: [UseRow, "use"],
+  cableTypes: [CableTypeRow, "cable type"], kinds: [KindRow, "kind"], points: [PointRow, "point"], drops: [DropRow, "drop"], reels: [ReelRow, "reel"],
+  devices: [DeviceRow, "device"], automations: [AutomationRow, "automation"],
+} satisfies Record<string, [RowClass, string]>;
 
-export type CollectionName = keyof Rows;
+export type CollectionName = keyof typeof TABLE;
+export type Rows = { [C in CollectionName]: InstanceType<(typeof TABLE)[C][0]> };
 export type AnyRow = Rows[CollectionName];
 
 /** Order of the project file (data-model.md). */
-export const FILE_ORDER: readonly CollectionName[] = [
-  "levels", "materials", "walls", "openings", "rooms", "trunks", "risers", "closets",
-  "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations",
-];
+export const FILE_ORDER = Object.keys(TABLE) as readonly CollectionName[];
 
 /** Order in which rows can be written so that every row a reference names already stands. */
 export const WRITE_ORDER: readonly CollectionName[] = [
-  "materials", "levels", "walls", "openings", "rooms", "trunks", "risers", "closets",
-  "cableTypes", "kinds", "points", "reels", "drops", "devices", "automations",
+  "materials", "levels", "walls", "openings", "rooms", "trunks", "risers", "circuits", "mainsRuns", "noGo", "fixtures", "closets",
+  "switches", "legs", "lamps", "traces", "measurements", "underlays", "people", "phases",
+  "cableTypes", "kinds", "points", "reels", "drops", "devices", "automations", "problems", "requirements", "constraints", "uses",
 ];
 
-export const ROW_CLASSES: Record<CollectionName | "design", RowClass> = {
-  design: DesignRow,
-  levels: LevelRow,
-  materials: MaterialRow,
-  walls: WallRow,
-  openings: OpeningRow,
-  rooms: RoomRow,
-  trunks: TrunkRow,
-  risers: RiserRow,
-  closets: ClosetRow,
-  cableTypes: CableTypeRow,
-  kinds: KindRow,
-  points: PointRow,
-  drops: DropRow,
-  reels: ReelRow,
-  devices: DeviceRow,
-  automations: AutomationRow,
-};
+const column = <T>(pick: (entry: [RowClass, string]) => T, design: T) =>
+  ({ design, ...Object.fromEntries(Object.entries(TABLE).map(([name, entry]) => [name, pick(entry as [RowClass, string])])) }) as Record<CollectionName | "design", T>;
+
+export const ROW_CLASSES = column<RowClass>(([rowClass]) => rowClass, DesignRow);
 
 /** Singular, for sentences. */
-export const SINGULAR: Record<CollectionName | "design", string> = {
-  design: "design", levels: "level", materials: "material", walls: "wall", openings: "opening", rooms: "room",
-  trunks: "trunk", risers: "riser", closets: "closet", cableTypes: "cable type", kinds: "kind", points: "point",
-  drops: "drop", reels: "reel", devices: "device", automations: "automation",
-};
+export const SINGULAR = column<string>(([, name]) => name, "design");
 
 /** A whole plan: plain rows, each collection sorted by id. */
 export type Design = { design: DesignRow } & { [C in CollectionName]: Rows[C][] };

@@ -59,7 +59,7 @@ describe("project file", () => {
     ["a missing room", spoilt((f) => Object.assign(rowOf(f, "points", 0), { room: "attic" })), /^points\[0\]\.room names rooms "attic", which does not exist\.$/],
     ["a repeated id", spoilt((f) => (f.rooms as Loose[]).push(rowOf(f, "rooms", 0))), /^rooms\[\d+\]\.id repeats "[\w-]+" of rooms\[0\]\.$/],
     ["a shade that is not there", spoilt((f) => ((rowOf(f, "automations", 0).moves as { points: string[] }[])[0]!.points[0] = "ghost")), /^automations\[0\]\.moves\[0\]\.points\[0\] names points "ghost"/],
-    ["a strange collection", spoilt((f) => Object.assign(f, { people: [] })), /^people is not a collection/],
+    ["a strange collection", spoilt((f) => Object.assign(f, { tides: [] })), /^tides is not a collection/],
     ["no settings", spoilt((f) => delete f.design), /^design must be an object\.$/],
   ])("%s is refused with its place", (_what, broken, sentence) => expect(refusal(broken)).toMatch(sentence));
 });

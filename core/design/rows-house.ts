@@ -33,6 +33,7 @@ export class LevelRow {
   @Num({ unit: "m", min: 1, max: 50 }) ceilingHeightM!: number;
   @Num({ unit: "m", min: 0, max: 5 }) slabThicknessM!: number;
   @Ref("materials", { optional: true }) slabMaterial?: string;
+  @Ref("materials", { optional: true }) ceilingMaterial?: string;
   @Num({ unit: "m", min: 0, max: 10 }) voidAboveM!: number;
 }
 
@@ -65,6 +66,9 @@ export class WallRow {
 
 export const OPENING_KINDS = ["window", "door", "gate", "gap"] as const;
 
+export const GLAZINGS = ["single", "double", "triple", "coated double", "coated triple"] as const;
+export const HINGES = ["start", "end", "top", "bottom", "slides", "fixed"] as const;
+
 /** An opening in a wall; its offset runs from the wall's a to the opening's nearer edge. */
 export class OpeningRow {
   @Id() id!: string;
@@ -77,6 +81,9 @@ export class OpeningRow {
   @Ref("materials", { optional: true }) material?: string;
   /** Side of the wall, walking from a to b, that is outdoors. */
   @Choice(["left", "right", "none"]) outsideIs!: "left" | "right" | "none";
+  @Choice(GLAZINGS, { optional: true }) glazing?: (typeof GLAZINGS)[number];
+  /** Where the leaf hangs, seen walking from the wall's a to its b; absent where it is not known. */
+  @Choice(HINGES, { optional: true }) hinge?: (typeof HINGES)[number];
 }
 
 export const ROOM_TYPES = ["living", "sleeping", "wet", "kitchen", "circulation", "work", "store", "plant", "outdoor"] as const;
@@ -90,6 +97,9 @@ export class RoomRow {
   @Choice(ROOM_TYPES) type!: (typeof ROOM_TYPES)[number];
   @XyList({ least: 3 }) outline!: [number, number][];
   @Flag({ optional: true }) outdoor?: boolean;
+  /** Where they differ from the level's. */
+  @Ref("materials", { optional: true }) floorMaterial?: string;
+  @Ref("materials", { optional: true }) ceilingMaterial?: string;
 }
 
 export const TRUNK_KINDS = ["tray", "conduit", "void", "duct"] as const;
@@ -103,6 +113,8 @@ export class TrunkRow {
   @XyList({ least: 2 }) path!: [number, number][];
   @Num({ unit: "m", min: -10, max: 50 }) heightM!: number;
   @Num({ unit: "mm", min: 5, max: 2000, optional: true }) boreMm?: number;
+  /** It was there before: an old conduit or duct that may be used again. */
+  @Flag({ optional: true }) existing?: boolean;
 }
 
 /** A vertical trunk between two levels, both included. */

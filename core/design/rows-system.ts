@@ -1,5 +1,6 @@
 /** Rows of the system in the house: points, what they bring with them, cables, devices and automations. */
 import { Choice, Flag, Id, Integers, Many, Num, One, Ref, Refs, Text, Texts, Whole } from "./fields";
+import { CLOCK } from "./rows-brief";
 
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
 export const SERVICES = ["network", "sight", "sound", "shade", "bus", "security", "climate", "light", "power"] as const;
@@ -70,6 +71,7 @@ export class PointRow {
   @Text({ max: 80 }) name!: string;
   /** The nn of its label; the next free one where two points ask for the same. */
   @Whole({ min: 1, max: 999, optional: true }) number?: number;
+  @Ref("phases", { optional: true }) phase?: string;
   @Flag({ optional: true }) settled?: boolean;
 }
 
@@ -123,7 +125,6 @@ export class DeviceRow {
 
 export const SUN_EVENTS = ["rise", "set", "dawn", "dusk", "noon"] as const;
 export type SunEvent = (typeof SUN_EVENTS)[number];
-const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
 
 /** So many minutes after (or, negative, before) an event of the sun at the site. */
 export class SunCue {
@@ -170,4 +171,5 @@ export class AutomationRow {
   @Many({ by: "kind", classes: { window: WindowGuard, weekdays: WeekdaysGuard } }) guards!: (WindowGuard | WeekdaysGuard)[];
   @Many({ by: "kind", classes: { shade: ShadeMove } }) moves!: ShadeMove[];
   @Flag() enabled!: boolean;
+  @Ref("phases", { optional: true }) phase?: string;
 }

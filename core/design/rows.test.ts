@@ -74,7 +74,7 @@ describe("edits", () => {
     expect(checkChanges([{ in: "points", drop: "cam" }])).toEqual([{ in: "points", drop: "cam" }]);
     expect(problemsOf(() => checkChanges("x"))).toEqual([{ path: "changes", reason: "must be a list" }]);
     expect(problemsOf(() => checkChanges([]))).toEqual([{ path: "changes", reason: "must not be empty" }]);
-    expect(problemsOf(() => checkChanges([{ in: "people", drop: "x" }]))[0]!.path).toBe("changes[0].in");
+    expect(problemsOf(() => checkChanges([{ in: "tides", drop: "x" }]))[0]!.path).toBe("changes[0].in");
     expect(problemsOf(() => checkChanges([{ in: "__proto__", drop: "x" }]))[0]!.path).toBe("changes[0].in");
     expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", put: {} }]))[0]!.reason).toContain("either put or drop");
     expect(problemsOf(() => checkChanges([{ in: "points", put: { ...design.points[0], z: "high" } }]))[0]).toEqual({ path: "changes[0].put.z", reason: "must be a number" });

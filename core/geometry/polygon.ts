@@ -45,3 +45,17 @@ export function contains(corners: readonly Xy[], p: Xy): boolean {
   }
   return inside;
 }
+
+/** Do two sides of the ring cross, or a corner lie on a far side? Neighbouring sides share their corner and do not count. */
+export function selfCrossing(corners: readonly Xy[]): boolean {
+  const n = corners.length;
+  const turn = (a: Xy, b: Xy, c: Xy) => Math.sign((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]));
+  for (let i = 0; i < n; i++) {
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      const [a, b, c, d] = [corners[i]!, corners[(i + 1) % n]!, corners[j]!, corners[(j + 1) % n]!];
+      if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) return true;
+    }
+  }
+  return false;
+}

@@ -3,8 +3,9 @@ import { byId, type Design } from "../design/collections";
 import type { Finding } from "../findings";
 import { contains } from "../geometry/polygon";
 import { roomAt } from "./points";
+import { surveyChecks } from "./survey-checks";
 
-/** Points drawn outside the room they belong to. */
+/** Points drawn outside the room they belong to, codes that repeat, and what the survey has to say. */
 export function houseChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   for (const point of design.points) {
@@ -30,5 +31,5 @@ export function houseChecks(design: Design): Finding[] {
     }
     stems.set(stem, room.name);
   }
-  return findings;
+  return [...findings, ...surveyChecks(design)];
 }

@@ -5,6 +5,7 @@ import type { RoomRow } from "../design/rows-house";
 import type { KindRow, PointRow } from "../design/rows-system";
 import { contains } from "../geometry/polygon";
 import { fail } from "../design/input-error";
+import { removeRows } from "../design/remove";
 import { closetsFor } from "../runs/checks";
 
 /** Points snap to 5 cm. */
@@ -23,7 +24,7 @@ function existing(design: Design, id: string): PointRow {
 }
 
 /** The lowest label number free for a kind in a room. */
-function freeNumber(design: Design, kind: string, room: string, self?: string): number {
+export function freeNumber(design: Design, kind: string, room: string, self?: string): number {
   const taken = new Set(design.points.filter((p) => p.kind === kind && p.room === room && p.id !== self).map((p) => p.number));
   let number = 1;
   while (taken.has(number)) number += 1;
@@ -81,16 +82,8 @@ export function duplicatePoint(design: Design, id: string, newId: string): Chang
   }];
 }
 
-/** Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in automations. */
+/** Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in automations and problems. */
 export function removePoint(design: Design, id: string): Change[] {
   existing(design, id);
-  const changes: Change[] = [];
-  for (const automation of design.automations) {
-    if (!automation.moves.some((move) => move.points.includes(id))) continue;
-    changes.push({ in: "automations", put: { ...automation, moves: automation.moves.map((move) => ({ ...move, points: move.points.filter((p) => p !== id) })) } });
-  }
-  for (const device of design.devices) if (device.point === id) changes.push({ in: "devices", drop: device.id });
-  for (const drop of design.drops) if (drop.point === id) changes.push({ in: "drops", drop: drop.id });
-  changes.push({ in: "points", drop: id });
-  return changes;
+  return removeRows(design, [{ in: "points", id }]);
 }

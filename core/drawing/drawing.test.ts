@@ -1,0 +1,136 @@
+/** Drawings in and out: files of other programs, round trips, and files that cannot be trusted. */
+import fc from "fast-check";
+import Drawing from "dxf-writer";
+import { applyChanges, checkWhole } from "../design/edit";
+import { emptyDesign, type Design } from "../design/collections";
+import { InputError } from "../design/input-error";
+import { area } from "../geometry/polygon";
+import { facesOf } from "../house";
+import { MATERIAL_TABLE } from "../house/tables";
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import { importWalls, wallsFrom, type WallsFrom } from "./drawing";
+import { readDxf } from "./dxf-in";
+import { planDxf } from "./dxf-out";
+import { readSvg } from "./svg-in";
+import { planSvg } from "./svg-out";
+
+const options = (layers: string[], rest: Partial<WallsFrom> = {}): WallsFrom => ({ metresPerUnit: 1, layers, lines: "centres", thicknessM: 0.1, material: "brick-single", at: [0, 0], ...rest });
+
+const blank = (): Design => {
+  const design = emptyDesign({ name: "Test", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric", currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 });
+  design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
+  design.levels = [{ id: "g", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.5, slabThicknessM: 0.2, voidAboveM: 0.2 }];
+  return design;
+};
+let n = 0;
+const newId = () => `w${(n += 1)}`;
+
+/** A two-room plan in millimetres, written by another library. */
+function otherDxf(units = true): string {
+  const dxf = new Drawing();
+  if (units) dxf.setUnits("Millimeters");
+  dxf.addLayer("A-WALL", Drawing.ACI.WHITE, "CONTINUOUS");
+  dxf.addLayer("A-TEXT", Drawing.ACI.RED, "CONTINUOUS");
+  dxf.setActiveLayer("A-WALL");
+  dxf.drawPolyline([[0, 0], [6000, 0], [6000, 4000], [0, 4000]], true);
+  dxf.drawLine(2500, 0, 2500, 4000);
+  dxf.drawLine(2500, 0, 2500, 4000);
+  dxf.drawArc(2500, 1000, 900, 0, 90);
+  dxf.setActiveLayer("A-TEXT");
+  dxf.drawText(100, 100, 200, 0, "Kitchen");
+  dxf.drawCircle(100, 100, 50);
+  return dxf.toDxfString();
+}
+
+describe("DXF", () => {
+  test("a file of another library: lines and polylines by layer, units, and what was left out and why", () => {
+    const drawing = readDxf(otherDxf());
+    expect(drawing.metresPerUnit).toBe(0.001);
+    expect(drawing.layers.map((layer) => [layer.name, layer.lines.length])).toEqual([["A-WALL", 6]]);
+    expect(drawing.leftOut.map((out) => `${out.count} ${out.what}: ${out.why}`).sort()).toEqual(["1 ARC: a curve, not a straight line", "1 CIRCLE: a curve, not a straight line", "1 TEXT: a text"]);
+    const { changes, made } = importWalls(blank(), "g", newId, drawing, options(["A-WALL"], { metresPerUnit: 0.001 }));
+    expect(made.leftOut).toEqual([{ what: "line", count: 1, why: "drawn twice" }]);
+    const design = applyChanges(blank(), changes);
+    checkWhole(design, changes);
+    expect(facesOf(design.walls).faces.map((face) => Math.round(area(face.corners) * 100) / 100).sort((a, b) => a - b)).toEqual([10, 14]);
+  });
+  test("without units the scale is the person's to say", () => {
+    const drawing = readDxf(otherDxf(false).replace(/\$INSUNITS\s+70\s+\d+/, "$INSUNITS\n70\n0"));
+    expect(drawing.metresPerUnit).toBeUndefined();
+    expect(() => wallsFrom(drawing, options(["A-WALL"], { metresPerUnit: Number.NaN }))).toThrow("say how many metres a unit");
+  });
+  test("what is exported can be read back: the same walls", () => {
+    const design = larkspurWeir();
+    const drawing = readDxf(planDxf(design, "ground"));
+    expect(drawing.metresPerUnit).toBe(1);
+    const own = design.walls.filter((wall) => wall.level === "ground");
+    const back = wallsFrom(drawing, options(["WALLS"], { at: [Math.min(...own.flatMap((w) => [w.ax, w.bx])), Math.min(...own.flatMap((w) => [w.ay, w.by]))] })).walls;
+    const key = (w: { ax: number; ay: number; bx: number; by: number }) => [[w.ax, w.ay], [w.bx, w.by]].map((xy) => xy.map((m) => m.toFixed(2)).join()).sort().join(" ");
+    expect(back.map(key).sort()).toEqual(own.map(key).sort());
+  });
+  test.each([["nothing", ""], ["prose", "This is not a drawing."], ["binary", "Some Binary DXF\r\n\u001a\0"], ["an SVG", "<svg xmlns='http://www.w3.org/2000/svg'/>"]])("%s is refused in a sentence", (_what, text) => {
+    expect(() => readDxf(text)).toThrow(/^File (is|holds)/);
+  });
+  test("fuzz: a file cut short or spoilt is read or refused, never anything else", () => {
+    const whole = otherDxf();
+    fc.assert(fc.property(fc.nat(whole.length), fc.nat(whole.length), fc.string({ maxLength: 6 }), (cut, at, noise) => {
+      const text = (whole.slice(0, at) + noise + whole.slice(at)).slice(0, cut);
+      try {
+        readDxf(text);
+      } catch (problem) {
+        expect(problem).toBeInstanceOf(InputError);
+      }
+    }), { numRuns: 120 });
+  });
+});
+
+describe("pairs of faces", () => {
+  test("two parallel lines are one wall as thick as they are apart", () => {
+    const drawing = { layers: [{ name: "L", lines: [{ a: [0, 0] as [number, number], b: [4, 0] as [number, number] }, { a: [4, 0.3] as [number, number], b: [0, 0.3] as [number, number] }, { a: [0, 2] as [number, number], b: [4, 2] as [number, number] }] }], leftOut: [] };
+    const { walls, leftOut } = wallsFrom(drawing, options(["L"], { lines: "faces" }));
+    expect(walls).toEqual([{ ax: 0, ay: 0.15, bx: 4, by: 0.15, thicknessM: 0.3 }]);
+    expect(leftOut).toEqual([{ what: "line", count: 1, why: "no other face within 0.7 m" }]);
+  });
+});
+
+describe("SVG", () => {
+  const svg = (inside: string, head = 'viewBox="0 0 100 80"') => `<svg xmlns="http://www.w3.org/2000/svg" ${head}>${inside}</svg>`;
+  const lines = (text: string) => readSvg(text).layers.flatMap((layer) => layer.lines.map((line) => [...line.a, ...line.b].map((m) => Math.round(m * 1000) / 1000)));
+  test.each([
+    ["line", '<line x1="1" y1="2" x2="3" y2="4"/>', [[1, 2, 3, 4]]],
+    ["rect", '<rect x="1" y="1" width="2" height="3"/>', [[1, 1, 3, 1], [3, 1, 3, 4], [3, 4, 1, 4], [1, 4, 1, 1]]],
+    ["polyline", '<polyline points="0,0 1,0 1,1"/>', [[0, 0, 1, 0], [1, 0, 1, 1]]],
+    ["path with relative, level, upright and closing strokes", '<path d="m1 1h2v2l-2 0z"/>', [[1, 1, 3, 1], [3, 1, 3, 3], [3, 3, 1, 3], [1, 3, 1, 1]]],
+    ["path with numbers after a move and an exponent", '<path d="M0 0 1e1 0"/>', [[0, 0, 10, 0]]],
+    ["moved and scaled group", '<g transform="translate(10 0) scale(2)"><line x2="1"/></g>', [[10, 0, 12, 0]]],
+    ["turned about a place", '<line x1="2" y1="1" x2="3" y2="1" transform="rotate(90 1 1)"/>', [[1, 2, 1, 3]]],
+    ["matrix", '<line x2="1" transform="matrix(0 1 -1 0 5 5)"/>', [[5, 5, 5, 6]]],
+  ])("%s", (_what, inside, expected) => expect(lines(svg(inside))).toEqual(expected));
+  test("groups are layers, curves and hidden parts are left out with their reason", () => {
+    const drawing = readSvg(svg('<defs><line x2="9"/></defs><g id="walls"><line x2="5"/></g><path d="M0 0L1 0C1 1 2 2 3 3L4 3"/><circle r="3"/><text>Hall</text><image href="http://example.org/x.png"/>'));
+    expect(drawing.layers.map((layer) => [layer.name, layer.lines.length]).sort()).toEqual([["drawing", 2], ["walls", 1]]);
+    expect(drawing.leftOut.map((out) => out.what).sort()).toEqual(["circle", "image", "part of a path", "text"]);
+  });
+  test("a page with a size brings its scale", () => expect(readSvg(svg('<line x2="5"/>', 'viewBox="0 0 100 80" width="200mm"')).metresPerUnit).toBeCloseTo(0.002));
+  test("scripts are never run: they are named and left out", () => {
+    const hostile = svg('<script>globalThis.hit = 1</script><line x2="5" onload="globalThis.hit = 2"/><foreignObject><body onload="globalThis.hit=3"/></foreignObject>');
+    expect(readSvg(hostile).leftOut.map((out) => out.what).sort()).toEqual(["foreignObject", "script"]);
+    expect((globalThis as { hit?: number }).hit).toBeUndefined();
+  });
+  test.each([
+    ["entities", '<!DOCTYPE svg [<!ENTITY a "b">]><svg/>', "declares entities"],
+    ["prose", "hello", "not an SVG file"],
+    ["broken tags", "<svg><g></svg>", "cannot be read|can be read"],
+    ["no line", svg("<text>x</text>"), "holds no straight line"],
+    ["nested too deep", svg("<g>".repeat(300) + '<line x2="1"/>' + "</g>".repeat(300)), "nested too deep"],
+  ])("%s are refused in a sentence", (_what, text, words) => expect(() => readSvg(text)).toThrow(new RegExp(words)));
+  test("the exported plan is read back with its walls, and its texts are safe", () => {
+    const design = larkspurWeir();
+    design.rooms = design.rooms.map((room) => (room.id === "hall" ? { ...room, name: `Hall <script> & "more"` } : room));
+    const text = planSvg(design, "ground");
+    expect(text).not.toContain("<script>");
+    const walls = readSvg(text).layers.find((layer) => layer.name === "walls")!;
+    expect(walls.lines).toHaveLength(design.walls.filter((wall) => wall.level === "ground").length);
+    expect(() => planSvg(design, "attic")).toThrow('level "attic" does not exist');
+  });
+});

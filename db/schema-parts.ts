@@ -1,0 +1,31 @@
+/** What every table of a collection has: the key (design, id), and the design it belongs to. */
+import { customType, datetime, double, foreignKey, int, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
+
+export const id = (name: string) => varchar(name, { length: 40 });
+export const rowKey = () => ({ design: id("design").notNull(), id: id("id").notNull() });
+
+/** Up to 4 GiB of bytes. */
+export const longBytes = customType<{ data: Buffer }>({ dataType: () => "longblob" });
+
+/** The design itself: its settings, and the revision all edits count up. */
+export const designs = mysqlTable("designs", {
+  id: id("id").primaryKey(),
+  revision: int("revision").notNull(),
+  changedAt: datetime("changed_at", { mode: "date" }).notNull(),
+  name: varchar("name", { length: 120 }).notNull(),
+  latitudeDeg: double("latitude_deg").notNull(),
+  longitudeDeg: double("longitude_deg").notNull(),
+  zone: varchar("zone", { length: 60 }).notNull(),
+  northDeg: double("north_deg").notNull(),
+  units: varchar("units", { length: 10 }).$type<"metric" | "imperial">().notNull(),
+  currency: varchar("currency", { length: 3 }).notNull(),
+  mainsV: double("mains_v").notNull(),
+  ambientC: double("ambient_c").notNull(),
+  slackPointM: double("slack_point_m").notNull(),
+  slackClosetM: double("slack_closet_m").notNull(),
+  wastePct: double("waste_pct").notNull(),
+  notes: text("notes"),
+});
+
+export const ofDesign = (name: string, column: Parameters<typeof foreignKey>[0]["columns"][0]) =>
+  foreignKey({ name: `${name}_of_design`, columns: [column], foreignColumns: [designs.id] }).onDelete("cascade");
