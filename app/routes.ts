@@ -9,6 +9,7 @@ export default [
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [
     index("routes/desk/first.ts"),
+    route("brief", "routes/brief/brief.tsx"),
     route("house", "routes/house/house.tsx"),
     route("runs", "routes/runs/runs.tsx"),
     route("register", "routes/register/register.tsx"),
@@ -18,5 +19,7 @@ export default [
   route("d/:design/edit", "routes/desk/edit.ts"),
   route("d/:design/live", "routes/desk/live.ts"),
   route("d/:design/file", "routes/desk/file.ts"),
+  route("d/:design/picture/:hash?", "routes/desk/picture.ts"),
+  route("d/:design/plan/:level/:kind", "routes/desk/plan-file.ts"),
   route("d/:design/csv/:table", "routes/desk/csv.ts"),
 ] satisfies RouteConfig;

@@ -51,6 +51,15 @@ test("convert writes both tables", async () => {
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 
+test("convert writes a plan a level, as SVG and as DXF", async () => {
+  for (const kind of ["svg", "dxf"]) {
+    out = [];
+    const { files } = (await json("convert", DEMO, "--to", kind, "--out", mkdtempSync(join(tmpdir(), "zinc-")))) as unknown as { files: string[] };
+    expect(files).toHaveLength(5);
+    expect(readFileSync(files.find((file) => file.includes("-ground."))!, "utf8")).toMatch(kind === "svg" ? /^<svg[\s\S]*Galley kitchen[\s\S]*<\/svg>\n$/ : /ENTITIES[\s\S]*Galley kitchen[\s\S]*EOF/);
+  }
+});
+
 test("text for people", async () => {
   for (const command of ["check", "ledger", "runs", "sun", "fires"]) expect(await main([command, DEMO])).toBe(0);
   expect(out.join("\n")).toContain("25 min before sunset: bring");
@@ -63,7 +72,7 @@ test.each([
   [["check", "nowhere.json"], '"nowhere.json" does not exist'],
   [["sun", DEMO, "--date", "2026-02-30"], "--date must be a date"],
   [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
-  [["convert", DEMO, "--to", "pdf"], '--to must be csv, not "pdf"'],
+  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
 ])("%j exits 2 with one line", async (args, sentence) => {
   expect(await main(args)).toBe(2);

@@ -8,6 +8,8 @@ import { readFile } from "../core/design/file";
 import { fail, InputError, sentence } from "../core/design/input-error";
 import { groupDigits } from "../core/design/units";
 import { ledgerJson, ledgerOf } from "../core/ledger";
+import { planSvg } from "../core/drawing";
+import { planDxf } from "../core/drawing/dxf-out";
 import { registerCsv } from "../core/register";
 import { cableTotals, dropsOf, pullsOf, runsJson, scheduleCsv } from "../core/runs";
 import { allFindings } from "../core/stages";
@@ -19,7 +21,7 @@ const USAGE = `zinc COMMAND FILE [--json]
   runs     pull schedule, cable totals, reels, pulls
   sun      the sun at the site            --date 2026-11-24
   fires    when automations fire          --from 2026-11-24 --days 7
-  convert  write files                    --to csv --out FOLDER
+  convert  write files                    --to csv|svg|dxf --out FOLDER
 
 Exit 0; 2 and one line on bad input.`;
 
@@ -105,13 +107,16 @@ const fires: Command = (design, options) => {
 };
 
 const convert: Command = (design, options, file) => {
-  if (options.to !== "csv") fail("--to", `must be csv, not "${options.to ?? ""}"`);
   const folder = options.out ?? ".";
   const stem = basename(file).replace(/(\.zinc)?\.json$/, "");
-  const written = [
-    [join(folder, `${stem}-schedule.csv`), scheduleCsv(design)],
-    [join(folder, `${stem}-register.csv`), registerCsv(design)],
-  ] as const;
+  const plans = (kind: string, write: (design: Design, level: string) => string) => design.levels.map((level): [string, string] => [join(folder, `${stem}-${level.id}.${kind}`), write(design, level.id)]);
+  const kinds: Record<string, () => [string, string][]> = {
+    csv: () => [[join(folder, `${stem}-schedule.csv`), scheduleCsv(design)], [join(folder, `${stem}-register.csv`), registerCsv(design)]],
+    svg: () => plans("svg", planSvg),
+    dxf: () => plans("dxf", planDxf),
+  };
+  const make = options.to !== undefined && Object.hasOwn(kinds, options.to) ? kinds[options.to]! : fail("--to", `must be one of ${Object.keys(kinds).join(", ")}, not "${options.to ?? ""}"`);
+  const written = make();
   mkdirSync(folder, { recursive: true });
   for (const [path, text] of written) writeFileSync(path, text);
   return { json: { files: written.map(([path]) => path) }, text: written.map(([path]) => path).join("\n") };

@@ -1,6 +1,6 @@
 /** The tables: one a collection, keyed by (design, id), and those of people, sessions and the log. */
 import {
-  bigint, boolean, datetime, double, foreignKey, index, int, json, mysqlTable, primaryKey, text, uniqueIndex, varchar,
+  bigint, boolean, datetime, double, foreignKey, index, int, json, mysqlTable, primaryKey, uniqueIndex, varchar,
 } from "drizzle-orm/mysql-core";
 import { phases } from "./schema-brief";
 import { designs, id, longBytes, ofDesign, rowKey } from "./schema-parts";

@@ -12,9 +12,10 @@ import pino from "pino";
 import type { ServerBuild } from "react-router";
 
 const MB = 1_000_000;
-/** Project files come in here; everything else is small. */
+/** Project files and pictures come in here; everything else is small. */
 const IMPORT_PATH = /^\/designs(\.data)?$/;
-const bodyLimit = (path: string) => (IMPORT_PATH.test(path) ? 24 * MB : 2 * MB);
+const PICTURE_PATH = /^\/d\/[\w-]+\/picture(\.data)?$/;
+const bodyLimit = (path: string) => (IMPORT_PATH.test(path) ? 24 * MB : PICTURE_PATH.test(path) ? 12 * MB : 2 * MB);
 
 function headers() {
   return helmet({

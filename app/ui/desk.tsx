@@ -1,13 +1,28 @@
 /** What all parts of the desk share: the design, what is selected, which level is shown. */
 import { createContext, useCallback, useContext, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from "react";
-import type { Design } from "#core/design/collections";
+import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import type { Finding } from "#core/findings";
+import { levelOf, type Ref } from "#core/house";
 import type { Working } from "#core/working";
 import type { DesignStore, DeskState } from "./design-store";
 import { keepPreferences, type Preferences } from "./preferences";
 
-export type Selection = { in: "points" | "devices" | "automations" | "rooms" | "closets"; id: string; drop?: string };
+export interface Selection {
+  in: CollectionName;
+  id: string;
+  drop?: string;
+  /** Everything selected at once, this row included, where it is more than one. */
+  all?: readonly Ref[];
+}
+
+/** Which rows are selected. */
+export const selectedRefs = (selection?: Selection): readonly Ref[] => (selection ? selection.all ?? [{ in: selection.in, id: selection.id }] : []);
+
+/** What the next press on the plan does. */
+export const TOOLS = ["select", "wall", "opening", "trunk", "riser", "closet", "noGo", "mains", "fixture", "switch", "lamp", "scale"] as const;
+export type Tool = (typeof TOOLS)[number];
+
 export type Stratum = "S" | "P" | "C" | "B" | "R" | "K";
 export interface View {
   x: number;
@@ -35,6 +50,11 @@ interface Desk {
   goTo(finding: Finding): void;
   preferences: Preferences;
   prefer(part: Partial<Preferences>): void;
+  tool: Tool;
+  setTool(tool: Tool): void;
+  /** Phase that plan and tables are narrowed to; "none" for what is in no phase. */
+  phase?: string;
+  showPhase(phase?: string): void;
   /** Kind that the next `N` or click adds. */
   adding?: string;
   setAdding(kind?: string): void;
@@ -69,6 +89,8 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
   const [drawer, setDrawer] = useState(false);
   const [preferences, setPreferences] = useState(first);
   const [adding, setAdding] = useState<string>();
+  const [tool, setTool] = useState<Tool>("select");
+  const [phase, showPhase] = useState<string>();
   const [lit, setLit] = useState<ReadonlySet<Stratum>>(() => new Set<Stratum>(["S", "C"]));
   const [level, setLevel] = useState(() => firstLevel(store.get().design));
   const views = useRef(new Map<string, View>());
@@ -77,29 +99,28 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
     setSelection(next);
     setWorking(undefined);
     const design = store.get().design;
-    const point = next?.in === "points" ? next.id : next?.in === "devices" ? design.devices.find((device) => device.id === next.id)?.point : undefined;
-    const at = point ? design.points.find((row) => row.id === point)?.level
-      : next?.in === "rooms" ? design.rooms.find((row) => row.id === next.id)?.level
-      : next?.in === "closets" ? design.closets.find((row) => row.id === next.id)?.level : undefined;
+    const point = next?.in === "devices" ? (design.devices.find((device) => device.id === next.id) as Rows["devices"] | undefined)?.point : undefined;
+    const ref: Ref | undefined = point ? { in: "points", id: point } : next;
+    const at = ref && (design[ref.in] as { id: string }[]).some((row) => row.id === ref.id) ? levelOf(design, ref) : undefined;
     if (at) setLevel(at);
   }, [store]);
 
   const desk = useMemo((): Desk => ({
-    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, views: views.current,
+    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, tool, setTool, phase, showPhase, views: views.current,
     showLevel: setLevel,
     light: setLit,
     open: setWorking,
     showFindings: setDrawer,
     goTo: (finding) => {
-      const about = finding.about.find((ref) => ["points", "devices", "automations", "rooms", "closets"].includes(ref.in));
-      if (about) select({ in: about.in as Selection["in"], id: about.id });
+      const [about] = finding.about;
+      if (about && about.in !== "design") select({ in: about.in, id: about.id });
     },
     prefer: (part) => {
       const next = { ...preferences, ...part };
       setPreferences(next);
       keepPreferences(next);
     },
-  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding]);
+  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, tool, phase]);
   return <DeskContext value={desk}>{children}</DeskContext>;
 }
 

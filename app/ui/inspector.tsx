@@ -7,9 +7,11 @@ import type { DeviceRow, PointRow } from "#core/design/rows-system";
 import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
 import { checkRow } from "#core/design/check-row";
 import { fail } from "#core/design/input-error";
+import { removeRows } from "#core/design/remove";
 import { formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
-import { areaWorking, changePoint, duplicatePoint, movePoint, perimeterWorking, removePoint, roomAt } from "#core/house";
+import { isAnswered, rankedProblems } from "#core/brief";
+import { areaWorking, changePoint, copyLevel, copyRoom, duplicatePoint, newLevel, movePoint, perimeterWorking, removePoint, roomAt } from "#core/house";
 import { addDevice, changeDevice } from "#core/register";
 import { closetWorking, dropsOf, lengthWorking, loadWorking, pointLabel, type Drop } from "#core/runs";
 import { allFindings } from "#core/stages";
@@ -19,10 +21,13 @@ import { Fact, LengthField, SelectField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
 import { FindingsDrawer } from "./findings-drawer";
 import { Glyph } from "./glyph";
+import { RowForm, rowName } from "./row-form";
 import { WorkingPanel } from "./working-panel";
 
 // Charts come with it, and other stages need none.
 const AutomationInspector = lazy(() => import("./automation-inspector"));
+const RowInspector = lazy(() => import("./row-inspector"));
+const ManyInspector = lazy(() => import("./many-inspector"));
 
 export function Inspector() {
   const { drawer, working, open, selection } = useDesk();
@@ -42,6 +47,7 @@ export function Inspector() {
 function Subject({ design }: { design: Design }) {
   const { selection } = useDesk();
   const stage = useLocation().pathname.split("/").at(-1);
+  if (selection?.all && selection.all.length > 1) return <ManyInspector design={design} refs={selection.all} />;
   if (selection?.in === "points") {
     const point = byId(design, "points").get(selection.id);
     if (point) return <PointInspector design={design} point={point} drop={selection.drop} />;
@@ -59,10 +65,12 @@ function Subject({ design }: { design: Design }) {
     if (room) return <RoomInspector design={design} id={room.id} />;
   }
   if (selection?.in === "closets") return <ClosetInspector design={design} id={selection.id} />;
+  if (selection && (byId(design, selection.in) as ReadonlyMap<string, unknown>).has(selection.id)) return <RowInspector design={design} collection={selection.in} id={selection.id} />;
   // With nothing selected, a stage shows what its own sheet is about.
   const first = design.automations[0];
   if (stage === "automations" && first) return <AutomationInspector key={first.id} design={design} automation={first} />;
   if (stage === "register") return <RegisterSummary design={design} />;
+  if (stage === "brief") return <BriefSummary design={design} />;
   return <DesignInspector design={design} />;
 }
 
@@ -200,10 +208,12 @@ function DeviceInspector({ design, device }: { design: Design; device: DeviceRow
 }
 
 function RoomInspector({ design, id }: { design: Design; id: string }) {
-  const { select, preferences } = useDesk();
+  const { select, preferences, readOnly } = useDesk();
+  const edit = useEdit();
   const room = byId(design, "rooms").get(id)!;
   const points = design.points.filter((point) => point.room === id);
   const size = area(room.outline);
+  const width = Math.max(...room.outline.map(([x]) => x)) - Math.min(...room.outline.map(([x]) => x));
   return (
     <>
       <Heading title={room.name} label={room.code} text={`${room.type} · ${byId(design, "levels").get(room.level)?.name}`} />
@@ -211,12 +221,44 @@ function RoomInspector({ design, id }: { design: Design; id: string }) {
         <Fact label="Area"><Worked working={() => areaWorking(room)}>{size.toFixed(2)} m²</Worked></Fact>
         <Fact label="Perimeter"><Worked working={() => perimeterWorking(room)}>{formatLength(perimeter(room.outline), preferences.units)}</Worked></Fact>
       </dl>
-      <ul className="py-1.5">
+      <Findings design={design} collection="rooms" id={id} />
+      <div className="border-b border-rule px-3.5 py-3"><RowForm collection="rooms" id={id} only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor"]} /></div>
+      <ul className="border-b border-rule py-1.5">
         {points.map((point) => (
           <li key={point.id}><button type="button" className="flex w-full items-center gap-2 px-3.5 py-1 text-left hover:bg-raised" onClick={() => select({ in: "points", id: point.id })}><Glyph glyph={byId(design, "kinds").get(point.kind)!.glyph} size={14} />{point.name}</button></li>
         ))}
         {points.length === 0 && <li className="px-3.5 py-1 text-soft">No point in this room yet.</li>}
       </ul>
+      {!readOnly && (
+        <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
+          <button type="button" className="button" onClick={() => { const made = copyRoom(design, id, newRowId, { dx: width + 0.5, dy: 0 }); edit(() => made.changes); select({ in: "rooms", id: made.room }); }}>Copy the room</button>
+          <button type="button" className="button text-stop" disabled={points.length > 0} title={points.length ? "Points stand in it: move them first" : undefined} onClick={() => { edit((d) => removeRows(d, [{ in: "rooms", id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function BriefSummary({ design }: { design: Design }) {
+  const { select } = useDesk();
+  const open = design.problems.filter((problem) => !isAnswered(problem)).length;
+  const ranked = rankedProblems(design).slice(0, 5);
+  return (
+    <>
+      <Heading title="Brief" text={`${design.problems.length} problems, ${open} of them not answered yet`} />
+      <section className="border-b border-rule px-3.5 py-3">
+        <h3 className="font-semibold">What hurts most</h3>
+        <ol className="mt-1.5 grid grid-cols-[minmax(0,1fr)] gap-1.5">
+          {ranked.map(({ problem, score }) => (
+            <li key={problem.id} className="min-w-0">
+              <button type="button" className="block w-full text-left hover:underline" onClick={() => select({ in: "problems", id: problem.id })}><span className="flex justify-between gap-2"><span className="min-w-0 truncate">{problem.name}</span><span className="measure">{Math.round(score)}</span></span></button>
+              <div className="h-1.5 bg-ground" aria-hidden="true"><div className={`h-full ${isAnswered(problem) ? "bg-accent" : "bg-mend"}`} style={{ width: `${(100 * score) / ranked[0]!.score}%` }} /></div>
+            </li>
+          ))}
+        </ol>
+        <p className="mt-2 flex gap-4 text-small text-soft"><span className="flex items-center gap-1.5"><span className="h-1.5 w-4 bg-accent" />answered</span><span className="flex items-center gap-1.5"><span className="h-1.5 w-4 bg-mend" />nothing answers it</span></p>
+      </section>
+      <p className="px-3.5 py-3 text-small text-soft">Start with one problem, in a place where a failure hurts least. What is asked for is questioned first, then deleted, simplified, sped up, and automated last.</p>
     </>
   );
 }
@@ -263,7 +305,40 @@ function RegisterSummary({ design }: { design: Design }) {
   );
 }
 
+/** Collections of which a level has rows of its own, for reaching them without the plan. */
+const ON_LEVEL = ["walls", "trunks", "closets", "switches", "lamps", "noGo", "mainsRuns", "fixtures", "underlays"] as const;
+
+/** The level's own measures, and everything drawn on it as a list that keys can walk through. */
+function LevelPanel({ design, level }: { design: Design; level: string }) {
+  const { select, readOnly, showLevel } = useDesk();
+  const edit = useEdit();
+  const used = [...design.rooms, ...design.walls, ...design.points, ...design.closets].some((row) => row.level === level) || design.risers.some((riser) => riser.fromLevel === level || riser.toLevel === level);
+  return (
+    <div className="grid gap-2 border-b border-rule px-3.5 py-3">
+      <h3 className="font-semibold">This level</h3>
+      <RowForm collection="levels" id={level} only={["name", "code", "order", "elevationM", "ceilingHeightM", "slabThicknessM", "voidAboveM", "slabMaterial", "ceilingMaterial"]} names={{ slabThicknessM: "Slab", voidAboveM: "Void above", ceilingHeightM: "Ceiling" }} />
+      {!readOnly && (
+        <div className="flex flex-wrap gap-1.5">
+          <button type="button" className="button" onClick={() => { const made = newLevel(design, newRowId("l")); edit(() => [{ in: "levels", put: made }]); showLevel(made.id); }}>New level above</button>
+          <button type="button" className="button" onClick={() => { const made = copyLevel(design, level, newRowId); edit(() => made.changes); showLevel(made.level); }}>Copy as a level above</button>
+          <button type="button" className="button text-stop" disabled={used || design.levels.length < 2} title={used ? "It is not empty" : undefined} onClick={() => { edit((d) => removeRows(d, [{ in: "levels", id: level }])); showLevel(design.levels.find((row) => row.id !== level)!.id); }}>Remove the level</button>
+        </div>
+      )}
+      {ON_LEVEL.map((name) => {
+        const rows = (design[name] as { id: string; level: string }[]).filter((row) => row.level === level);
+        return rows.length > 0 && (
+          <details key={name}>
+            <summary className="text-small text-soft">{{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ?? name.charAt(0).toUpperCase() + name.slice(1)} ({rows.length})</summary>
+            <ul className="mt-1 max-h-40 overflow-y-auto">{rows.map((row) => <li key={row.id}><button type="button" className="w-full truncate py-0.5 text-left hover:underline" onClick={() => select({ in: name, id: row.id })}>{rowName(row as never)}</button></li>)}</ul>
+          </details>
+        );
+      })}
+    </div>
+  );
+}
+
 function DesignInspector({ design }: { design: Design }) {
+  const stage = useLocation().pathname.split("/").at(-1);
   const { level, select, readOnly } = useDesk();
   const edit = useEdit();
   const settings = design.design;
@@ -287,6 +362,7 @@ function DesignInspector({ design }: { design: Design }) {
         ))}
         {rooms.length === 0 && <li className="px-3.5 text-soft">No room on this level yet.</li>}
       </ul>
+      {here && stage === "house" && <LevelPanel design={design} level={here.id} />}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <h3 className="font-semibold">Cable lengths</h3>
         <LengthField label="Slack, point" metres={settings.slackPointM} take={(slackPointM) => put({ slackPointM })} />

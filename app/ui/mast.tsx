@@ -6,6 +6,7 @@ import { Form, Link } from "react-router";
 import type { Person } from "#db/people";
 import type { Role } from "#db/schema";
 import { useDesk, useDeskState } from "./desk";
+import { sortedPhases } from "#core/brief";
 import { Find } from "./find";
 import { Mark } from "./mark";
 
@@ -25,7 +26,7 @@ function useOther(names: Record<string, string>): string | undefined {
 }
 
 export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
-  const { store, url, preferences, prefer, readOnly } = useDesk();
+  const { store, url, preferences, prefer, readOnly, phase, showPhase } = useDesk();
   const { design, revision, saving, undo, redo, trouble, live } = useDeskState();
   const other = useOther(names);
   const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
@@ -41,6 +42,13 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
         </p>
         <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1"><Find /></div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">
+          {design.phases.length > 0 && (
+            <select aria-label="Show only one phase" className={`h-7 max-w-32 rounded-[3px] bg-mast px-1 text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`} value={phase ?? ""} onChange={(event) => showPhase(event.target.value || undefined)}>
+              <option value="">All phases</option>
+              {sortedPhases(design).map((row) => <option key={row.id} value={row.id}>{row.order} {row.name}</option>)}
+              <option value="none">In no phase</option>
+            </select>
+          )}
           <button type="button" className="mast-button" disabled={readOnly || undo === 0} onClick={store.undo} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={15} /></button>
           <button type="button" className="mast-button" disabled={readOnly || redo === 0} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
           <button type="button" className="mast-button font-mono" onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })} aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}>{preferences.units === "metric" ? "m" : "ft"}</button>

@@ -10,3 +10,9 @@ export function useNow(): number | undefined {
   }, []);
   return now;
 }
+
+/** Today's date where the person is, as YYYY-MM-DD. For what is done by a press, never for what is drawn. */
+export function today(): string {
+  const now = new Date();
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
+}

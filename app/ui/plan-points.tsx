@@ -7,6 +7,7 @@ import { dropsOf, pointLabel } from "#core/runs";
 import { allFindings } from "#core/stages";
 import { useDesk } from "./desk";
 import { GlyphPaths } from "./glyph";
+import { usePhaseFilter } from "./phase-filter";
 import { pointsInOrder } from "./plan";
 
 interface Props {
@@ -41,6 +42,7 @@ function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props
   const worst = marks(design);
   const watts = new Map(lit.has("P") ? dropsOf(design).filter((drop) => drop.load).map((drop) => [drop.point.id, drop.load!.watts]) : []);
   const moved = new Set(lit.has("K") ? design.automations.flatMap((automation) => automation.moves.flatMap((move) => move.points)) : []);
+  const inPhase = usePhaseFilter();
   const entry = points.some((point) => point.id === selected) ? selected : points[0]?.id;
   const size = Math.min(16, Math.max(11, k * 0.34));
   // Presses and keys are heard on the group, so that a glyph has nothing but its own look to redraw for.
@@ -54,7 +56,7 @@ function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props
         return (
           <PointGlyph
             key={point.id} point={point} glyph={kind?.glyph} kind={kind?.name ?? ""} room={byId(design, "rooms").get(point.room)?.name ?? ""} label={pointLabel(design, point)}
-            k={k} size={size} selected={point.id === selected} entry={point.id === entry} severity={worst.get(point.id)} watts={watts.get(point.id)} moved={moved.has(point.id)}
+            k={k} size={size} selected={point.id === selected} entry={point.id === entry} severity={worst.get(point.id)} watts={watts.get(point.id)} moved={moved.has(point.id)} dim={!inPhase.point(point.id)}
           />
         );
       })}
@@ -77,13 +79,15 @@ interface GlyphProps {
   watts?: number;
   /** An automation moves it; shown with the control stratum. */
   moved: boolean;
+  /** Not of the phase that is shown. */
+  dim: boolean;
 }
 
-const PointGlyph = memo(function PointGlyph({ point, glyph, kind, room, label, k, size, selected, entry, severity, watts, moved }: GlyphProps) {
+const PointGlyph = memo(function PointGlyph({ point, glyph, kind, room, label, k, size, selected, entry, severity, watts, moved, dim }: GlyphProps) {
   const scale = size / 16 / k;
   return (
     <g
-      data-point={point.id} role="button" tabIndex={entry ? 0 : -1} aria-pressed={selected} transform={`translate(${point.x} ${point.y})`} className="group cursor-pointer outline-none"
+      data-point={point.id} role="button" tabIndex={entry ? 0 : -1} aria-pressed={selected} transform={`translate(${point.x} ${point.y})`} className="group cursor-pointer outline-none" opacity={dim ? 0.22 : undefined}
       aria-label={`${point.name}, ${kind}, ${room}, ${label}${severity ? `, finding: ${severity}` : ""}`}
     >
       <title>{`${point.name} · ${label}`}</title>

@@ -2,23 +2,45 @@
 import { select as d3select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { applyChanges } from "#core/design/edit";
+import { applyChanges, type Change } from "#core/design/edit";
+import { removeRows } from "#core/design/remove";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
-import { addPoint, duplicatePoint, GRID_M, movePoint, removePoint } from "#core/house";
+import { addPoint, copyRoom, duplicatePoint, GRID_M, inBox, movePoint, moveRows, snap, type Ref } from "#core/house";
 import { dropsOf, pointLabel } from "#core/runs";
-import { newRowId, useDesign, useDesk, useEdit, type View } from "./desk";
+import { newRowId, selectedRefs, useDesign, useDesk, useEdit, type View } from "./desk";
 import { isTyping } from "./keys";
 import { extentOf, fit, scaleBarM } from "./plan-frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./plan-cables";
 import { PlanPoints } from "./plan-points";
+import { PlanGhost, PlanThings, PlanUnderlays } from "./plan-things";
+import { usePlanTool } from "./plan-tool";
 import { Patterns, PlanStructure, RoomNames } from "./plan-structure";
 
 interface Drag {
-  id: string;
-  x: number;
-  y: number;
+  refs: readonly Ref[];
+  dx: number;
+  dy: number;
+}
+
+/** The design with what is dragged at its new place; the same design where that cannot be. */
+function dragged(design: Design, { refs, dx, dy }: Drag): Design {
+  try {
+    return applyChanges(design, dragChanges(design, { refs, dx, dy }));
+  } catch (problem) {
+    if (problem instanceof InputError) return design;
+    throw problem;
+  }
+}
+
+function dragChanges(design: Design, { refs, dx, dy }: Drag): Change[] {
+  const [only] = refs;
+  if (refs.length === 1 && only!.in === "points") {
+    const point = byId(design, "points").get(only!.id)!;
+    return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
+  }
+  return moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
 }
 
 /** Size of the element in pixels, followed. */
@@ -34,9 +56,16 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
 }
 
 /** Zoom and pan by d3-zoom, one view a level, kept in the desk. */
-function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, level: string, size: { width: number; height: number }) {
-  const { views } = useDesk();
-  const start = useMemo(() => fit(extentOf(design, level), size.width, size.height), [design, level, size]);
+function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, level: string, size: { width: number; height: number }, edits: boolean) {
+  const { views, tool } = useDesk();
+  const held = useRef(false);
+  held.current = edits && tool !== "select";
+  // The tools stand on the left edge of the sheet.
+  const edge = edits ? 40 : 0;
+  const start = useMemo(() => {
+    const whole = fit(extentOf(design, level), size.width - edge, size.height);
+    return { ...whole, x: whole.x + edge };
+  }, [design, level, size, edge]);
   const [view, setView] = useState<View>(views.get(level) ?? start);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
   const touched = useRef(false);
@@ -44,7 +73,8 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
   useEffect(() => {
     const made = zoom<SVGSVGElement, unknown>()
       .scaleExtent([2, 400])
-      .filter((event: Event) => !(event.target as Element).closest("[data-point]") && !(event as MouseEvent).button && !(event instanceof MouseEvent && event.type === "dblclick"))
+      // A press on a thing drags it, one with a tool draws, one with Shift catches many; the wheel always zooms.
+      .filter((event: Event) => event.type === "wheel" || (!held.current && !(event.target as Element).closest("[data-point], [data-thing]") && !(event as MouseEvent).button && !(event as MouseEvent).shiftKey && event.type !== "dblclick"))
       .on("zoom", (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
         const { x, y, k } = event.transform;
         if (event.sourceEvent) touched.current = true;
@@ -85,21 +115,26 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
   return { view, zoomBy, whole };
 }
 
-export function Plan({ counts = false, highlight }: { counts?: boolean; highlight?: string }) {
+/** `edits`: the survey editor's tools and things; without, the plan shows and moves points. */
+export function Plan({ counts = false, highlight, edits = false }: { counts?: boolean; highlight?: string; edits?: boolean }) {
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open } = desk;
+  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, url } = desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
-  const { view, zoomBy, whole } = useView(svg, saved, level, size);
+  const { view, zoomBy, whole } = useView(svg, saved, level, size, edits);
   const [drag, setDrag] = useState<Drag>();
   const [said, setSaid] = useState("");
   const pointer = useRef<{ x: number; y: number }>(undefined);
-  const pressed = useRef<{ id: string; dx: number; dy: number; moved: boolean }>(undefined);
+  const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; moved: boolean }>(undefined);
+  const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
 
   // While a point is dragged, its cables and lengths follow on a trial copy; one edit is made when it is let go.
-  const design = useMemo(() => (drag ? applyChanges(saved, movePoint(saved, drag.id, drag)) : saved), [saved, drag]);
+  const design = useMemo(() => (drag ? dragged(saved, drag) : saved), [saved, drag]);
+  const tool = usePlanTool(saved, level);
+  const refs = selectedRefs(selection);
+  const marked = useMemo(() => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)), [selection]);
   const selected = selection?.in === "points" ? byId(design, "points").get(selection.id) : undefined;
   const atMetres = useCallback((event: { clientX: number; clientY: number }) => {
     const frame = svg.current!.getBoundingClientRect();
@@ -143,56 +178,78 @@ export function Plan({ counts = false, highlight }: { counts?: boolean; highligh
         const kind = adding ?? point?.kind ?? saved.kinds[0]?.id;
         return kind && addAt(kind, at);
       }
-      if (!point || readOnly) return;
+      const chosen = selectedRefs(selection);
+      if (!chosen.length || readOnly) return;
       const by = event.shiftKey ? 10 * GRID_M : GRID_M;
       const move = ({ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<string, [number, number]>)[event.key];
       // Arrows move the point only while the plan has the keys, or nothing has: in a table they move along its rows.
       const free = event.target === document.body || svg.current?.contains(event.target as globalThis.Node);
       if (move && free) {
         event.preventDefault();
-        tryEdit((now) => {
-          const row = byId(now, "points").get(point.id)!;
-          return movePoint(now, point.id, { x: row.x + move[0], y: row.y + move[1] });
-        });
-      } else if (event.key === "d" && preferences.letters) {
+        tryEdit((now) => dragChanges(now, { refs: chosen, dx: move[0], dy: move[1] }));
+      } else if (event.key === "d" && preferences.letters && chosen.length === 1) {
         const id = newRowId("p");
-        tryEdit((now) => duplicatePoint(now, point.id, id), () => select({ in: "points", id }));
+        if (point) tryEdit((now) => duplicatePoint(now, point.id, id), () => select({ in: "points", id }));
+        else if (selection!.in === "rooms") {
+          const made = copyRoom(saved, selection!.id, newRowId, { dx: 0.5, dy: 0.5 });
+          tryEdit(() => made.changes, () => select({ in: "rooms", id: made.room }));
+        }
       } else if (event.key === "Delete" && (free || preferences.letters)) {
-        tryEdit((now) => removePoint(now, point.id), () => select(undefined));
+        tryEdit((now) => removeRows(now, chosen), () => select(undefined));
       }
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [saved, selection, level, select, readOnly, adding, addAt, tryEdit, preferences.letters, size, view, open]);
 
-  const onPointPress = (id: string, event: PointerEvent) => {
-    if (event.button !== 0) return;
-    const point = byId(saved, "points").get(id)!;
+  /** Take hold of a thing: alone, with what is selected with it, or, with Shift, added to it. */
+  const hold = (ref: Ref, event: PointerEvent) => {
+    if (event.button !== 0 || tool.tool !== "select") return;
     const at = atMetres(event);
-    pressed.current = { id, dx: point.x - at.x, dy: point.y - at.y, moved: false };
-    select({ in: "points", id });
+    const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
+    const next = event.shiftKey ? (known ? refs.filter((one) => one.id !== ref.id || one.in !== ref.in) : [...refs, ref]) : known ? refs : [ref];
+    const head = next.find((one) => one.id === ref.id) ?? next[0];
+    select(head && { ...head, ...(next.length > 1 ? { all: next } : {}) });
+    pressed.current = { refs: next, x: at.x, y: at.y, moved: false };
     if (!readOnly) svg.current!.setPointerCapture(event.pointerId);
   };
+  const onPointPress = (id: string, event: PointerEvent) => hold({ in: "points", id }, event);
   const onMove = (event: PointerEvent) => {
     const at = atMetres(event);
     pointer.current = at;
+    if (edits) tool.move([at.x, at.y], view.k);
+    if (marquee) return setMarquee({ ...marquee, x1: at.x, y1: at.y });
     const held = pressed.current;
     if (!held || readOnly) return;
-    const point = byId(saved, "points").get(held.id)!;
-    const to = { id: held.id, x: at.x + held.dx, y: at.y + held.dy };
+    const by = { dx: at.x - held.x, dy: at.y - held.y };
     // A press that trembles is not a drag.
-    if (!held.moved && Math.hypot(to.x - point.x, to.y - point.y) * view.k < 4) return;
+    if (!held.moved && Math.hypot(by.dx, by.dy) * view.k < 4) return;
     held.moved = true;
-    setDrag(to);
+    setDrag({ refs: held.refs, ...by });
   };
   const onRelease = () => {
     const held = pressed.current;
     pressed.current = undefined;
-    if (held?.moved && drag) edit((now) => movePoint(now, drag.id, drag));
+    if (held?.moved && drag) tryEdit((now) => dragChanges(now, drag));
     setDrag(undefined);
+    if (!marquee) return;
+    const caught = inBox(saved, level, { x0: Math.min(marquee.x0, marquee.x1), y0: Math.min(marquee.y0, marquee.y1), x1: Math.max(marquee.x0, marquee.x1), y1: Math.max(marquee.y0, marquee.y1) }).filter((ref) => edits || ref.in === "points");
+    setMarquee(undefined);
+    if (caught.length) select({ ...caught[0]!, ...(caught.length > 1 ? { all: caught } : {}) });
   };
   const onPress = (event: PointerEvent) => {
-    if (adding && !(event.target as Element).closest("[data-point]")) addAt(adding, atMetres(event));
+    const target = event.target as Element;
+    const at = atMetres(event);
+    if (event.button !== 0) return;
+    if (edits && tool.press([at.x, at.y], view.k)) return;
+    if (target.closest("[data-point]")) return;
+    const thing = target.closest("[data-thing]")?.getAttribute("data-thing")?.split("/");
+    if (thing) return hold({ in: thing[0] as Ref["in"], id: thing[1]! }, event);
+    if (adding) return addAt(adding, at);
+    if (event.shiftKey && !readOnly) {
+      svg.current!.setPointerCapture(event.pointerId);
+      setMarquee({ x0: at.x, y0: at.y, x1: at.x, y1: at.y });
+    }
   };
   const onPointKey = (id: string, event: KeyboardEvent) => {
     if (event.key !== "Enter" && event.key !== " ") return;
@@ -205,21 +262,26 @@ export function Plan({ counts = false, highlight }: { counts?: boolean; highligh
   const drops = dropsOf(design).filter((drop) => drop.point.id === selected?.id);
   const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
-    <div ref={box} className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding ? "cursor-crosshair" : ""}`}>
+    <div ref={box} className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (edits && tool.tool !== "select") ? "cursor-crosshair" : ""}`}>
       <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 touch-none select-none" role="group" aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`} aria-describedby="plan-keys"
-        onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); }}>
+        onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); setMarquee(undefined); }} onDoubleClick={() => edits && tool.finish()}>
         <Patterns />
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           <Grid k={k} view={view} size={size} />
-          <PlanStructure design={saved} level={level} dim={!lit.has("S")} />
+          {edits && <PlanUnderlays design={saved} level={level} url={url} />}
+          {edits && <PlanGhost design={saved} level={level} />}
+          <PlanStructure design={design} level={level} dim={!lit.has("S")} />
           {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
           <RoomNames design={saved} level={level} k={k} />
-          <PlanNodes design={saved} level={level} k={k} />
+          <PlanNodes design={design} level={level} k={k} />
+          {edits && <PlanThings design={design} level={level} k={k} selected={marked} url={url} links={lit.has("K") || tool.tool === "switch" || tool.tool === "lamp"} />}
           {route && lit.has("C") && (
             <polyline points={route.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-ink" strokeWidth={2.4 / k} strokeDasharray={`${6 / k} ${3 / k}`} data-route />
           )}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints design={design} level={level} k={k} selected={selected?.id} onPress={onPointPress} onKey={onPointKey} />
+          {edits && tool.ghost(k)}
+          {marquee && <rect x={Math.min(marquee.x0, marquee.x1)} y={Math.min(marquee.y0, marquee.y1)} width={Math.abs(marquee.x1 - marquee.x0)} height={Math.abs(marquee.y1 - marquee.y0)} className="fill-accent/10 stroke-accent" strokeWidth={1 / k} strokeDasharray={`${4 / k} ${3 / k}`} />}
         </g>
         {selected?.level === level && drops[0]?.lengthM !== undefined && (
           <g transform={`translate(${view.x + selected.x * k} ${view.y + selected.y * k - 26})`} className="pointer-events-none" data-length-badge>
@@ -240,6 +302,8 @@ export function Plan({ counts = false, highlight }: { counts?: boolean; highligh
         <button type="button" className="button w-7 justify-center px-0" onClick={() => zoomBy(1 / 1.4)} aria-label="Zoom out">−</button>
         <button type="button" className="button w-7 justify-center px-0 text-tiny" onClick={whole} aria-label="Show the whole level">all</button>
       </div>
+      {edits && tool.panel}
+      {edits && tool.said && <p role="alert" className="absolute bottom-10 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{tool.said}</p>}
       {said && <p role="alert" className="absolute top-2 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{said} <button type="button" className="ml-2 underline" onClick={() => setSaid("")}>Close</button></p>}
       {adding && !said && <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 bg-ink px-3 py-1 text-small text-raised">Press on the plan to place: {byId(design, "kinds").get(adding)?.name}</p>}
       <p id="plan-keys" className="sr-only">Comma and full stop go from point to point, arrows move the selected one, D duplicates it, Delete removes it, N adds one.</p>

@@ -11,7 +11,8 @@ const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; wh
   { letter: "K", name: "Control", stroke: "stroke-control", dash: "4 1.5 1 1.5" },
 ];
 
-export function ToolRow({ adds = false }: { adds?: boolean }) {
+/** `adds`: a point of a kind can be added; `strata`: there is a plan to light them on. */
+export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strata?: boolean }) {
   const design = useDesign();
   const { level, showLevel, lit, light, adding, setAdding, readOnly } = useDesk();
   const levels = [...design.levels].sort((a, b) => a.order - b.order);
@@ -25,8 +26,8 @@ export function ToolRow({ adds = false }: { adds?: boolean }) {
       <div role="group" aria-label="Level" className="flex">
         {levels.map((row) => <button key={row.id} type="button" className="tool tool-level" aria-pressed={row.id === level} onClick={() => showLevel(row.id)}>{row.name}</button>)}
       </div>
-      <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />
-      <div role="group" aria-label="Strata" className="flex">
+      {strata && <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />}
+      <div role="group" aria-label="Strata" className={strata ? "flex" : "hidden"}>
         {STRATA.map(({ letter, name, stroke, dash, why }) => (
           <button key={letter} type="button" className="tool" aria-pressed={lit.has(letter)} disabled={!!why} title={why ?? `${name} (${letter})`} onClick={() => toggle(letter)}>
             <svg width="12" height="8" aria-hidden="true"><line x2="12" y1="4" y2="4" className={stroke} strokeWidth="2" strokeDasharray={dash} /></svg>

@@ -195,17 +195,24 @@ export function copyRoom(design: Design, id: string, newId: (prefix: string) => 
   return { changes, room: ids.get(`rooms/${id}`)! };
 }
 
-/** A level with everything on it but its risers, once more above the highest. */
-export function copyLevel(design: Design, id: string, newId: (prefix: string) => string): { changes: Change[]; level: string } {
-  const level = byId(design, "levels").get(id) ?? fail("level", `"${id}" does not exist`);
-  const top = design.levels.reduce((high, row) => (row.elevationM > high.elevationM ? row : high));
+/** An empty level above the highest, as high as the one below it. */
+export function newLevel(design: Design, newId: string): Rows["levels"] {
+  const top = design.levels.reduce<Rows["levels"] | undefined>((high, row) => (high && high.elevationM >= row.elevationM ? high : row), undefined);
   const codes = new Set(design.levels.map((row) => row.code));
   let code = 1;
   while (codes.has(String(code))) code += 1;
-  const made: Rows["levels"] = {
-    ...level, id: newId("l"), name: freeName(design.levels, level.name), code: String(code), order: Math.max(...design.levels.map((row) => row.order)) + 1,
-    elevationM: mm(top.elevationM + top.ceilingHeightM + top.voidAboveM + level.slabThicknessM),
+  const size = { ceilingHeightM: top?.ceilingHeightM ?? 2.5, slabThicknessM: top?.slabThicknessM ?? 0.2, voidAboveM: top?.voidAboveM ?? 0.2 };
+  return {
+    id: newId, name: freeName(design.levels, "New level"), code: String(code), order: Math.max(-1, ...design.levels.map((row) => row.order)) + 1,
+    elevationM: top ? mm(top.elevationM + top.ceilingHeightM + top.voidAboveM + size.slabThicknessM) : 0, ...size,
   };
+}
+
+/** A level with everything on it but its risers, once more above the highest. */
+export function copyLevel(design: Design, id: string, newId: (prefix: string) => string): { changes: Change[]; level: string } {
+  const level = byId(design, "levels").get(id) ?? fail("level", `"${id}" does not exist`);
+  const { code, order, elevationM } = newLevel(design, "above");
+  const made: Rows["levels"] = { ...level, id: newId("l"), name: freeName(design.levels, level.name), code, order, elevationM };
   const walls = new Set(design.walls.filter((wall) => wall.level === id).map((wall) => wall.id));
   const refs: Ref[] = [
     ...[...walls].map((wall): Ref => ({ in: "walls", id: wall })),

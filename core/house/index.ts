@@ -7,7 +7,7 @@ export { addOpening, azimuthDeg, azimuthWorking, changeOpening, OPENING_DEFAULTS
 export { closure, closureWorking, drawnM, measuredSides, roomClosure, toleranceM } from "./measure";
 export { cornersOf, parseSides, tapeRoom, type TypedSide } from "./traverse";
 export { allGangs, gangName, gangsOf, lampsOf, legOf, traceGang, unknownGangs, wayName, type Gang } from "./switches";
-export { alignRows, copyLevel, copyRoom, inBox, levelOf, mirrorRows, moveRows, ofRoom, type Edge, type Ref } from "./arrange";
+export { alignRows, copyLevel, copyRoom, inBox, levelOf, mirrorRows, moveRows, newLevel, ofRoom, type Edge, type Ref } from "./arrange";
 export { houseChecks } from "./checks";
 export { generateHouse } from "./generate";
 export { areaWorking, perimeterWorking } from "./workings";

@@ -140,3 +140,46 @@ test("starting a design by hand: wrong values are named, right ones open an empt
   expect(made.headers.get("location")).toMatch(/^\/d\/\w+\/house$/);
   expect((await designer.get(made.headers.get("location")!)).status).toBe(200);
 });
+
+describe("pictures under the plan", () => {
+  const PNG = Buffer.from("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==", "base64");
+  const send = (who: Client, id: string, body: Buffer | string) => fetch(`${url}/d/${id}/picture`, { method: "POST", headers: { Origin: url, Cookie: who.cookies(), "Content-Type": "application/octet-stream" }, body: typeof body === "string" ? body : new Uint8Array(body) });
+
+  test("a picture is kept by its hash and read back as it was, where it can do nothing", async () => {
+    const id = await ownDesign();
+    const { hash } = (await (await send(designer, id, PNG)).json()) as { hash: string };
+    expect(hash).toMatch(/^[0-9a-f]{64}$/);
+    const back = await designer.get(`/d/${id}/picture/${hash}`);
+    expect(back.headers.get("content-type")).toBe("image/png");
+    expect(back.headers.get("content-security-policy")).toContain("sandbox");
+    expect(back.headers.get("content-disposition")).toBe("attachment");
+    expect(Buffer.from(await back.arrayBuffer()).equals(PNG)).toBe(true);
+    expect((await designer.get(`/d/${id}/picture/${"0".repeat(64)}`)).status).toBe(404);
+    // Another design does not have it.
+    expect((await designer.get(`/d/larkspur-weir/picture/${hash}`)).status).toBe(404);
+  });
+  test("what is no picture is refused in a sentence; a script in one is only text", async () => {
+    const id = await ownDesign();
+    const wrong = await send(designer, id, "<html><script>1</script></html>");
+    expect(wrong.status).toBe(422);
+    expect(((await wrong.json()) as { error: string }).error).toBe("Picture must be a PNG, JPEG or SVG picture.");
+    const { hash } = (await (await send(designer, id, "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>")).json()) as { hash: string };
+    const back = await designer.get(`/d/${id}/picture/${hash}`);
+    expect(back.headers.get("content-type")).toBe("image/svg+xml");
+    expect(back.headers.get("content-security-policy")).toMatch(/default-src 'none'; style-src 'unsafe-inline'; sandbox/);
+  });
+  test("a viewer brings none in, and a picture over the limit is refused before it is read", async () => {
+    expect((await send(await demoClient(url, "household"), "larkspur-weir", PNG)).status).toBe(403);
+    const large = await send(designer, "larkspur-weir", Buffer.alloc(13_000_000)).catch(() => undefined);
+    expect(large?.status ?? 413).toBe(413);
+  });
+});
+
+test("the plan of a level as SVG and DXF", async () => {
+  const svg = await designer.get("/d/larkspur-weir/plan/ground/svg");
+  expect(svg.headers.get("content-disposition")).toContain(".svg");
+  expect(await svg.text()).toContain("Galley kitchen");
+  expect(await (await designer.get("/d/larkspur-weir/plan/ground/dxf")).text()).toContain("ENTITIES");
+  expect((await designer.get("/d/larkspur-weir/plan/attic/svg")).status).toBe(404);
+  expect((await designer.get("/d/larkspur-weir/plan/ground/exe")).status).toBe(404);
+});

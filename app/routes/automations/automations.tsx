@@ -6,6 +6,7 @@ import { allFindings } from "#core/stages";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SeverityMark } from "../../ui/severity";
 import { useNow } from "../../ui/now";
+import { usePhaseFilter } from "../../ui/phase-filter";
 import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
@@ -26,7 +27,8 @@ export default function Automations() {
   const today = useToday(design.design.zone);
   const findings = allFindings(design);
   const [only, setOnly] = useState("");
-  const shown = design.automations.filter((automation) => !only || automation.priority === only);
+  const inPhase = usePhaseFilter();
+  const shown = design.automations.filter((automation) => (!only || automation.priority === only) && inPhase.automation(automation));
   const chosen = design.automations.find((automation) => selection?.in === "automations" && automation.id === selection.id) ?? shown[0];
   const add = () => {
     const id = newRowId("a");
@@ -45,7 +47,7 @@ export default function Automations() {
         {!readOnly && <button type="button" className="button button-main ml-auto h-6" onClick={add}>New sentence</button>}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Automations">
-        {shown.length === 0 && <p className="p-6 text-soft">{design.automations.length ? "None of this priority." : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."}</p>}
+        {shown.length === 0 && <p className="p-6 text-soft">{design.automations.length ? "None of this priority and phase." : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."}</p>}
         {shown.map((automation) => {
           const worst = findings.find((finding) => finding.stage === "automations" && finding.about.some((ref) => ref.id === automation.id));
           return (

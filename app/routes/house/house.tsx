@@ -1,17 +1,38 @@
+/** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out. */
+import { lazy, Suspense } from "react";
+import { useSearchParams } from "react-router";
 import { useDesign } from "../../ui/desk";
 import { Plan } from "../../ui/plan";
 import { ToolRow } from "../../ui/tool-row";
+import { Palette } from "./palette";
+
+const Survey = lazy(() => import("./survey"));
+const SwitchMap = lazy(() => import("./switch-map"));
+const Drawings = lazy(() => import("./drawings"));
+
+const VIEWS = [["plan", "Plan"], ["survey", "Survey"], ["switches", "Switch map"], ["drawings", "Drawings"]] as const;
 
 export default function House() {
   const design = useDesign();
+  const [params, setParams] = useSearchParams();
+  const view = VIEWS.find(([name]) => name === params.get("view"))?.[0] ?? "plan";
   return (
     <>
       <h2 className="sr-only">House</h2>
-      <ToolRow adds />
-      {design.rooms.length === 0 && (
-        <p className="border-b border-rule bg-pane px-4 py-2 text-soft">No room is drawn yet. Drawing walls and rooms comes with the survey editor; until then bring in a project file from the list of designs.</p>
+      <nav aria-label="Views of the house" className="flex h-8 shrink-0 items-stretch gap-4 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
+        {VIEWS.map(([name, text]) => (
+          <button key={name} type="button" aria-pressed={view === name} className={`border-b-2 whitespace-nowrap ${view === name ? "border-accent font-semibold" : "border-transparent text-soft hover:text-ink"}`} onClick={() => setParams(name === "plan" ? {} : { view: name }, { replace: true, preventScrollReset: true })}>{text}</button>
+        ))}
+      </nav>
+      <ToolRow adds={view === "plan"} strata={view === "plan"} />
+      {view === "plan" ? (
+        <>
+          {design.rooms.length === 0 && <p className="border-b border-rule bg-pane px-4 py-2 text-soft">No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under Survey, or bring in a builder's drawing under Drawings.</p>}
+          <div className="relative flex min-h-0 flex-1 flex-col"><Plan edits /><Palette /></div>
+        </>
+      ) : (
+        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}>{view === "survey" ? <Survey /> : view === "switches" ? <SwitchMap /> : <Drawings />}</Suspense>
       )}
-      <Plan />
     </>
   );
 }

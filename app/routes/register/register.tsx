@@ -9,6 +9,7 @@ import { useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SelectField, TextField } from "../../ui/fields";
 import { Filter, filtered } from "../../ui/filters";
 import { Worked } from "../../ui/inspector";
+import { usePhaseFilter } from "../../ui/phase-filter";
 
 const NONE: Record<string, string> = { level: "", room: "", kind: "", protocol: "", status: "" };
 const VALUE_OF: Record<string, (line: RegisterLine) => string> = {
@@ -22,11 +23,12 @@ export default function Register() {
   const [chosen, setChosen] = useState(NONE);
   const [search, setSearch] = useState("");
   const lines = registerLines(design);
+  const inPhase = usePhaseFilter();
   const rows = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const own = filtered(lines, chosen, VALUE_OF);
+    const own = filtered(inPhase.on ? lines.filter((line) => inPhase.point(line.device.point)) : lines, chosen, VALUE_OF);
     return words.length ? own.filter((line) => words.every((word) => `${line.label} ${line.device.name} ${line.kind} ${line.room}`.toLowerCase().includes(word))) : own;
-  }, [lines, chosen, search]);
+  }, [lines, chosen, search, inPhase]);
 
   const columns = useMemo((): Column<RegisterLine>[] => {
     const put = (device: DeviceRow, values: Partial<DeviceRow>) => {

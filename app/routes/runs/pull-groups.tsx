@@ -8,6 +8,7 @@ import { sumWorking, type Working } from "#core/working";
 import { DataTable, type Column } from "../../ui/data-table";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Caution, Worked } from "../../ui/inspector";
+import { usePhaseFilter } from "../../ui/phase-filter";
 
 function hoursWorking(pull: Pull): Working {
   const { setupHours, hoursPerM, perCable } = PULL_DEFAULTS;
@@ -23,7 +24,8 @@ function hoursWorking(pull: Pull): Working {
 export default function PullGroups() {
   const design = useDesign();
   const { select, selection, preferences } = useDesk();
-  const pulls = useMemo(() => pullsOf(design), [design]);
+  const inPhase = usePhaseFilter();
+  const pulls = useMemo(() => pullsOf(design).filter((pull) => pull.drops.some((drop) => inPhase.point(drop.point.id))), [design, inPhase]);
   const columns = useMemo((): Column<Pull>[] => [
     { id: "id", name: "Pull", value: (p) => p.id, width: "4.5rem", mono: true },
     { id: "closet", name: "From", value: (p) => byId(design, "closets").get(p.closet)?.name, width: "10rem" },

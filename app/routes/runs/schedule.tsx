@@ -10,6 +10,7 @@ import { useDesign, useDesk, type Selection } from "../../ui/desk";
 import { DataTable, type Column } from "../../ui/data-table";
 import { Filter, filtered } from "../../ui/filters";
 import { Worked } from "../../ui/inspector";
+import { usePhaseFilter } from "../../ui/phase-filter";
 import { SeverityMark } from "../../ui/severity";
 
 const NONE: Record<string, string> = { level: "", room: "", service: "", closet: "" };
@@ -46,7 +47,8 @@ export function Schedule() {
     service: (drop: Drop) => drop.kind.service,
     closet: (drop: Drop) => (drop.closet && byId(design, "closets").get(drop.closet)?.name) || "no closet",
   }), [design]);
-  const rows = useMemo(() => filtered(drops, chosen, valueOf), [drops, chosen, valueOf]);
+  const inPhase = usePhaseFilter();
+  const rows = useMemo(() => filtered(inPhase.on ? drops.filter((drop) => inPhase.point(drop.point.id)) : drops, chosen, valueOf), [drops, chosen, valueOf, inPhase]);
   const selected = selection?.in === "points" ? (drops.find((drop) => drop.key === selection.drop) ?? drops.find((drop) => drop.point.id === selection.id))?.key : undefined;
 
   const columns = useMemo((): Column<Drop>[] => {

@@ -1,0 +1,127 @@
+/** The brief: a problem with its score, cards through the triage, constraints, phases, the use log. */
+import { cell, expect, open, ownHouse, revision, saved, test } from "./desk";
+
+test("a problem: its score is worked, what answers it costs, the finding goes", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  const grid = page.getByRole("grid", { name: "Problems" });
+  await expect(grid.locator("[data-row]").first()).toContainText("Stair dark from the loft");
+  await page.getByRole("button", { name: "New problem" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Doorbell unheard in the plant house");
+  await page.getByLabel("Name", { exact: true }).press("Enter");
+  await page.getByLabel("Severity").fill("9");
+  await page.getByLabel("Severity").press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("severity must be at most 5.");
+  await page.getByLabel("Severity").fill("4");
+  await page.getByLabel("Severity").press("Enter");
+  await page.getByLabel("A week").fill("10");
+  await page.getByLabel("A week").press("Enter");
+  await page.getByRole("button", { name: /^People: none/ }).click();
+  await page.getByLabel("Boat carpenter").check();
+  await page.getByLabel("Grandmother").check();
+  const row = grid.getByRole("row").filter({ hasText: "Doorbell unheard" });
+  await expect(row).toContainText("80");
+  await expect(row).toContainText("not yet");
+  await row.getByRole("button", { name: "80" }).click();
+  await expect(page.getByRole("region", { name: "Working" })).toContainText("Boat carpenter, Grandmother");
+  await page.getByRole("button", { name: /^Points: none/ }).click();
+  await page.getByLabel("Front door station").check();
+  await expect(row).toContainText("by 1");
+  await expect(page.locator("[data-finding='brief.problem-unanswered']")).toHaveCount(0);
+});
+
+test("cards move by arrows and by drag; a deletion asks why, and can come back", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  await page.getByRole("tab", { name: "Requirements" }).click();
+  const column = (name: string) => page.locator(`[data-column="${name}"]`);
+  const card = page.locator('[data-card="voice"]');
+  await card.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.getByLabel(/Why would nobody miss/).fill("It listens all day.");
+  await page.getByRole("button", { name: "Delete it" }).first().click();
+  await expect(column("delete").locator('[data-card="voice"]')).toContainText("It listens all day.");
+  await expect(page.getByText("3 deleted, 1 came back")).toBeVisible();
+  await page.locator('[data-card="voice"]').focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(column("question").locator('[data-card="voice"]')).toBeVisible();
+  await expect(page.getByText("3 deleted, 2 came back")).toBeVisible();
+  const from = (await page.locator('[data-card="gate-close"]').boundingBox())!;
+  const to = (await column("simplify").boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 60, from.y + 20, { steps: 4 });
+  await page.mouse.move(to.x + 60, to.y + 200, { steps: 8 });
+  await page.mouse.up();
+  await expect(column("simplify").locator('[data-card="gate-close"]')).toBeVisible();
+  await page.keyboard.press("f");
+  const finding = page.locator("[data-finding='brief.automated-unquestioned']");
+  await finding.getByRole("button", { name: "Put it back to be questioned" }).click();
+  await expect(finding).toHaveCount(0);
+  await expect(column("question").locator('[data-card="shades-dusk"]')).toBeVisible();
+});
+
+test("a constraint binds the runs: no new cable in the snug is a stop there", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  await page.getByRole("tab", { name: "Constraints" }).click();
+  await page.getByRole("button", { name: "New constraint" }).click();
+  await page.getByLabel("Kind").selectOption("no new cable");
+  await page.getByRole("button", { name: /^Rooms: none/ }).click();
+  await page.getByLabel("Snug", { exact: true }).check();
+  await expect(page.locator("[data-finding='brief.new-cable']")).toContainText("drops are planned where no new cable may go");
+});
+
+test("phases: order, sign-off in turn, and everything else narrowed to one", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  await page.getByRole("tab", { name: "Phases" }).click();
+  await page.getByRole("button", { name: "Sleep by day", exact: true }).click();
+  await page.getByLabel("Signed off by").fill("Grandmother");
+  await page.getByLabel("Signed off by").press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("Sign-off waits for The dark stair, which comes before.");
+  await page.getByRole("button", { name: "The dark stair", exact: true }).click();
+  await page.getByLabel("Signed off by").fill("Grandmother");
+  await page.getByLabel("Signed off by").press("Enter");
+  await expect(page.getByText("signed off by Grandmother").first()).toBeVisible();
+  await page.getByRole("button", { name: "Living rooms earlier" }).click();
+  await saved(page);
+  await expect(page.getByRole("listitem").filter({ hasText: "Living rooms" })).toContainText("4");
+  await page.getByLabel("Show only one phase").selectOption("2 Sleep by day");
+  await page.getByRole("link", { name: /^Runs/ }).click();
+  await expect(page.getByText("7 of 103 drops")).toBeVisible();
+  await page.getByRole("link", { name: /^Register/ }).click();
+  await expect(page.getByText("6 of 112")).toBeVisible();
+  await page.getByRole("link", { name: /^Automations/ }).click();
+  await expect(page.locator("[data-automation]")).toHaveCount(1);
+  await page.getByLabel("Show only one phase").selectOption("All phases");
+  await expect(page.locator("[data-automation]")).toHaveCount(4);
+});
+
+test("the use log: candidates after so many days, a use noted, one kept on purpose", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  await page.getByRole("tab", { name: "Use log" }).click();
+  const row = (name: string) => page.getByRole("row").filter({ hasText: name });
+  await expect(row("Desk plug")).toContainText("may go");
+  await row("Desk plug").getByRole("button", { name: "Keep it" }).click();
+  await expect(row("Desk plug")).toContainText("kept on purpose");
+  await row("Hall alarm panel").getByRole("button", { name: "Used today" }).click();
+  await expect(row("Hall alarm panel")).not.toContainText("may go");
+  await page.getByLabel("A candidate for deletion after").fill("0");
+  await expect(page.getByRole("alert")).toHaveText("Days must be a whole number above nothing.");
+  await saved(page);
+  await expect(revision(page)).toHaveText("3");
+});
+
+test("the household: a person with needs, and the problems they suffer", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/brief`);
+  await page.getByRole("tab", { name: "Household" }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Nurse on night shifts" })).toContainText("sleeps by day");
+  await page.getByRole("button", { name: "New person" }).click();
+  await page.getByLabel("Asleep from").fill("25:00");
+  await page.getByLabel("Asleep from").press("Enter");
+  await expect(page.getByRole("alert")).toContainText("sleepsFrom has the wrong form");
+  await expect(cell(page, "points")).toHaveText("114");
+});

@@ -1,0 +1,290 @@
+/** The survey editor: a flat from typed measures, walls moved, drawings in and out, switches traced, and bad input. */
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import Drawing from "dxf-writer";
+import { cell, difference, expect, number, open, ownHouse, point, ready, revision, saved, signIn, test } from "./desk";
+
+/** Flat 3, Ropewalk Court, as it was called out room by room: name, code, type, first corner, sides, area. */
+const TAPED: [name: string, code: string, type: string, start: [string, string], sides: string, area: string][] = [
+  ["Living room", "LIV", "living", ["0", "0"], "4.85m right\n3.60m down\n4.85m left\n3.60m up", "17.46"],
+  ["Bedroom", "BED", "sleeping", ["4.95m", "0"], "3.20m right\n3.60m down\n3.20m left\n3.60m up", "11.52"],
+  ["Hall", "HALL", "circulation", ["0", "370cm"], "5.40m right\n1.30m down\n5.40m left\n1.30m up", "7.02"],
+  ["Bath", "BATH", "wet", ["5.5", "3.7"], "2.65m right\n1.30m down\n2.65m left\n1.30m up", "3.45"],
+];
+
+/** A new, empty design; returns its address. */
+async function emptyHouse(page: Page): Promise<string> {
+  await signIn(page);
+  await page.goto("/designs");
+  await page.getByLabel("Name").fill("Taken down by tape");
+  await page.getByLabel("Latitude, ° north").fill("53.4");
+  await page.getByLabel("Longitude, ° east").fill("-3");
+  await page.getByLabel("Time zone, as in Europe/Oslo").fill("Europe/London");
+  await page.getByRole("button", { name: "Start" }).click();
+  await page.waitForURL(/\/d\/\w+\/house$/);
+  await ready(page);
+  return new URL(page.url()).pathname.replace(/\/house$/, "");
+}
+
+const thing = (page: Page, name: string) => page.locator(`[data-thing="${name}"]`);
+
+test("the sample flat from typed measures: four rooms with the areas that were taped", async ({ page }) => {
+  const house = await emptyHouse(page);
+  await page.getByRole("button", { name: "Survey" }).click();
+  for (const [name, code, type, start, sides] of TAPED) {
+    await page.getByRole("button", { name: "Take down a room by tape" }).click();
+    const form = page.getByRole("region", { name: "A room by tape" });
+    await form.getByLabel("Room", { exact: true }).fill(name);
+    await form.getByLabel("Code").fill(code);
+    await form.getByLabel("Type").selectOption(type);
+    await form.getByLabel("First corner across").fill(start[0]);
+    await form.getByLabel("and down").fill(start[1]);
+    await form.getByLabel("Sides, one a line").fill(sides);
+    await expect(form.getByText("Closes:")).toBeVisible();
+    await form.getByRole("button", { name: "Take the room" }).click();
+    await expect(form).toHaveCount(0);
+  }
+  await saved(page);
+  const rows = page.getByRole("region", { name: "Survey by room" }).locator("summary");
+  for (const [name, , , , , size] of TAPED) await expect(rows.filter({ hasText: name })).toContainText(`${size} m²`);
+  await open(page, `${house}/house`);
+  // Rooms side by side share the wall between them, and the typed measures are all kept.
+  const file = JSON.parse(await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house)) as { walls: unknown[]; measurements: { typed: string }[] };
+  expect(file.walls.length).toBeLessThan(16);
+  expect(file.measurements.filter((row) => row.typed === "3.60m")).toHaveLength(4);
+});
+
+test("a side typed wrong: the sketch says by how much, and nothing is taken that does not close", async ({ page }) => {
+  await emptyHouse(page);
+  await page.getByRole("button", { name: "Survey" }).click();
+  await page.getByRole("button", { name: "Take down a room by tape" }).click();
+  const form = page.getByRole("region", { name: "A room by tape" });
+  for (const [length, way] of [["4.85", "right"], ["360cm", "down"], ["4.85", "left"]]) {
+    await form.getByLabel("Next side").fill(length!);
+    await form.getByRole("button", { name: `This side runs ${way}` }).click();
+  }
+  await expect(form.getByText("3.60 m")).toBeVisible();
+  await form.getByRole("button", { name: "Take the room" }).click();
+  await expect(form.getByRole("alert")).toHaveText("Sides do not close: the walk ends 3.60 m from its start.");
+  await form.getByLabel("Sides, one a line").fill("4.85 right\nwide");
+  await expect(form.getByRole("alert")).toContainText("do not close");
+  await form.getByRole("button", { name: "Leave it" }).click();
+  await expect(revision(page)).toHaveText("1");
+});
+
+test("walls drawn by press and by typed length, with a room found between them; all of it undone", async ({ page }) => {
+  await emptyHouse(page);
+  const plan = page.getByRole("group", { name: "Plan of Ground" });
+  const box = (await plan.boundingBox())!;
+  await page.getByRole("button", { name: "Draw walls" }).click();
+  await page.mouse.click(box.x + 200, box.y + 150);
+  await page.mouse.move(box.x + 330, box.y + 152);
+  await page.keyboard.type("4.2");
+  await expect(page.getByLabel("Length")).toHaveValue("4.2");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  for (const [length, angle] of [["3m", "90"], ["13' 9 3/8\"", "180"], ["300cm", "270"]]) {
+    await page.getByLabel("Length").fill(length!);
+    await page.getByLabel("Angle").fill(angle!);
+    await page.getByRole("button", { name: "Draw", exact: true }).click();
+    await saved(page);
+  }
+  await expect(revision(page)).toHaveText("5");
+  await page.getByLabel("Length").fill("0");
+  await page.getByRole("button", { name: "Draw", exact: true }).click();
+  await expect(page.getByRole("alert")).toHaveText("Wall must be at least 0.05 m long.");
+  await page.getByRole("button", { name: "Stop (Esc)" }).click();
+  await page.getByRole("button", { name: "Find rooms between the walls" }).click();
+  await expect(page.getByText("One room found.")).toBeVisible();
+  await expect(page.locator("svg text", { hasText: "Room 1" })).toBeVisible();
+  await saved(page);
+  for (let n = 0; n < 5; n++) {
+    await page.keyboard.press("Control+z");
+    await saved(page);
+  }
+  await expect(page.locator("[data-thing^='walls/']")).toHaveCount(0);
+  await expect(page.locator("svg text", { hasText: "Room 1" })).toHaveCount(0);
+});
+
+test("a wall moved: rooms, what hangs on it, routes and ledger follow; undone at once", async ({ page }) => {
+  await ownHouse(page);
+  const before = number(await cell(page, "cableM").textContent());
+  await page.getByText("Walls (15)").click();
+  await page.getByRole("button", { name: "g-office" }).click();
+  await expect(page.getByRole("heading", { name: "Wall" })).toBeVisible();
+  await page.locator("body").press("Shift+ArrowRight");
+  await expect(difference(page, "cableM")).toBeVisible();
+  await saved(page);
+  expect(number(await cell(page, "cableM").textContent())).not.toBe(before);
+  await point(page, "office-key-1").click();
+  await expect(page.getByLabel("Across, x")).toHaveValue("4.60 m");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Lock office/ }).click();
+  await expect(page.getByRole("button", { name: /15\.\d\d m²/ })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("button", { name: /^13\.97 m²/ })).toBeVisible();
+  await saved(page);
+  expect(number(await cell(page, "cableM").textContent())).toBe(before);
+});
+
+test("an opening on a wall, and one that cannot be", async ({ page }) => {
+  await ownHouse(page);
+  await page.getByRole("button", { name: "Put an opening into a wall" }).click();
+  const wall = (await thing(page, "walls/g-kitchen").boundingBox())!;
+  await page.mouse.click(wall.x + wall.width * 0.7, wall.y + wall.height / 2);
+  await expect(page.getByRole("heading", { name: "Window" })).toBeVisible();
+  await page.getByLabel("Width", { exact: true }).fill("9");
+  await page.getByLabel("Width", { exact: true }).press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("Width must be at most 3.95 m, the length of its wall.");
+  await expect(page.getByLabel("Width", { exact: true })).toHaveValue("9");
+  await page.getByLabel("Width", { exact: true }).press("Escape");
+  await page.getByLabel("Width by tape").fill(`3' 11"`);
+  await page.getByLabel("Width by tape").press("Enter");
+  await page.getByRole("button", { name: "Stop (Esc)" }).click();
+  await page.keyboard.press("f");
+  await expect(page.locator("[data-finding='house.measure-off']").filter({ hasText: `3' 11"` })).toHaveCount(0);
+});
+
+test("many at once: caught with Shift, aligned, shifted, taken out and brought back", async ({ page }) => {
+  await ownHouse(page);
+  await point(page, "snug-shd-1").click();
+  await point(page, "snug-lmp-1").click({ modifiers: ["Shift"] });
+  await expect(page.getByRole("heading", { name: "2 things" })).toBeVisible();
+  await page.getByRole("group", { name: "Align" }).getByRole("button", { name: "Left" }).click();
+  await saved(page);
+  await page.getByLabel("Across").fill("0.5m");
+  await page.getByRole("button", { name: "Shift", exact: true }).click();
+  await saved(page);
+  await page.getByRole("button", { name: "Snug lamp" }).first().click();
+  await expect(page.getByLabel("Across, x")).toHaveValue("9.30 m");
+  await point(page, "snug-shd-1").click();
+  await point(page, "snug-lmp-1").click({ modifiers: ["Shift"] });
+  await page.keyboard.press("Delete");
+  await expect(cell(page, "points")).toHaveText("112");
+  await page.keyboard.press("Control+z");
+  await expect(cell(page, "points")).toHaveText("114");
+});
+
+function dxf(units: boolean): string {
+  const file = new Drawing();
+  if (units) file.setUnits("Millimeters");
+  file.addLayer("WALLS", Drawing.ACI.WHITE, "CONTINUOUS");
+  file.setActiveLayer("WALLS");
+  file.drawPolyline([[0, 0], [6000, 0], [6000, 4000], [0, 4000]], true);
+  file.drawLine(2500, 0, 2500, 4000);
+  file.drawCircle(100, 100, 50);
+  return units ? file.toDxfString() : file.toDxfString().replace(/\$INSUNITS\s+70\s+\d+/, "$INSUNITS\n70\n0");
+}
+
+const upload = (page: Page, label: string, name: string, text: string | Buffer) => page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(text as string) });
+
+test("walls from a DXF: preview, what was left out, a unit that is not said; then rooms", async ({ page }) => {
+  await emptyHouse(page);
+  await page.getByRole("button", { name: "Drawings" }).click();
+  await upload(page, "Drawing", "plan.dxf", "no drawing at all");
+  await expect(page.getByRole("alert")).toContainText("File is not a DXF file");
+  await upload(page, "Drawing", "plan.dxf", dxf(false));
+  await expect(page.getByText("Choose what one unit is")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Draw 0 walls" })).toBeDisabled();
+  await page.getByLabel("One unit is").selectOption("millimetres");
+  await expect(page.getByText("6.00 × 4.00 m")).toBeVisible();
+  await expect(page.getByText("1 CIRCLE: a curve, not a straight line")).toBeVisible();
+  await expect(revision(page)).toHaveText("1");
+  await page.getByRole("button", { name: "Draw 5 walls" }).click();
+  await expect(page.getByText("5 walls were drawn on Ground.")).toBeVisible();
+  await page.getByRole("button", { name: "Plan", exact: true }).click();
+  await page.getByRole("button", { name: "Find rooms between the walls" }).click();
+  await expect(page.getByText("2 rooms found.")).toBeVisible();
+});
+
+test("walls from an SVG whose scripts are never run", async ({ page }) => {
+  await emptyHouse(page);
+  await page.getByRole("button", { name: "Drawings" }).click();
+  await upload(page, "Drawing", "plan.svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100mm"><script>document.title = "taken"</script><rect width="80" height="60" onload="document.title='taken'"/></svg>`);
+  await expect(page.getByText("1 script: is never run or shown")).toBeVisible();
+  await page.getByLabel("One unit is").selectOption("centimetres");
+  await page.getByRole("button", { name: "Draw 4 walls" }).click();
+  await expect(page.getByText("4 walls were drawn")).toBeVisible();
+  await expect(page).toHaveTitle(/Zinc Lattice/);
+  await upload(page, "Drawing", "plan.svg", "<svg><g></svg>");
+  await expect(page.getByRole("alert")).toContainText("File is not an SVG file that can be read");
+});
+
+test("a picture under the plan, set to scale by two places; one of 50 MB is refused", async ({ page }) => {
+  await emptyHouse(page);
+  await page.getByRole("button", { name: "Drawings" }).click();
+  await upload(page, "Picture", "large.png", Buffer.alloc(50_000_000));
+  await expect(page.getByRole("alert")).toHaveText("Picture is 50 MB: at most 12 MB; save it smaller and bring it in again.");
+  await upload(page, "Picture", "broken.png", "no picture");
+  await expect(page.getByRole("alert")).toContainText("Picture cannot be shown");
+  await page.getByLabel("Picture", { exact: true }).setInputFiles({ name: "plan.svg", mimeType: "image/svg+xml", buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`) });
+  await expect(page.getByText("1000 × 800 px, 10.00 m wide")).toBeVisible();
+  await saved(page);
+  await page.getByRole("link", { name: "Set to scale" }).click();
+  await expect(page.locator("svg image")).toHaveCount(1);
+  const image = (await page.locator("svg image").boundingBox())!;
+  await page.mouse.click(image.x + image.width * 0.1, image.y + image.height * 0.2);
+  await page.mouse.click(image.x + image.width * 0.9, image.y + image.height * 0.2);
+  await page.getByLabel(/then type how far they are apart/).fill("16m");
+  await page.getByRole("button", { name: "Set the scale" }).click();
+  await page.getByRole("button", { name: "Drawings" }).click();
+  await expect(page.getByText(/1000 × 800 px, (19\.\d\d|20\.\d\d) m wide/)).toBeVisible();
+  await expect(page).toHaveTitle(/Zinc Lattice/);
+});
+
+test("the plan goes out as SVG and DXF", async ({ page }) => {
+  await signIn(page);
+  await open(page, "/d/larkspur-weir/house?view=drawings");
+  for (const kind of ["SVG", "DXF"]) {
+    const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: kind, exact: true }).click()]);
+    expect(readFileSync(await download.path(), "utf8")).toContain("Galley kitchen");
+  }
+});
+
+test("a switch is traced: the walk list shortens, and both ways of asking know it", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/house?view=switches`);
+  await expect(page.getByText("11 gangs nobody has identified")).toBeVisible();
+  const line = page.getByRole("listitem").filter({ hasText: "Dining switch, gang 1" });
+  await line.getByRole("button", { name: "Trace it" }).click();
+  await line.getByRole("button", { name: "Note it" }).click();
+  await expect(line.getByRole("alert")).toHaveText("lamps must name at least one lamp that changed.");
+  await line.getByLabel("Dining pendant").check();
+  await line.getByLabel("Note", { exact: true }).fill("Over the table.");
+  await line.getByRole("button", { name: "Note it" }).click();
+  await expect(page.getByText("10 gangs nobody has identified")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Which switch works this lamp" }).getByRole("row", { name: /Dining pendant/ })).toContainText("Dining switch, gang 1");
+  await expect(page.getByRole("region", { name: "Tracing log" })).toContainText("Over the table.");
+});
+
+test("measured beside drawn: a list pasted, a side off, and the room that does not close", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/house?view=survey`);
+  const room = page.getByRole("listitem").filter({ hasText: "Shower" });
+  await room.locator("summary").click();
+  await page.getByLabel("All sides of Shower, pasted").fill("2.35m; 1.19; 2.85m; 1.19m");
+  await room.getByRole("button", { name: "Take them" }).click();
+  await expect(room.locator("summary")).toContainText("closes to");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Findings/ }).click();
+  const finding = page.locator("[data-finding='house.room-open']");
+  await expect(finding).toContainText("The measured sides of Shower do not close");
+  await expect(finding).toContainText("2.35 m would fit");
+  await page.getByLabel("All sides of Shower, pasted").fill("1; 2; 3");
+  await room.getByRole("button", { name: "Take them" }).click();
+  await expect(room.getByRole("alert")).toHaveText("3 lengths for 4 sides: one a side is needed.");
+});
+
+test("levels: a new one above, its height typed, the level below shown through", async ({ page }) => {
+  await ownHouse(page);
+  await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Loft" }).click();
+  await page.getByRole("button", { name: "New level above" }).click();
+  await expect(page.getByRole("group", { name: "Level" }).getByRole("button", { name: "New level" })).toHaveAttribute("aria-pressed", "true");
+  await page.getByLabel("Ceiling", { exact: true }).fill("2.1m");
+  await page.getByLabel("Ceiling", { exact: true }).press("Enter");
+  await saved(page);
+  await expect(page.getByLabel("Ceiling", { exact: true })).toHaveValue("2.10 m");
+  await page.getByRole("button", { name: "Remove the level" }).click();
+  await expect(page.getByRole("button", { name: "New level", exact: true })).toHaveCount(0);
+});
+
