@@ -66,7 +66,7 @@ await step("build", async () => {
 });
 await step("server", () => jest("server", 6));
 // Playwright empties its own output folder, so its results are counted last.
-await step("end to end", () => endToEnd(14));
+await step("end to end", () => endToEnd(22));
 
 console.log("");
 for (const [name, { passed, failed }] of counts) console.log(`${name.padEnd(11)} ${String(passed).padStart(4)} passed, ${failed} failed`);

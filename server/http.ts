@@ -27,7 +27,8 @@ function headers() {
         styleSrc: ["'self'"],
         // Positions and sizes of drawn things are style attributes; no style sheet can come in this way.
         styleSrcAttr: ["'unsafe-inline'"],
-        imgSrc: ["'self'", "data:"],
+        // Blobs are pictures a person has just chosen, measured before they are sent.
+        imgSrc: ["'self'", "data:", "blob:"],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
         manifestSrc: ["'self'"],

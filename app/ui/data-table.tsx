@@ -126,8 +126,9 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
             );
           }
           const key = keyOf(line.row);
+          // Chosen before what stands in its cells hears the press: a number pressed opens its working of this row.
           return (
-            <div key={key} role="row" aria-rowindex={item.index + 2} aria-selected={key === selected} data-row={key} className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`} style={place} onClick={() => onSelect(line.row)}>
+            <div key={key} role="row" aria-rowindex={item.index + 2} aria-selected={key === selected} data-row={key} className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`} style={place} onClickCapture={() => onSelect(line.row)}>
               {columns.map((column) => (
                 <div key={column.id} role="gridcell" className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}>{column.cell ? column.cell(line.row) : column.value(line.row)}</div>
               ))}

@@ -102,13 +102,15 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     setSaid("");
   }, [tool, level, reset]);
 
-  const wallTo = useCallback((to: Xy) => attempt(() => {
+  /** Throws InputError where there would be no wall. */
+  const wallTo = (to: Xy) => {
     const from = draft.corners.at(-1);
-    if (!from) return setDraft({ corners: [to] });
-    const changes = addWall(design, newRowId("w"), level, from, to, make);
-    edit(() => changes);
+    if (from) {
+      const changes = addWall(design, newRowId("w"), level, from, to, make);
+      edit(() => changes);
+    }
     setDraft({ corners: [to] });
-  }), [attempt, draft.corners, design, level, make, edit]);
+  };
 
   const finish = useCallback(() => {
     const least = AREA_TOOLS.has(tool) ? 3 : 2;
@@ -127,13 +129,13 @@ export function usePlanTool(design: Design, level: string): PlanTool {
   useEffect(() => {
     if (!active) return;
     const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event)) return;
       if (event.key === "Escape") {
         event.stopImmediatePropagation();
         if (draft.corners.length) reset();
         else setTool("select");
         return;
       }
-      if (isTyping(event)) return;
       if (event.key === "Enter") finish();
       // A digit while drawing a wall is the start of its length.
       if (tool === "wall" && /^[\d.]$/.test(event.key) && lengthField.current) {
@@ -149,7 +151,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
 
   const press = (at: Xy, k: number): boolean => {
     if (!active) return false;
-    if (tool === "wall") wallTo(snapEnd(design, level, draft.corners.at(-1), at, 12 / k).at);
+    if (tool === "wall") attempt(() => wallTo(snapEnd(design, level, draft.corners.at(-1), at, 12 / k).at));
     else if (tool === "opening") {
       attempt(() => {
         const near = design.walls.filter((wall) => wall.level === level).map((wall) => ({ wall, foot: footOn(at, [wall.ax, wall.ay], [wall.bx, wall.by]) })).map((one) => ({ ...one, far: distance(at, one.foot.at) })).sort((a, b) => a.far - b.far)[0];

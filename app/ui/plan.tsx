@@ -243,9 +243,9 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
     if (event.button !== 0) return;
     if (edits && tool.press([at.x, at.y], view.k)) return;
     if (target.closest("[data-point]")) return;
+    if (adding) return addAt(adding, at);
     const thing = target.closest("[data-thing]")?.getAttribute("data-thing")?.split("/");
     if (thing) return hold({ in: thing[0] as Ref["in"], id: thing[1]! }, event);
-    if (adding) return addAt(adding, at);
     if (event.shiftKey && !readOnly) {
       svg.current!.setPointerCapture(event.pointerId);
       setMarquee({ x0: at.x, y0: at.y, x1: at.x, y1: at.y });

@@ -131,7 +131,7 @@ export default function RowInspector({ design, collection, id }: { design: Desig
   const edit = useEdit();
   const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id);
   if (!row) return null;
-  const findings = allFindings(design).filter((finding) => finding.about.length <= 6 && finding.about.some((ref) => ref.in === collection && ref.id === id));
+  const findings = allFindings(design).filter((finding) => finding.about.some((ref, i) => ref.in === collection && ref.id === id && (i === 0 || finding.about.length <= 6)));
   const name = (row as { name?: string; role?: string }).name ?? (row as { role?: string }).role;
   const more = extra(design, collection, row);
   const what = collection === "openings" ? (row as Rows["openings"]).kind : SINGULAR[collection];

@@ -1,6 +1,6 @@
 /** Closed polygons given as their corners, first not repeated. Metres and m². */
 import type { Xy } from "./segment";
-import { distance } from "./segment";
+import { distance, footOn } from "./segment";
 
 /** Signed area by the shoelace formula; positive where the corners run clockwise on the sheet (y down). */
 export function signedArea(corners: readonly Xy[]): number {
@@ -59,3 +59,6 @@ export function selfCrossing(corners: readonly Xy[]): boolean {
   }
   return false;
 }
+
+/** How far a place is from the ring itself, inside or out. Metres. */
+export const edgeDistance = (corners: readonly Xy[], p: Xy) => Math.min(...corners.map((corner, i) => distance(p, footOn(p, corner, corners[(i + 1) % corners.length]!).at)));

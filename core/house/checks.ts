@@ -1,8 +1,8 @@
 /** Checks of stage 2. */
 import { byId, type Design } from "../design/collections";
 import type { Finding } from "../findings";
-import { contains } from "../geometry/polygon";
-import { roomAt } from "./points";
+import { contains, edgeDistance } from "../geometry/polygon";
+import { roomAt, WALL_REACH_M } from "./points";
 import { surveyChecks } from "./survey-checks";
 
 /** Points drawn outside the room they belong to, codes that repeat, and what the survey has to say. */
@@ -10,7 +10,7 @@ export function houseChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   for (const point of design.points) {
     const room = byId(design, "rooms").get(point.room);
-    if (room && room.level === point.level && contains(room.outline, [point.x, point.y])) continue;
+    if (room && room.level === point.level && (contains(room.outline, [point.x, point.y]) || edgeDistance(room.outline, [point.x, point.y]) <= WALL_REACH_M)) continue;
     const real = roomAt(design, point.level, point.x, point.y);
     findings.push({
       code: "house.point-outside-room", stage: "house", severity: "mend", title: `${point.name} is not inside ${room?.name ?? "its room"}`,

@@ -3,7 +3,7 @@ import { byId, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import type { RoomRow } from "../design/rows-house";
 import type { KindRow, PointRow } from "../design/rows-system";
-import { contains } from "../geometry/polygon";
+import { contains, edgeDistance } from "../geometry/polygon";
 import { fail } from "../design/input-error";
 import { removeRows } from "../design/remove";
 import { closetsFor } from "../runs/checks";
@@ -14,9 +14,16 @@ export const GRID_M = 0.05;
 /** The nearest multiple of 5 cm, without binary dust. */
 export const snap = (m: number) => Math.round(m / GRID_M) * 5 / 100;
 
-/** The room of a level that holds (x, y); the smallest where rooms overlap. */
+/** What is fixed on a wall, or in it, belongs to the room whose outline is no farther than this. */
+export const WALL_REACH_M = 0.3;
+
+/** The room of a level that holds (x, y), or the one whose walls it is on; undefined in the open. */
 export function roomAt(design: Design, level: string, x: number, y: number): RoomRow | undefined {
-  return design.rooms.find((room) => room.level === level && contains(room.outline, [x, y]));
+  const rooms = design.rooms.filter((room) => room.level === level);
+  const within = rooms.find((room) => contains(room.outline, [x, y]));
+  if (within) return within;
+  const near = rooms.map((room) => ({ room, far: edgeDistance(room.outline, [x, y]) })).sort((a, b) => a.far - b.far)[0];
+  return near && near.far <= WALL_REACH_M ? near.room : undefined;
 }
 
 function existing(design: Design, id: string): PointRow {

@@ -1,8 +1,8 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
 import { byId, memoByParts, type Design } from "../design/collections";
 import type { Finding } from "../findings";
-import { contains, perimeter, selfCrossing } from "../geometry/polygon";
-import { distance, footOn, meeting, type Xy } from "../geometry/segment";
+import { contains, edgeDistance, perimeter, selfCrossing } from "../geometry/polygon";
+import { meeting, type Xy } from "../geometry/segment";
 import { facesOf } from "./faces";
 import { closureWorking, drawnM, roomClosure, toleranceM } from "./measure";
 import { changeOpening } from "./openings";
@@ -150,7 +150,7 @@ const obstacleFindings = memoByParts(["levels", "trunks", "noGo", "fixtures", "p
     for (const point of design.points) {
       if (point.level !== fixture.level) continue;
       const at: Xy = [point.x, point.y];
-      const far = contains(fixture.outline, at) ? 0 : Math.min(...fixture.outline.map((corner, i) => distance(at, footOn(at, corner, fixture.outline[(i + 1) % fixture.outline.length]!).at)));
+      const far = contains(fixture.outline, at) ? 0 : edgeDistance(fixture.outline, at);
       if (far >= fixture.clearanceM) continue;
       findings.push({
         code: "house.fixture-near", stage: "house", severity: "mend", title: `${point.name} is too near to ${fixture.name}`, why: "Its trade asks for clearance there. The designer moves the point, or the trades agree.",

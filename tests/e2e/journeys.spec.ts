@@ -91,7 +91,7 @@ test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await expect(cell(page, "points")).toHaveText("114");
   await page.getByLabel("Add a point of a kind").selectOption("Camera");
   const plan = (await page.getByRole("group", { name: "Plan of Ground" }).boundingBox())!;
-  await page.mouse.click(plan.x + plan.width * 0.46, plan.y + plan.height * 0.78);
+  await page.mouse.click(plan.x + plan.width * 0.6, plan.y + plan.height * 0.7);
   await expect(cell(page, "points")).toHaveText("115");
   await expect(difference(page, "drops")).toHaveText("+ 1");
   await expect(page.getByRole("heading", { name: "Camera, dining room" })).toBeVisible();

@@ -58,7 +58,7 @@ test("somebody who is no member learns nothing: 404", async () => {
 describe("roles", () => {
   test("a viewer reads all of it and changes none of it", async () => {
     const viewer = await demoClient(url, "household");
-    for (const path of ["house", "runs", "register", "automations", "mesh", "file", "csv/schedule"]) expect((await viewer.get(`/d/${DESIGN}/${path}`)).status).toBe(200);
+    for (const path of ["brief", "house", "runs", "register", "automations", "mesh", "file", "csv/schedule", "plan/ground/svg"]) expect((await viewer.get(`/d/${DESIGN}/${path}`)).status).toBe(200);
     for (const body of [{ kind: "undo" }, { kind: "redo" }, { kind: "edit", base: 1, changes: [{ in: "devices", drop: "d-boot-cam-1" }] }]) {
       const response = await viewer.json(`/d/${DESIGN}/edit`, body);
       expect(response.status).toBe(403);

@@ -1,4 +1,5 @@
 /** The survey by room: measured beside drawn, and a new room typed side by side. Big targets, for a tablet in one hand. */
+import { ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
@@ -15,7 +16,8 @@ import { SeverityMark } from "../../ui/severity";
 
 export default function Survey() {
   const design = useDesign();
-  const { level, select, selection, readOnly } = useDesk();
+  const { level, select, readOnly } = useDesk();
+  const [unfolded, unfold] = useState<string>();
   const [adding, setAdding] = useState(false);
   const rooms = design.rooms.filter((room) => room.level === level).sort((a, b) => a.name.localeCompare(b.name, "en"));
   return (
@@ -25,14 +27,14 @@ export default function Survey() {
       <ul>
         {rooms.map((room) => (
           <li key={room.id} className="border-b border-rule">
-            <details open={selection?.in === "rooms" && selection.id === room.id ? true : undefined}>
-              <summary className="flex min-h-11 items-center gap-3 px-3.5 hover:bg-pane" onClick={() => select({ in: "rooms", id: room.id })}>
-                <span className="font-semibold">{room.name}</span><span className="text-soft">{room.type}</span>
-                <span className="ml-auto"><Worked working={() => areaWorking(room)}>{area(room.outline).toFixed(2)} m²</Worked></span>
-                <State design={design} room={room} />
-              </summary>
-              <Sides design={design} room={room} />
-            </details>
+            <div className="flex items-center gap-3 pr-3.5 hover:bg-pane" data-room={room.id}>
+              <button type="button" aria-expanded={unfolded === room.id} className="flex min-h-11 flex-1 items-center gap-2.5 pl-3.5 text-left" onClick={() => { unfold(unfolded === room.id ? undefined : room.id); select({ in: "rooms", id: room.id }); }}>
+                <ChevronRight size={14} className={unfolded === room.id ? "rotate-90" : ""} aria-hidden="true" /><span className="font-semibold">{room.name}</span><span className="text-soft">{room.type}</span>
+              </button>
+              <span><Worked working={() => areaWorking(room)}>{area(room.outline).toFixed(2)} m²</Worked></span>
+              <State design={design} room={room} />
+            </div>
+            {unfolded === room.id && <Sides design={design} room={room} />}
           </li>
         ))}
       </ul>
