@@ -105,6 +105,20 @@ function nudge(page: Page): Promise<number> {
   }));
 }
 
+/** Milliseconds between frames while something is dragged across the plan. */
+async function dragFrames(page: Page, selector: string): Promise<number[]> {
+  const box = (await page.locator(selector).nth(3).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  // As text, since a function would bring along names that only this program knows.
+  await page.evaluate("window.times = []; (function tick(at) { if (at) window.times.push(at); requestAnimationFrame(tick); })()");
+  for (let n = 1; n <= 40; n++) await page.mouse.move(box.x + box.width / 2 + n * 2, box.y + box.height / 2 + n);
+  const times = await page.evaluate<number[]>("window.times.slice()");
+  await page.keyboard.press("Escape");
+  await page.mouse.up();
+  return times.slice(1).map((at, i) => at - times[i]!).filter((ms) => ms > 0);
+}
+
 async function served(): Promise<void> {
   const database = await startTestDatabase(".test-data/bench");
   const connection = connect(database.url, 2);
@@ -146,6 +160,11 @@ async function served(): Promise<void> {
     const nudges: number[] = [];
     for (let n = 0; n < 15; n++) nudges.push(await nudge(page));
     note("edit → ledger on screen, 2 000 devices", median(nudges), "ms", 100);
+    for (const [what, selector] of [["a point", "[data-point]"], ["a wall", "[data-thing^='walls/']"]] as const) {
+      const frames = await dragFrames(page, selector);
+      note(`frame while dragging ${what}, 2 000 devices: median`, median(frames), "ms");
+      note(`frame while dragging ${what}, 2 000 devices: 95 % within`, [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)]!, "ms");
+    }
   } finally {
     await browser.close();
     await web.stop();

@@ -14,7 +14,17 @@ interface Picture {
 const point = (page: Page, id: string) => page.locator(`[data-point="${id}"]`);
 
 const PICTURES: Picture[] = [
-  { name: "sign-in", path: "/sign-in" },
+  { name: "brief", path: "/d/larkspur-weir/brief", act: (page) => page.locator('[data-row="switches"]').click() },
+  { name: "triage", path: "/d/larkspur-weir/brief", act: (page) => page.getByRole("tab", { name: "Requirements" }).click() },
+  { name: "phases", path: "/d/larkspur-weir/brief", act: (page) => page.getByRole("tab", { name: "Phases" }).click() },
+  {
+    name: "survey-editor", path: "/d/larkspur-weir/house",
+    act: async (page) => {
+      await page.getByRole("button", { name: "Control" }).click();
+      await page.locator("[data-thing='lamps/la-snug']").click();
+    },
+  },
+  { name: "switch-map", path: "/d/larkspur-weir/house?view=switches" },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
   {
     name: "runs", path: "/d/larkspur-weir/runs",

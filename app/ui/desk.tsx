@@ -19,6 +19,15 @@ export interface Selection {
 /** Which rows are selected. */
 export const selectedRefs = (selection?: Selection): readonly Ref[] => (selection ? selection.all ?? [{ in: selection.in, id: selection.id }] : []);
 
+/** The selection with one more row, or one fewer where it was in already: what Shift does, by mouse or by Enter. */
+export function withRef(selection: Selection | undefined, ref: Ref): Selection | undefined {
+  const refs = selectedRefs(selection);
+  const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
+  const next = known ? refs.filter((one) => one.id !== ref.id || one.in !== ref.in) : [...refs, ref];
+  const head = known ? next[0] : ref;
+  return head && { in: head.in, id: head.id, ...(next.length > 1 ? { all: next } : {}) };
+}
+
 /** What the next press on the plan does. */
 export const TOOLS = ["select", "wall", "opening", "trunk", "riser", "closet", "noGo", "mains", "fixture", "switch", "lamp", "scale"] as const;
 export type Tool = (typeof TOOLS)[number];

@@ -5,12 +5,18 @@ import { STAGES } from "#core/findings";
 import { allFindings, STAGE_INFO } from "#core/stages";
 import { useDesign, useDesk } from "./desk";
 import { FindingCard } from "./finding-card";
+import { usePhaseFilter } from "./phase-filter";
 
 export function FindingsDrawer() {
   const design = useDesign();
   const { showFindings, url } = useDesk();
   const navigate = useNavigate();
-  const findings = allFindings(design);
+  const inPhase = usePhaseFilter();
+  // Of a finding about points, those of the chosen phase; what is about the whole house is always there.
+  const findings = allFindings(design).filter((finding) => {
+    const points = finding.about.filter((ref) => ref.in === "points");
+    return !points.length || points.some((ref) => inPhase.point(ref.id));
+  });
   return (
     <section aria-label="Findings" className="flex min-h-0 flex-1 flex-col">
       <div className="flex h-10 shrink-0 items-center justify-between border-b border-rule px-3.5">

@@ -1,4 +1,5 @@
 /** The inspector: what is selected, its facts, fields, working and findings. */
+import { rollup } from "d3-array";
 import { Trash2 } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { useLocation } from "react-router";
@@ -16,7 +17,7 @@ import { addDevice, changeDevice } from "#core/register";
 import { closetWorking, dropsOf, lengthWorking, loadWorking, pointLabel, type Drop } from "#core/runs";
 import { allFindings } from "#core/stages";
 import type { Working } from "#core/working";
-import { newRowId, useDesign, useDesk, useEdit } from "./desk";
+import { newRowId, useDesign, useDesk, useEdit, withRef } from "./desk";
 import { Fact, LengthField, SelectField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
 import { FindingsDrawer } from "./findings-drawer";
@@ -264,7 +265,8 @@ function BriefSummary({ design }: { design: Design }) {
 }
 
 function ClosetInspector({ design, id }: { design: Design; id: string }) {
-  const { preferences } = useDesk();
+  const { preferences, readOnly, select } = useDesk();
+  const edit = useEdit();
   const closet = byId(design, "closets").get(id);
   if (!closet) return <DesignInspector design={design} />;
   const drops = dropsOf(design).filter((drop) => drop.closet === id);
@@ -276,15 +278,16 @@ function ClosetInspector({ design, id }: { design: Design; id: string }) {
         <Fact label="Drops here"><Worked working={() => closetWorking(design, id, "drops")}>{drops.length}</Worked></Fact>
         <Fact label="Cable in"><Worked working={() => closetWorking(design, id, "cable")}>{formatTotal(drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0), preferences.units)}</Worked></Fact>
         <Fact label="Power out"><Worked working={() => closetWorking(design, id, "power")}>{watts.toFixed(1)} W</Worked> <span className="text-soft">over data cable</span></Fact>
-        {closet.ambientC !== undefined && <Fact label="Ambient"><span className="measure">{closet.ambientC} °C</span></Fact>}
       </dl>
+      <div className="border-b border-rule px-3.5 py-3"><RowForm collection="closets" id={id} only={["name", "kind", "room", "x", "y", "z", "wallWidthM", "ambientC"]} names={{ x: "Across, x", y: "Down, y", z: "Height, z", wallWidthM: "Wall space", ambientC: "Ambient" }} /></div>
+      {!readOnly && <div className="px-3.5 py-3"><button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "closets", id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>{drops.length > 0 && <span className="ml-2 text-small text-soft">its {drops.length} drops would end nowhere</span>}</div>}
       <Caution text="Racks tip and cables pull: fix to the structure before loading. Local codes and a licensed person decide on mains." />
     </>
   );
 }
 
 function RegisterSummary({ design }: { design: Design }) {
-  const counts = (values: readonly string[]) => [...new Map(values.map((value) => [value, values.filter((other) => other === value).length]))].sort((a, b) => b[1] - a[1]);
+  const counts = (values: readonly string[]) => [...rollup(values, (own) => own.length, (value) => value)].sort((a, b) => b[1] - a[1]);
   const bars = (title: string, own: [string, number][]) => (
     <section className="border-b border-rule px-3.5 py-3">
       <h3 className="font-semibold">{title}</h3>
@@ -310,7 +313,7 @@ const ON_LEVEL = ["walls", "trunks", "closets", "switches", "lamps", "noGo", "ma
 
 /** The level's own measures, and everything drawn on it as a list that keys can walk through. */
 function LevelPanel({ design, level }: { design: Design; level: string }) {
-  const { select, readOnly, showLevel } = useDesk();
+  const { select, selection, readOnly, showLevel } = useDesk();
   const edit = useEdit();
   const used = [...design.rooms, ...design.walls, ...design.points, ...design.closets].some((row) => row.level === level) || design.risers.some((riser) => riser.fromLevel === level || riser.toLevel === level);
   return (
@@ -329,7 +332,7 @@ function LevelPanel({ design, level }: { design: Design; level: string }) {
         return rows.length > 0 && (
           <details key={name}>
             <summary className="text-small text-soft">{{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ?? name.charAt(0).toUpperCase() + name.slice(1)} ({rows.length})</summary>
-            <ul className="mt-1 max-h-40 overflow-y-auto">{rows.map((row) => <li key={row.id}><button type="button" className="w-full truncate py-0.5 text-left hover:underline" onClick={() => select({ in: name, id: row.id })}>{rowName(row as never)}</button></li>)}</ul>
+            <ul className="mt-1 max-h-40 overflow-y-auto">{rows.map((row) => <li key={row.id}><button type="button" className="w-full truncate py-0.5 text-left hover:underline" onClick={(event) => select(event.shiftKey ? withRef(selection, { in: name, id: row.id }) : { in: name, id: row.id })}>{rowName(row as never)}</button></li>)}</ul>
           </details>
         );
       })}

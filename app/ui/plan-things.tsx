@@ -8,15 +8,14 @@ interface Props {
   level: string;
   k: number;
   selected: ReadonlySet<string>;
-  /** Address of the design, for its pictures. */
-  url: string;
+  /** Switches, lamps and what works what. */
   links: boolean;
 }
 
 const points = (path: readonly (readonly [number, number])[]) => path.map((xy) => xy.join(",")).join(" ");
 
 /** Builder's drawings under everything else. */
-export function PlanUnderlays({ design, level, url }: Pick<Props, "design" | "level" | "url">) {
+export function PlanUnderlays({ design, level, url }: Pick<Props, "design" | "level"> & { url: string }) {
   return design.underlays.filter((row) => row.level === level && !row.hidden).map((row) => (
     <image
       key={row.id} href={`${url}/picture/${row.picture}`} width={row.widthPx * row.metresPerPx} height={row.heightPx * row.metresPerPx} opacity={row.opacityPct / 100} preserveAspectRatio="none"

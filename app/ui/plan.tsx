@@ -1,7 +1,7 @@
 /** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
 import { select as d3select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import { applyChanges, type Change } from "#core/design/edit";
 import { removeRows } from "#core/design/remove";
 import { byId, type Design } from "#core/design/collections";
@@ -9,13 +9,12 @@ import { InputError } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { addPoint, copyRoom, duplicatePoint, GRID_M, inBox, movePoint, moveRows, snap, type Ref } from "#core/house";
 import { dropsOf, pointLabel } from "#core/runs";
-import { newRowId, selectedRefs, useDesign, useDesk, useEdit, type View } from "./desk";
+import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "./desk";
 import { isTyping } from "./keys";
 import { extentOf, fit, scaleBarM } from "./plan-frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./plan-cables";
 import { PlanPoints } from "./plan-points";
-import { PlanGhost, PlanThings, PlanUnderlays } from "./plan-things";
-import { usePlanTool } from "./plan-tool";
+import type { PlanTool } from "./plan-tool";
 import { Patterns, PlanStructure, RoomNames } from "./plan-structure";
 
 interface Drag {
@@ -115,11 +114,19 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
   return { view, zoomBy, whole };
 }
 
-/** `edits`: the survey editor's tools and things; without, the plan shows and moves points. */
-export function Plan({ counts = false, highlight, edits = false }: { counts?: boolean; highlight?: string; edits?: boolean }) {
+/** What the survey editor lays on the plan: its tool, and what is drawn under and over the house. Other stages do without, and do not fetch it. */
+export interface PlanEditor {
+  tool: PlanTool;
+  under(design: Design): ReactNode;
+  over(design: Design, k: number, selected: ReadonlySet<string>): ReactNode;
+}
+
+export function Plan({ counts = false, highlight, editor }: { counts?: boolean; highlight?: string; editor?: PlanEditor }) {
+  const edits = editor !== undefined;
+  const tool = editor?.tool;
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, url } = desk;
+  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open } = desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
@@ -132,7 +139,6 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
 
   // While a point is dragged, its cables and lengths follow on a trial copy; one edit is made when it is let go.
   const design = useMemo(() => (drag ? dragged(saved, drag) : saved), [saved, drag]);
-  const tool = usePlanTool(saved, level);
   const refs = selectedRefs(selection);
   const marked = useMemo(() => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)), [selection]);
   const selected = selection?.in === "points" ? byId(design, "points").get(selection.id) : undefined;
@@ -204,20 +210,19 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
 
   /** Take hold of a thing: alone, with what is selected with it, or, with Shift, added to it. */
   const hold = (ref: Ref, event: PointerEvent) => {
-    if (event.button !== 0 || tool.tool !== "select") return;
+    if (event.button !== 0 || (tool && tool.tool !== "select")) return;
     const at = atMetres(event);
     const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
-    const next = event.shiftKey ? (known ? refs.filter((one) => one.id !== ref.id || one.in !== ref.in) : [...refs, ref]) : known ? refs : [ref];
-    const head = next.find((one) => one.id === ref.id) ?? next[0];
-    select(head && { ...head, ...(next.length > 1 ? { all: next } : {}) });
-    pressed.current = { refs: next, x: at.x, y: at.y, moved: false };
+    const next = event.shiftKey ? withRef(selection, ref) : known && refs.length > 1 ? selection : { in: ref.in, id: ref.id };
+    select(next);
+    pressed.current = { refs: selectedRefs(next), x: at.x, y: at.y, moved: false };
     if (!readOnly) svg.current!.setPointerCapture(event.pointerId);
   };
   const onPointPress = (id: string, event: PointerEvent) => hold({ in: "points", id }, event);
   const onMove = (event: PointerEvent) => {
     const at = atMetres(event);
     pointer.current = at;
-    if (edits) tool.move([at.x, at.y], view.k);
+    tool?.move([at.x, at.y], view.k);
     if (marquee) return setMarquee({ ...marquee, x1: at.x, y1: at.y });
     const held = pressed.current;
     if (!held || readOnly) return;
@@ -241,7 +246,7 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
     const target = event.target as Element;
     const at = atMetres(event);
     if (event.button !== 0) return;
-    if (edits && tool.press([at.x, at.y], view.k)) return;
+    if (tool?.press([at.x, at.y], view.k)) return;
     if (target.closest("[data-point]")) return;
     if (adding) return addAt(adding, at);
     const thing = target.closest("[data-thing]")?.getAttribute("data-thing")?.split("/");
@@ -254,7 +259,7 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
   const onPointKey = (id: string, event: KeyboardEvent) => {
     if (event.key !== "Enter" && event.key !== " ") return;
     event.preventDefault();
-    select({ in: "points", id });
+    select(event.shiftKey ? withRef(selection, { in: "points", id }) : { in: "points", id });
   };
 
   const { k } = view;
@@ -262,25 +267,24 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
   const drops = dropsOf(design).filter((drop) => drop.point.id === selected?.id);
   const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
-    <div ref={box} className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (edits && tool.tool !== "select") ? "cursor-crosshair" : ""}`}>
+    <div ref={box} className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (tool && tool.tool !== "select") ? "cursor-crosshair" : ""}`}>
       <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 touch-none select-none" role="group" aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`} aria-describedby="plan-keys"
-        onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); setMarquee(undefined); }} onDoubleClick={() => edits && tool.finish()}>
+        onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); setMarquee(undefined); }} onDoubleClick={() => tool?.finish()}>
         <Patterns />
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           <Grid k={k} view={view} size={size} />
-          {edits && <PlanUnderlays design={saved} level={level} url={url} />}
-          {edits && <PlanGhost design={saved} level={level} />}
+          {editor?.under(saved)}
           <PlanStructure design={design} level={level} dim={!lit.has("S")} />
           {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
           <RoomNames design={saved} level={level} k={k} />
           <PlanNodes design={design} level={level} k={k} />
-          {edits && <PlanThings design={design} level={level} k={k} selected={marked} url={url} links={lit.has("K") || tool.tool === "switch" || tool.tool === "lamp"} />}
+          {editor?.over(design, k, marked)}
           {route && lit.has("C") && (
             <polyline points={route.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-ink" strokeWidth={2.4 / k} strokeDasharray={`${6 / k} ${3 / k}`} data-route />
           )}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints design={design} level={level} k={k} selected={selected?.id} onPress={onPointPress} onKey={onPointKey} />
-          {edits && tool.ghost(k)}
+          {tool?.ghost(k)}
           {marquee && <rect x={Math.min(marquee.x0, marquee.x1)} y={Math.min(marquee.y0, marquee.y1)} width={Math.abs(marquee.x1 - marquee.x0)} height={Math.abs(marquee.y1 - marquee.y0)} className="fill-accent/10 stroke-accent" strokeWidth={1 / k} strokeDasharray={`${4 / k} ${3 / k}`} />}
         </g>
         {selected?.level === level && drops[0]?.lengthM !== undefined && (
@@ -302,8 +306,8 @@ export function Plan({ counts = false, highlight, edits = false }: { counts?: bo
         <button type="button" className="button w-7 justify-center px-0" onClick={() => zoomBy(1 / 1.4)} aria-label="Zoom out">−</button>
         <button type="button" className="button w-7 justify-center px-0 text-tiny" onClick={whole} aria-label="Show the whole level">all</button>
       </div>
-      {edits && tool.panel}
-      {edits && tool.said && <p role="alert" className="absolute bottom-10 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{tool.said}</p>}
+      {tool?.panel}
+      {tool?.said && <p role="alert" className="absolute bottom-10 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{tool.said}</p>}
       {said && <p role="alert" className="absolute top-2 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{said} <button type="button" className="ml-2 underline" onClick={() => setSaid("")}>Close</button></p>}
       {adding && !said && <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 bg-ink px-3 py-1 text-small text-raised">Press on the plan to place: {byId(design, "kinds").get(adding)?.name}</p>}
       <p id="plan-keys" className="sr-only">Comma and full stop go from point to point, arrows move the selected one, D duplicates it, Delete removes it, N adds one.</p>

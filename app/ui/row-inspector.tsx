@@ -111,6 +111,25 @@ function LampExtra({ design, lamp }: { design: Design; lamp: Rows["lamps"] }) {
   return <dl><Fact label="Worked by">{gangs.length ? gangs.map(gangName).join("; ") : <span className="text-mend">no switch known</span>}</Fact></dl>;
 }
 
+function LegExtra({ design, leg }: { design: Design; leg: Rows["legs"] }) {
+  const { readOnly } = useDesk();
+  const edit = useEdit();
+  const lamps = design.lamps.filter((lamp) => lamp.leg === leg.id);
+  return (
+    <>
+      <dl><Fact label="Ways">{wayName(leg)}</Fact><Fact label="Lamps">{lamps.map((lamp) => lamp.name).join(", ") || <span className="text-soft">none</span>}</Fact></dl>
+      <ul className="mt-1">
+        {leg.switches.map((one) => (
+          <li key={`${one.switch}/${one.gang}`} className="flex items-center justify-between py-0.5">
+            {byId(design, "switches").get(one.switch)?.name}, gang {one.gang}
+            {!readOnly && <button type="button" className="button h-6" onClick={() => edit(() => [{ in: "legs", put: { ...leg, switches: leg.switches.filter((other) => other !== one) } }])}>Take off</button>}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
 function extra(design: Design, collection: CollectionName, row: AnyRow): React.ReactNode {
   switch (collection) {
     case "walls":
@@ -119,6 +138,8 @@ function extra(design: Design, collection: CollectionName, row: AnyRow): React.R
       return <OpeningExtra design={design} opening={row as Rows["openings"]} />;
     case "switches":
       return <SwitchExtra design={design} row={row as Rows["switches"]} />;
+    case "legs":
+      return <LegExtra design={design} leg={row as Rows["legs"]} />;
     case "lamps":
       return <LampExtra design={design} lamp={row as Rows["lamps"]} />;
     default:

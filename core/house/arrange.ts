@@ -37,7 +37,7 @@ export function levelOf(design: Design, ref: Ref): string | undefined {
 
 /** A row with its place put through `map`; undefined where it has none of its own. */
 function mapped(name: CollectionName, row: AnyRow, map: (at: Xy) => [number, number]): AnyRow | undefined {
-  if (isPlaced(name) || name === "risers") {
+  if (isPlaced(name) || name === "risers" || name === "underlays") {
     const { x, y } = row as Rows["points"];
     const at = map([x, y]);
     return { ...row, x: mm(at[0]), y: mm(at[1]) } as AnyRow;

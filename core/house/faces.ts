@@ -50,6 +50,9 @@ export function joinOf(walls: readonly WallRow[], wall: WallRow, end: "a" | "b")
   let best: { to: WallRow; at: [number, number]; far: number } | undefined;
   for (const to of walls) {
     if (to.id === wall.id || to.level !== wall.level) continue;
+    // Far from its frame, far from the wall: the cheap question first.
+    const reach = to.thicknessM / 2 + JOIN_M;
+    if (here[0] < Math.min(to.ax, to.bx) - reach || here[0] > Math.max(to.ax, to.bx) + reach || here[1] < Math.min(to.ay, to.by) - reach || here[1] > Math.max(to.ay, to.by) + reach) continue;
     const foot = footOn(here, [to.ax, to.ay], [to.bx, to.by]);
     const far = distance(here, foot.at);
     if (far > to.thicknessM / 2 + JOIN_M || (best && far >= best.far)) continue;
@@ -77,16 +80,22 @@ interface Net {
   edges: Edge[];
 }
 
+/** Do the frames of two lines lie apart? */
+const apart = (p: Line, q: Line) =>
+  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - SAME_M || Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - SAME_M ||
+  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - SAME_M || Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - SAME_M;
+
 function cutLines(lines: readonly Line[]): Net {
   const nodes: [number, number][] = [];
   const nodeAt = (at: Xy): number => {
-    const known = nodes.findIndex((node) => distance(node, at) < SAME_M);
+    const known = nodes.findIndex((node) => Math.abs(node[0] - at[0]) < SAME_M && distance(node, at) < SAME_M);
     return known >= 0 ? known : nodes.push([at[0], at[1]]) - 1;
   };
   const cuts = lines.map(({ a, b }) => [{ t: 0, node: nodeAt(a) }, { t: 1, node: nodeAt(b) }]);
   for (let i = 0; i < lines.length; i++) {
     for (let j = i + 1; j < lines.length; j++) {
       const [p, q] = [lines[i]!, lines[j]!];
+      if (apart(p, q)) continue;
       const add = (at: Xy) => {
         const node = nodeAt(at);
         cuts[i]!.push({ t: footOn(at, p.a, p.b).t, node });

@@ -289,3 +289,54 @@ test("levels: a new one above, its height typed, the level below shown through",
   await expect(page.getByRole("button", { name: "New level", exact: true })).toHaveCount(0);
 });
 
+
+test("materials: a loss of one's own, one in use stays, and by keyboard alone many are selected", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/house?view=materials`);
+  const loss = page.getByLabel("Rubble stone 500 mm, 2.4 GHz");
+  await loss.fill("22");
+  await loss.press("Enter");
+  await saved(page);
+  await expect(page.getByLabel("Source of Rubble stone 500 mm")).toHaveValue("yours");
+  await loss.fill("much");
+  await loss.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("mhz2400 must be a number");
+  await loss.press("Escape");
+  await expect(page.getByRole("button", { name: "Remove Rubble stone 500 mm" })).toBeDisabled();
+  await page.getByRole("button", { name: "New material" }).click();
+  await page.getByRole("button", { name: "Remove New material" }).click();
+  await page.getByRole("button", { name: "Plan", exact: true }).click();
+  await page.getByRole("group", { name: "Plan of Ground" }).hover();
+  await page.keyboard.press(".");
+  await page.keyboard.press("Enter");
+  await page.locator("[data-point='snug-shd-1']").focus();
+  await page.keyboard.press("Shift+Enter");
+  await expect(page.getByRole("heading", { name: "2 things" })).toBeVisible();
+  await page.keyboard.press("Shift+ArrowDown");
+  await saved(page);
+  await expect(revision(page)).toHaveText("5");
+});
+
+test("a closet has its wall space, a leg loses a gang, a wall is split and joined again", async ({ page }) => {
+  await ownHouse(page);
+  await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Cellar" }).click();
+  await thing(page, "closets/cellar-cabinet").click();
+  await page.getByLabel("Wall space").fill("1.2m");
+  await page.getByLabel("Wall space").press("Enter");
+  await expect(page.getByLabel("Wall space")).toHaveValue("1.20 m");
+  await page.getByRole("button", { name: "Switch map" }).click();
+  await page.getByRole("button", { name: "two-way" }).first().click();
+  await page.getByRole("button", { name: "Take off" }).first().click();
+  await expect(page.getByText("12 gangs nobody has identified")).toBeVisible();
+  await page.getByRole("button", { name: "Plan", exact: true }).click();
+  await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Ground" }).click();
+  await page.keyboard.press("Escape");
+  await page.getByText("Walls (15)").click();
+  await page.getByRole("button", { name: "g-kitchen" }).click();
+  await page.getByLabel("Split at").fill("2m");
+  await page.getByLabel("Split at").press("Enter");
+  await saved(page);
+  await expect(page.locator("[data-thing^='walls/']")).toHaveCount(16);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.locator("[data-thing^='walls/']")).toHaveCount(15);
+});

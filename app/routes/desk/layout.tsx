@@ -1,6 +1,5 @@
 import { lazy, Suspense, useEffect, useMemo } from "react";
 import { Outlet, useParams, useRouteLoaderData } from "react-router";
-import type { Design } from "#core/design/collections";
 import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
@@ -8,6 +7,7 @@ import { db } from "#server/db";
 import { requireRole } from "#server/guard";
 import type { loader as rootLoader } from "../../root";
 import { createDesignStore } from "../../ui/design-store";
+import { designOf, designText } from "../../ui/design-text";
 import { DeskProvider, useDesk, useDeskState } from "../../ui/desk";
 import { Inspector } from "../../ui/inspector";
 import { KeyHelp } from "../../ui/keys";
@@ -22,10 +22,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const history = await historyOf(db(), params.design, person.id);
   const members = await membersOf(db(), params.design);
   return {
-    person, role, revision: stored.revision, undo: history.undo.length, redo: history.redo.length,
+    person, role, name: stored.design.design.name, revision: stored.revision, undo: history.undo.length, redo: history.redo.length,
     names: Object.fromEntries(members.map((member) => [member.id, member.name])),
-    // As one string: many times quicker to send and read than thousands of values one by one.
-    rows: JSON.stringify(stored.design),
+    rows: designText(stored.design),
   };
 }
 
@@ -33,7 +32,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 export const shouldRevalidate = ({ currentParams, nextParams }: { currentParams: { design?: string }; nextParams: { design?: string } }) => currentParams.design !== nextParams.design;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const name = loaderData ? (JSON.parse(loaderData.rows) as Design).design.name : "Design";
+  const name = loaderData?.name ?? "Design";
   return [{ title: `${name} · Zinc Lattice` }];
 };
 
@@ -41,7 +40,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   const { design: id } = useParams();
   const preferences = useRouteLoaderData<typeof rootLoader>("root")!.preferences;
   const store = useMemo(
-    () => createDesignStore({ url: `/d/${id}`, person: loaderData.person.id, design: JSON.parse(loaderData.rows) as Design, revision: loaderData.revision, undo: loaderData.undo, redo: loaderData.redo }),
+    () => createDesignStore({ url: `/d/${id}`, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: loaderData.undo, redo: loaderData.redo }),
     [id, loaderData],
   );
   return (

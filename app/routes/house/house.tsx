@@ -1,21 +1,45 @@
-/** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out. */
+/** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
 import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
-import { useDesign } from "../../ui/desk";
+import { useDesign, useDesk } from "../../ui/desk";
 import { Plan } from "../../ui/plan";
+import { PlanGhost, PlanThings, PlanUnderlays } from "../../ui/plan-things";
+import { usePlanTool } from "../../ui/plan-tool";
 import { ToolRow } from "../../ui/tool-row";
 import { Palette } from "./palette";
 
 const Survey = lazy(() => import("./survey"));
 const SwitchMap = lazy(() => import("./switch-map"));
 const Drawings = lazy(() => import("./drawings"));
+const Materials = lazy(() => import("./materials"));
 
-const VIEWS = [["plan", "Plan"], ["survey", "Survey"], ["switches", "Switch map"], ["drawings", "Drawings"]] as const;
+const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
+
+const VIEWS = [["plan", "Plan"], ["survey", "Survey"], ["switches", "Switch map"], ["drawings", "Drawings"], ["materials", "Materials"]] as const;
+
+/** The plan with the survey editor on it. */
+function Editor() {
+  const design = useDesign();
+  const { level, lit, url } = useDesk();
+  const tool = usePlanTool(design, level);
+  const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
+  return (
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <Plan editor={{
+        tool,
+        under: (shown) => <><PlanUnderlays design={shown} level={level} url={url} /><PlanGhost design={shown} level={level} /></>,
+        over: (shown, k, selected) => <PlanThings design={shown} level={level} k={k} selected={selected} links={links} />,
+      }} />
+      <Palette />
+    </div>
+  );
+}
 
 export default function House() {
   const design = useDesign();
   const [params, setParams] = useSearchParams();
   const view = VIEWS.find(([name]) => name === params.get("view"))?.[0] ?? "plan";
+  const Panel = view === "plan" ? Survey : PANELS[view];
   return (
     <>
       <h2 className="sr-only">House</h2>
@@ -28,10 +52,10 @@ export default function House() {
       {view === "plan" ? (
         <>
           {design.rooms.length === 0 && <p className="border-b border-rule bg-pane px-4 py-2 text-soft">No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under Survey, or bring in a builder's drawing under Drawings.</p>}
-          <div className="relative flex min-h-0 flex-1 flex-col"><Plan edits /><Palette /></div>
+          <Editor />
         </>
       ) : (
-        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}>{view === "survey" ? <Survey /> : view === "switches" ? <SwitchMap /> : <Drawings />}</Suspense>
+        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Panel /></Suspense>
       )}
     </>
   );

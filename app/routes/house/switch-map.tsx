@@ -51,7 +51,7 @@ export default function SwitchMap() {
                 return (
                   <tr key={key(gang)} className="border-t border-rule/60 align-top">
                     <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => select({ in: "switches", id: gang.switch.id })}>{gangName(gang)}</button></td>
-                    <td className="py-1">{leg ? <>{lamps.map((lamp) => lamp.name).join(", ") || leg.name} <span className="text-soft">· {wayName(leg)}</span></> : <span className="text-soft">{open.some((one) => key(one) === key(gang)) ? "nobody knows" : "something else"}</span>}</td>
+                    <td className="py-1">{leg ? <>{lamps.map((lamp) => lamp.name).join(", ") || leg.name} · <button type="button" className="text-soft hover:underline" title="The leg they are on" onClick={() => select({ in: "legs", id: leg.id })}>{wayName(leg)}</button></> : <span className="text-soft">{open.some((one) => key(one) === key(gang)) ? "nobody knows" : "something else"}</span>}</td>
                   </tr>
                 );
               })}

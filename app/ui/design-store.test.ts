@@ -1,0 +1,177 @@
+/** The design in the browser: edits at once, sent one after another, following the log whoever writes it. */
+import { jest } from "@jest/globals";
+import type { Change } from "#core/design/edit";
+import type { LogEntry } from "#db/write-edit";
+import { testDesign } from "../../core/test-design";
+import { createDesignStore, type DesignStore } from "./design-store";
+
+type Posted = { kind: string; base?: number; changes?: Change[] };
+
+/** A server that answers each post when told to. */
+function server() {
+  const posts: { body: Posted; answer(status: number, body: unknown): void; drop(): void }[] = [];
+  globalThis.fetch = jest.fn((_url: unknown, init?: { body?: unknown }) => new Promise((resolve, reject) => {
+    posts.push({
+      body: JSON.parse(String(init?.body)) as Posted,
+      answer: (status, body) => resolve(new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } })),
+      drop: () => reject(new TypeError("no connection")),
+    });
+  })) as unknown as typeof fetch;
+  return posts;
+}
+
+const settle = async () => {
+  for (let n = 0; n < 10; n++) await Promise.resolve();
+};
+const named = (name: string): Change => ({ in: "points", put: { ...testDesign().points[0]!, name } });
+const logged = (revision: number, changes: Change[], person = "me", kind: LogEntry["kind"] = "edit"): LogEntry => ({ revision, person, at: "2026-11-25T00:00:00Z", kind, changes });
+const nameOf = (store: DesignStore) => store.get().design.points.find((point) => point.id === testDesign().points[0]!.id)!.name;
+const start = () => createDesignStore({ url: "/d/x", person: "me", design: testDesign(), revision: 5, undo: 0, redo: 0 });
+
+/** Hands the store log entries as the stream would. */
+let stream: { onmessage(event: { data: string }): void; onopen(): void; close(): void };
+beforeEach(() => {
+  jest.useFakeTimers({ doNotFake: ["queueMicrotask", "nextTick"] });
+  globalThis.EventSource = class {
+    onmessage = () => {};
+    onopen = () => {};
+    onerror = () => {};
+    close = () => {};
+    constructor() {
+      stream = this as unknown as typeof stream;
+    }
+  } as unknown as typeof EventSource;
+  globalThis.window = { addEventListener() {}, removeEventListener() {}, location: { reload: jest.fn() } } as unknown as typeof window;
+});
+afterEach(() => jest.useRealTimers());
+const hear = (entry: LogEntry) => stream.onmessage({ data: JSON.stringify(entry) });
+
+test("an edit shows at once, is saved when answered, and keeps the very rows that were shown", async () => {
+  const posts = server();
+  const store = start();
+  store.edit([named("First")]);
+  expect([nameOf(store), store.get().saving]).toEqual(["First", "saving"]);
+  const shown = store.get().design;
+  posts[0]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("First")])] });
+  await settle();
+  expect([store.get().saving, store.get().revision, store.get().undo]).toEqual(["saved", 6, 1]);
+  // Everything computed from these rows still stands.
+  expect(store.get().design.points).toBe(shown.points);
+});
+
+test("edits are sent one after another, each on the revision the one before made", async () => {
+  const posts = server();
+  const store = start();
+  store.edit([named("First")]);
+  store.edit([named("Second")]);
+  expect(posts).toHaveLength(1);
+  posts[0]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("First")])] });
+  await settle();
+  expect(posts[1]!.body).toMatchObject({ kind: "edit", base: 6 });
+  expect(nameOf(store)).toBe("Second");
+});
+
+test("the log may come before the answer: the edit counts once", async () => {
+  const posts = server();
+  const store = start();
+  store.connect();
+  store.edit([named("First")]);
+  hear(logged(6, [named("First")]));
+  expect([store.get().revision, store.get().undo, nameOf(store)]).toEqual([6, 1, "First"]);
+  posts[0]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("First")])] });
+  await settle();
+  expect([store.get().revision, store.get().undo, store.get().saving]).toEqual([6, 1, "saved"]);
+});
+
+test("an answer lost on the way: what the log already has is not written twice", async () => {
+  const posts = server();
+  const store = start();
+  store.connect();
+  store.edit([named("First")]);
+  hear(logged(6, [named("First")]));
+  posts[0]!.drop();
+  await settle();
+  expect(store.get().saving).toBe("failed");
+  jest.advanceTimersByTime(3000);
+  await settle();
+  expect([posts.length, store.get().saving]).toEqual([1, "saved"]);
+});
+
+test("a lost connection keeps the edit and sends it again", async () => {
+  const posts = server();
+  const store = start();
+  store.edit([named("First")]);
+  posts[0]!.drop();
+  await settle();
+  expect([store.get().saving, nameOf(store)]).toEqual(["failed", "First"]);
+  expect(store.get().trouble).toContain("no connection");
+  jest.advanceTimersByTime(3000);
+  await settle();
+  expect(posts[1]!.body).toEqual(posts[0]!.body);
+  posts[1]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("First")])] });
+  await settle();
+  expect([store.get().saving, store.get().trouble]).toEqual(["saved", undefined]);
+});
+
+test("somebody else's edit elsewhere lets an own one keep up; on the same row it stays on its base and clashes", async () => {
+  const posts = server();
+  const store = start();
+  store.connect();
+  store.edit([named("Mine")]);
+  store.edit([{ in: "devices", drop: "d-cam" }]);
+  hear(logged(6, [named("Theirs")], "other"));
+  expect(nameOf(store)).toBe("Mine");
+  posts[0]!.answer(409, { ok: false, clashes: [{ in: "points", id: "cam", mine: {}, theirs: {} }], revision: 6, log: [logged(6, [named("Theirs")], "other")] });
+  await settle();
+  expect(store.get().clash!.pending.base).toBe(5);
+  store.resolve("theirs");
+  await settle();
+  expect(nameOf(store)).toBe("Theirs");
+  expect(posts[1]!.body).toMatchObject({ base: 6, changes: [{ in: "devices", drop: "d-cam" }] });
+});
+
+test("a clash answered with mine is sent again on the newest revision", async () => {
+  const posts = server();
+  const store = start();
+  store.edit([named("Mine")]);
+  posts[0]!.answer(409, { ok: false, clashes: [], revision: 6, log: [logged(6, [named("Theirs")], "other")] });
+  await settle();
+  store.resolve("mine");
+  await settle();
+  expect([posts[1]!.body.base, nameOf(store)]).toEqual([6, "Mine"]);
+});
+
+test("what the server refuses is taken back, with its sentence", async () => {
+  const posts = server();
+  const store = start();
+  store.edit([named("First")]);
+  posts[0]!.answer(422, { error: "points[cam].name must not be empty." });
+  await settle();
+  expect([nameOf(store), store.get().trouble, store.get().saving]).toEqual(["cam", "points[cam].name must not be empty.", "saved"]);
+});
+
+test("a gap in the log: only a fresh page is safe", () => {
+  server();
+  const store = start();
+  store.connect();
+  hear(logged(8, [named("Later")], "other"));
+  expect(window.location.reload).toHaveBeenCalled();
+  expect(store.get().revision).toBe(5);
+});
+
+test("undo and redo count as the log says, and nothing is sent where there is nothing", async () => {
+  const posts = server();
+  const store = start();
+  store.undo();
+  store.redo();
+  expect(posts).toHaveLength(0);
+  store.edit([named("First")]);
+  posts[0]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("First")])] });
+  await settle();
+  store.undo();
+  await settle();
+  expect(posts[1]!.body).toEqual({ kind: "undo" });
+  posts[1]!.answer(200, { ok: true, revision: 7, log: [logged(7, [named("cam")], "me", "undo")] });
+  await settle();
+  expect([nameOf(store), store.get().undo, store.get().redo]).toEqual(["cam", 0, 1]);
+});
