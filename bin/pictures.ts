@@ -64,6 +64,8 @@ try {
     if (path !== "/sign-in") await page.locator('[data-live="true"]').waitFor();
     await act?.(page);
     if (path.endsWith("automations")) await page.getByRole("region", { name: "Over the year" }).waitFor();
+    // Panels that are fetched when they are asked for.
+    await page.locator("aside h2").first().waitFor();
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(() => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'));
     await page.screenshot({ path: `docs/screenshots/${name}.png` });

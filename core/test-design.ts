@@ -38,3 +38,11 @@ export function testDesign(): Design {
 export function point(id: string, kind: string, level: string, room: string, x: number, y: number, z: number): PointRow {
   return { id, kind, level, room, x, y, z, closet: "c", name: id };
 }
+
+/** A design with the default tables and one empty ground level, for drawing upon. */
+export function blankDesign(): Design {
+  const design = emptyDesign({ name: "Blank", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric", currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 });
+  design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
+  design.levels = [{ id: "g", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.5, slabThicknessM: 0.2, voidAboveM: 0.2 }];
+  return design;
+}

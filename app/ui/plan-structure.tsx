@@ -34,8 +34,10 @@ function Opening({ opening, wall }: { opening: OpeningRow; wall: WallRow }) {
       <rect y={-half - 0.01} width={width} height={wall.thicknessM + 0.02} className="fill-raised" />
       {opening.kind === "window" ? (
         <path d={`M0 ${-half}H${width}M0 ${half}H${width}M0 0H${width}M0 ${-half}V${half}M${width} ${-half}V${half}`} className="stroke-structure" strokeWidth="0.03" fill="none" />
-      ) : opening.kind === "gap" ? null : (
-        <path d={`M0 ${half}V${half + width}A${width} ${width} 0 0 0 ${width} ${half}`} className="stroke-soft" strokeWidth="0.025" fill="none" />
+      ) : opening.kind === "gap" || opening.hinge === "fixed" ? null : opening.hinge === "slides" ? (
+        <path d={`M0 ${half + 0.05}H${width}`} className="stroke-soft" strokeWidth="0.04" fill="none" />
+      ) : (
+        <path d={opening.hinge === "end" ? `M${width} ${half}V${half + width}A${width} ${width} 0 0 1 0 ${half}` : `M0 ${half}V${half + width}A${width} ${width} 0 0 0 ${width} ${half}`} className="stroke-soft" strokeWidth="0.025" fill="none" />
       )}
     </g>
   );

@@ -2,11 +2,10 @@
 import fc from "fast-check";
 import Drawing from "dxf-writer";
 import { applyChanges, checkWhole } from "../design/edit";
-import { emptyDesign, type Design } from "../design/collections";
 import { InputError } from "../design/input-error";
+import { blankDesign } from "../test-design";
 import { area } from "../geometry/polygon";
 import { facesOf } from "../house";
-import { MATERIAL_TABLE } from "../house/tables";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { importWalls, wallsFrom, type WallsFrom } from "./drawing";
 import { readDxf } from "./dxf-in";
@@ -16,12 +15,6 @@ import { planSvg } from "./svg-out";
 
 const options = (layers: string[], rest: Partial<WallsFrom> = {}): WallsFrom => ({ metresPerUnit: 1, layers, lines: "centres", thicknessM: 0.1, material: "brick-single", at: [0, 0], ...rest });
 
-const blank = (): Design => {
-  const design = emptyDesign({ name: "Test", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric", currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 });
-  design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
-  design.levels = [{ id: "g", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.5, slabThicknessM: 0.2, voidAboveM: 0.2 }];
-  return design;
-};
 let n = 0;
 const newId = () => `w${(n += 1)}`;
 
@@ -48,9 +41,9 @@ describe("DXF", () => {
     expect(drawing.metresPerUnit).toBe(0.001);
     expect(drawing.layers.map((layer) => [layer.name, layer.lines.length])).toEqual([["A-WALL", 6]]);
     expect(drawing.leftOut.map((out) => `${out.count} ${out.what}: ${out.why}`).sort()).toEqual(["1 ARC: a curve, not a straight line", "1 CIRCLE: a curve, not a straight line", "1 TEXT: a text"]);
-    const { changes, made } = importWalls(blank(), "g", newId, drawing, options(["A-WALL"], { metresPerUnit: 0.001 }));
+    const { changes, made } = importWalls(blankDesign(), "g", newId, drawing, options(["A-WALL"], { metresPerUnit: 0.001 }));
     expect(made.leftOut).toEqual([{ what: "line", count: 1, why: "drawn twice" }]);
-    const design = applyChanges(blank(), changes);
+    const design = applyChanges(blankDesign(), changes);
     checkWhole(design, changes);
     expect(facesOf(design.walls).faces.map((face) => Math.round(area(face.corners) * 100) / 100).sort((a, b) => a - b)).toEqual([10, 14]);
   });

@@ -1,8 +1,9 @@
 /** Tape and pencil: typed sides, closures, switches traced, things arranged; and what the checks say. */
 import fc from "fast-check";
-import { emptyDesign, type Design } from "../design/collections";
+import type { Design } from "../design/collections";
 import { applyChanges, checkWhole, type Change } from "../design/edit";
 import { InputError } from "../design/input-error";
+import { blankDesign } from "../test-design";
 import { area, selfCrossing } from "../geometry/polygon";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt, TAPED } from "../../demo/ropewalk-court";
@@ -11,15 +12,8 @@ import { houseChecks } from "./checks";
 import { facesOf } from "./faces";
 import { closure, closureWorking, roomClosure, toleranceM } from "./measure";
 import { allGangs, gangsOf, lampsOf, traceGang, unknownGangs, wayName } from "./switches";
-import { MATERIAL_TABLE } from "./tables";
 import { parseSides, tapeRoom } from "./traverse";
 
-const blank = (): Design => {
-  const design = emptyDesign({ name: "Test", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric", currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 });
-  design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
-  design.levels = [{ id: "g", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.5, slabThicknessM: 0.2, voidAboveM: 0.2 }];
-  return design;
-};
 let n = 0;
 const newId = (prefix: string) => `${prefix}${(n += 1)}`;
 const make = { name: "Box room", code: "BOX", type: "store" as const, thicknessM: 0.1, material: "plasterboard" };
@@ -49,8 +43,8 @@ describe("typed sides", () => {
 
 describe("a room by tape", () => {
   test("sides in, room and walls out, measured between the faces", () => {
-    const { changes, closing, outline } = tapeRoom(blank(), newId, "g", [0, 0], parseSides("4m r; 3m d; 4m l; 3m u"), make);
-    const design = applyChanges(blank(), changes);
+    const { changes, closing, outline } = tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4m r; 3m d; 4m l; 3m u"), make);
+    const design = applyChanges(blankDesign(), changes);
     checkWhole(design, changes);
     expect(closing.errorM).toBeCloseTo(0);
     expect(area(outline)).toBeCloseTo(12);
@@ -71,13 +65,13 @@ describe("a room by tape", () => {
   });
   test("a small slip is shut by its share on each corner, and stays a finding; a large one is refused", () => {
     const sides = parseSides("4.00 r; 3.00 d; 4.10 l; 3.00 u");
-    const { changes, closing } = tapeRoom(blank(), newId, "g", [0, 0], sides, make);
+    const { changes, closing } = tapeRoom(blankDesign(), newId, "g", [0, 0], sides, make);
     expect(closing.errorM).toBeCloseTo(0.1);
-    const design = applyChanges(blank(), changes);
+    const design = applyChanges(blankDesign(), changes);
     expect(codes(design)).toContain("house.room-open");
     expect(closureWorking(design, design.rooms[0]!)!.verdict).toBe("fails");
-    expect(() => tapeRoom(blank(), newId, "g", [0, 0], parseSides("4 r; 3 d; 2 l; 3 u"), make)).toThrow("do not close: the walk ends 2.00 m from its start");
-    expect(() => tapeRoom(blank(), newId, "g", [0, 0], parseSides("4 r; 4 l"), make)).toThrow("at least three");
+    expect(() => tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4 r; 3 d; 2 l; 3 u"), make)).toThrow("do not close: the walk ends 2.00 m from its start");
+    expect(() => tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4 r; 4 l"), make)).toThrow("at least three");
   });
 });
 

@@ -1,26 +1,21 @@
 /** Walls drawn, split, joined and moved; rooms and what hangs on them follow. */
-import { emptyDesign, type Design } from "../design/collections";
+import type { Design } from "../design/collections";
 import { applyChanges, checkWhole, invertChanges } from "../design/edit";
 import { writeFile } from "../design/file";
 import type { Xy } from "../geometry/segment";
 import { area } from "../geometry/polygon";
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { MATERIAL_TABLE } from "./tables";
+import { blankDesign } from "../test-design";
 import { dropsOf } from "../runs";
 import { ledgerOf } from "../ledger";
 import { addOpening, azimuthDeg, azimuthWorking, changeOpening, windName } from "./openings";
 import { findRooms } from "./rooms";
 import { addWall, changeWall, joinWalls, moveWalls, removeWalls, setWallLength, snapEnd, splitWall, wallLengthM } from "./walls";
 
-const settings = { name: "Test", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric" as const, currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 };
 const make = { thicknessM: 0.1, material: "brick-single" };
 
 function draw(lines: readonly (readonly [Xy, Xy])[], from?: Design): Design {
-  let design = from ?? emptyDesign(settings);
-  if (!from) {
-    design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
-    design.levels = [{ id: "g", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.5, slabThicknessM: 0.2, voidAboveM: 0.2 }];
-  }
+  let design = from ?? blankDesign();
   lines.forEach(([a, b]) => {
     design = applyChanges(design, addWall(design, `w${design.walls.length + 1}`, "g", a, b, make));
   });
