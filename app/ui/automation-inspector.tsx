@@ -9,7 +9,7 @@ import { allFindings } from "#core/stages";
 import { useDesk, useEdit } from "./desk";
 import { Fact, SelectField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
-import { Caution, Heading, Worked } from "./inspector";
+import { Caution, Heading, Worked } from "./inspector-parts";
 import { useNow } from "./now";
 import { YearChart } from "./year-chart";
 

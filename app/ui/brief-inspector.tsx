@@ -6,7 +6,7 @@ import { groupDigits } from "#core/design/units";
 import { useState } from "react";
 import { useDesk, useEdit } from "./desk";
 import { Fact, TextField } from "./fields";
-import { Worked } from "./inspector";
+import { Worked } from "./inspector-parts";
 import { today } from "./now";
 
 function ProblemExtra({ design, problem }: { design: Design; problem: Rows["problems"] }) {

@@ -8,7 +8,7 @@ import { removeRows } from "#core/design/remove";
 import { parseLength } from "#core/design/units";
 import { alignRows, joinWalls, mirrorRows, moveRows, type Edge, type Ref } from "#core/house";
 import { useDesk, useEdit } from "./desk";
-import { Heading } from "./inspector";
+import { Heading } from "./inspector-parts";
 import { rowName } from "./row-form";
 
 const EDGES: [Edge, string][] = [["left", "Left"], ["middle across", "Middle"], ["right", "Right"], ["top", "Top"], ["middle down", "Halfway"], ["bottom", "Bottom"]];

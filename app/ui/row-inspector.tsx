@@ -10,7 +10,7 @@ import { briefExtra } from "./brief-inspector";
 import { newRowId, selectedRefs, useDesk, useEdit } from "./desk";
 import { Fact, LengthField, TextField } from "./fields";
 import { FindingCard } from "./finding-card";
-import { Caution, Heading, Worked } from "./inspector";
+import { Caution, Heading, Worked } from "./inspector-parts";
 import { RowForm, rowName } from "./row-form";
 
 const CAUTIONS: Partial<Record<CollectionName, string>> = {

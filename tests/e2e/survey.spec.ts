@@ -340,3 +340,24 @@ test("a closet has its wall space, a leg loses a gang, a wall is split and joine
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.locator("[data-thing^='walls/']")).toHaveCount(15);
 });
+
+test("on a phone a room is taken down with a thumb", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await emptyHouse(page);
+  await page.getByRole("button", { name: "Survey" }).click();
+  await page.getByRole("button", { name: "Take down a room by tape" }).click();
+  const form = page.getByRole("region", { name: "A room by tape" });
+  for (const [length, way] of [["3.2", "right"], ["2.4", "down"], ["3.2", "left"], ["2.4", "up"]]) {
+    await form.getByLabel("Next side").fill(length!);
+    const target = form.getByRole("button", { name: `This side runs ${way}` });
+    const box = (await target.boundingBox())!;
+    expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
+    await target.click();
+  }
+  await expect(form.getByText("7.68 m²")).toBeVisible();
+  await form.getByLabel("Room", { exact: true }).fill("Pantry");
+  await form.getByRole("button", { name: "Take the room" }).click();
+  await saved(page);
+  await expect(page.locator("[data-room]")).toContainText("Pantry");
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(0);
+});

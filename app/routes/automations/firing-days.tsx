@@ -4,7 +4,7 @@ import { addDays, clockText, dayName, dayText, EVENT_NAMES, firingsByDay, firing
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import type { AutomationRow } from "#core/design/rows-system";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 
 const MOST_DAYS = 800;
 const RANGES = [["1", "that day"], ["7", "a week"], ["31", "a month"], ["366", "a year"]] as const;

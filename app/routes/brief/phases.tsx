@@ -4,7 +4,7 @@ import { byId } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { sumWorking } from "#core/working";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 
 export function Phases() {
   const design = useDesign();

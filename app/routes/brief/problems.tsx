@@ -7,7 +7,7 @@ import { groupDigits } from "#core/design/units";
 import { DataTable, type Column } from "../../ui/data-table";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { Filter, filtered } from "../../ui/filters";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { SeverityMark } from "../../ui/severity";
 
 type Line = ReturnType<typeof rankedProblems>[number];

@@ -5,7 +5,7 @@ import { columns, deletions, deletionsWorking, isQuestioned, moveRequirement, ST
 import { byId } from "#core/design/collections";
 import { TRIAGE, type RequirementRow, type TriageStep } from "#core/design/rows-brief";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { SeverityMark } from "../../ui/severity";
 

@@ -10,7 +10,7 @@ import { distance } from "#core/geometry/segment";
 import { areaWorking, closureWorking, cornersOf, measuredSides, parseSides, roomClosure, tapeRoom, toleranceM } from "#core/house";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { TextField } from "../../ui/fields";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { SeverityMark } from "../../ui/severity";
 

@@ -5,7 +5,7 @@ import { InputError } from "#core/design/input-error";
 import { TRACE_RESULTS, type TraceRow } from "#core/design/rows-survey";
 import { allGangs, gangName, gangsOf, lampsOf, legOf, traceGang, unknownGangs, wayName, type Gang } from "#core/house";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
-import { Caution } from "../../ui/inspector";
+import { Caution } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { SeverityMark } from "../../ui/severity";
 

@@ -8,7 +8,7 @@ import { DataTable, type Column } from "../../ui/data-table";
 import { useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SelectField, TextField } from "../../ui/fields";
 import { Filter, filtered } from "../../ui/filters";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { usePhaseFilter } from "../../ui/phase-filter";
 
 const NONE: Record<string, string> = { level: "", room: "", kind: "", protocol: "", status: "" };

@@ -7,7 +7,7 @@ import { PULL_DEFAULTS, type Pull } from "#core/runs/pulls";
 import { sumWorking, type Working } from "#core/working";
 import { DataTable, type Column } from "../../ui/data-table";
 import { useDesign, useDesk } from "../../ui/desk";
-import { Caution, Worked } from "../../ui/inspector";
+import { Caution, Worked } from "../../ui/inspector-parts";
 import { usePhaseFilter } from "../../ui/phase-filter";
 
 function hoursWorking(pull: Pull): Working {

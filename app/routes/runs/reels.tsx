@@ -6,7 +6,7 @@ import { ledgerWorking } from "#core/ledger";
 import { cableCostWorking, cableTotals, cutsWorking, dropsOf, leftOverWorking, reelsWorking, type CableTotal } from "#core/runs";
 import { sumWorking, type Working } from "#core/working";
 import { useDesign, useDesk } from "../../ui/desk";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { ReelBars } from "./reel-bars";
 
 function dropsWorking(design: Design, total: CableTotal): Working {

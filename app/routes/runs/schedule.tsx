@@ -9,7 +9,7 @@ import { sumWorking, type Working } from "#core/working";
 import { useDesign, useDesk, type Selection } from "../../ui/desk";
 import { DataTable, type Column } from "../../ui/data-table";
 import { Filter, filtered } from "../../ui/filters";
-import { Worked } from "../../ui/inspector";
+import { Worked } from "../../ui/inspector-parts";
 import { usePhaseFilter } from "../../ui/phase-filter";
 import { SeverityMark } from "../../ui/severity";
 

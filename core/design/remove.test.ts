@@ -1,0 +1,85 @@
+/** Rows taken out with all that cannot stand without them; and the general tools of rows and memory. */
+import fc from "fast-check";
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import { testDesign } from "../test-design";
+import { FILE_ORDER, memoByParts, memoByRow, type AnyRow, type Design } from "./collections";
+import { applyChanges, checkWhole, invertChanges, type Change } from "./edit";
+import { writeFile } from "./file";
+import { danglingReferences } from "./references";
+import { removeRows } from "./remove";
+
+const design = larkspurWeir();
+const rows = FILE_ORDER.flatMap((name) => (design[name] as AnyRow[]).map((row) => ({ in: name, id: row.id })));
+
+describe("removeRows", () => {
+  test("a leaf goes alone", () => {
+    expect(removeRows(design, [{ in: "devices", id: "d-nurse-shd-1" }])).toEqual([{ in: "devices", drop: "d-nurse-shd-1" }]);
+  });
+  test("what requires it goes too, what only mentions it forgets it", () => {
+    const changes = removeRows(design, [{ in: "points", id: "nurse-shd-1" }]);
+    const kinds = changes.map((change) => `${change.in} ${"drop" in change ? "drop" : "put"}`).sort();
+    expect(kinds).toEqual(["automations put", "devices drop", "points drop", "problems put"]);
+    expect(JSON.stringify(changes.filter((change) => "put" in change))).not.toContain("nurse-shd-1");
+  });
+  test("a switch taken out leaves its legs with their other gangs, and its traces go", () => {
+    const after = applyChanges(design, removeRows(design, [{ in: "switches", id: "sw-stair-foot" }]));
+    expect(after.legs.find((leg) => leg.id === "leg-stair")!.switches.map((one) => one.switch)).toEqual(["sw-stair-head", "sw-loft"]);
+    expect(after.traces.some((trace) => trace.switch === "sw-stair-foot")).toBe(false);
+  });
+  test("a level takes everything on it along, storeys above stay", () => {
+    const changes = removeRows(design, [{ in: "levels", id: "loft" }]);
+    const after = applyChanges(design, changes);
+    checkWhole(after, changes);
+    for (const name of FILE_ORDER) expect((after[name] as { level?: string }[]).some((row) => row.level === "loft")).toBe(false);
+    expect(after.walls.some((wall) => wall.level === "first")).toBe(true);
+  });
+  test("every row of the demo house can be taken out, and what is left holds together", () => {
+    for (const row of rows) {
+      const after = applyChanges(design, removeRows(design, [row]));
+      expect([row, danglingReferences(after)]).toEqual([row, []]);
+    }
+  });
+  test("property: any handful of rows goes together and comes back whole", () => {
+    fc.assert(fc.property(fc.uniqueArray(fc.constantFrom(...rows), { minLength: 1, maxLength: 6 }), (some) => {
+      const changes = removeRows(design, some);
+      const after = applyChanges(design, changes);
+      checkWhole(after, changes);
+      expect(writeFile(applyChanges(after, invertChanges(design, changes)))).toBe(writeFile(design));
+    }), { numRuns: 40 });
+  });
+});
+
+describe("what is kept", () => {
+  const small = testDesign();
+  const moved = (d: Design, x: number): Design => applyChanges(d, [{ in: "points", put: { ...d.points[0]!, x } } as Change]);
+  test("memoByParts computes once while its parts are the same arrays, and keeps two designs apart", () => {
+    let runs = 0;
+    const count = memoByParts(["points"], (d) => {
+      runs += 1;
+      return d.points[0]!.x;
+    });
+    const other = moved(small, 7);
+    expect([count(small), count(small), count(other), count(small), count(other)]).toEqual([5, 5, 7, 5, 7]);
+    expect(runs).toBe(2);
+    // Another collection is none of its business.
+    count(applyChanges(small, [{ in: "devices", drop: "d-cam" }]));
+    expect(runs).toBe(2);
+    count(moved(small, 8));
+    expect(runs).toBe(3);
+  });
+  test("memoByRow computes a row anew when it, its parts or the extra value changes", () => {
+    const seen: string[] = [];
+    const look = memoByRow(["kinds"], (_d, row: { id: string }, also) => {
+      seen.push(row.id);
+      return `${row.id} ${String(also)}`;
+    });
+    const [cam, up] = [small.points[0]!, small.points[1]!];
+    look(small, cam, 1);
+    look(small, up, 1);
+    look(moved(small, 3), up, 1);
+    expect(seen).toEqual([cam.id, up.id]);
+    expect(look(small, cam, 2)).toBe(`${cam.id} 2`);
+    look({ ...small, kinds: [...small.kinds] }, cam, 2);
+    expect(seen).toEqual([cam.id, up.id, cam.id, cam.id]);
+  });
+});
