@@ -74,7 +74,7 @@ export function allChanges(design: Design): Change[] {
   return WRITE_ORDER.flatMap((name) => design[name].map((row) => ({ in: name, put: row }) as Change));
 }
 
-/** A new design owned by `person`: its settings, then all its rows as one edit. Nothing stays behind when that fails. */
+/** A new design owned by `person`: its settings, then all its rows as one entry of the log that is no step of anybody's to undo. Nothing stays behind when that fails. */
 export async function createDesign(db: Db, id: string, person: string, design: Design): Promise<void> {
   await db.transaction(async (tx) => {
     await tx.insert(designs).values({ ...(columnValues("design", design.design) as typeof designs.$inferInsert), id, revision: 0, changedAt: new Date() });
@@ -83,7 +83,7 @@ export async function createDesign(db: Db, id: string, person: string, design: D
   const changes = allChanges(design);
   if (!changes.length) return;
   try {
-    await writeEdit(db, id, person, { base: 0, changes });
+    await writeEdit(db, id, person, { base: 0, changes }, "start");
   } catch (error) {
     await deleteDesign(db, id);
     throw error;

@@ -46,13 +46,13 @@ export const members = mysqlTable("members", {
   role: varchar("role", { length: 10 }).$type<Role>().notNull(),
 }, (t) => [primaryKey({ columns: [t.design, t.person] }), index("members_person").on(t.person)]);
 
-/** The log: append-only. `of` is the revision an undo or redo is about. */
+/** The log: append-only. `of` is the revision an undo or redo is about; `start` is how the design came in, which nobody undoes. */
 export const edits = mysqlTable("edits", {
   design: id("design").notNull().references(() => designs.id, { onDelete: "cascade" }),
   revision: int("revision").notNull(),
   person: id("person").notNull().references(() => people.id),
   at: datetime("at", { mode: "date", fsp: 3 }).notNull(),
-  kind: varchar("kind", { length: 10 }).$type<"edit" | "undo" | "redo">().notNull(),
+  kind: varchar("kind", { length: 10 }).$type<"start" | "edit" | "undo" | "redo">().notNull(),
   of: int("of"),
   changes: json("changes").notNull(),
   inverse: json("inverse").notNull(),

@@ -12,7 +12,7 @@ export interface LogEntry {
   revision: number;
   person: string;
   at: string;
-  kind: "edit" | "undo" | "redo";
+  kind: "start" | "edit" | "undo" | "redo";
   of?: number;
   changes: Change[];
 }
@@ -134,10 +134,10 @@ async function perform(db: Db, design: string, person: string, make: (tx: Tx, st
 }
 
 /** Write an edit. Throws InputError where rows would not hold together; a clash is a result, not an error. */
-export function writeEdit(db: Db, design: string, person: string, edit: Edit): Promise<WriteResult> {
+export function writeEdit(db: Db, design: string, person: string, edit: Edit, kind: "start" | "edit" = "edit"): Promise<WriteResult> {
   return perform(db, design, person, async (_tx, stored) => {
     if (!Number.isInteger(edit.base) || edit.base < 0 || edit.base > stored.revision) fail("base", `must be a revision of the design, 0 to ${stored.revision}`);
-    return { kind: "edit", base: edit.base, changes: edit.changes };
+    return { kind, base: edit.base, changes: edit.changes };
   });
 }
 
@@ -161,7 +161,7 @@ export async function historyOf(tx: Tx | Db, design: string, person: string): Pr
     } else if (row.kind === "undo") {
       undo.pop();
       redo.push(row.of!);
-    } else {
+    } else if (row.kind === "redo") {
       redo.pop();
       undo.push(row.of!);
     }

@@ -161,7 +161,7 @@ export default function RowInspector({ design, collection, id }: { design: Desig
       <Heading title={name ?? what.charAt(0).toUpperCase() + what.slice(1)} text={name ? what : `on ${byId(design, "levels").get(levelOf(design, { in: collection, id }) ?? "")?.name ?? rowName(row)}`} />
       {findings.map((finding) => <FindingCard key={`${finding.code} ${finding.title}`} finding={finding} />)}
       {more && <div className="border-b border-rule px-3.5 py-3">{more}</div>}
-      <div className="border-b border-rule px-3.5 py-3"><RowForm key={id} collection={collection} id={id} only={ONLY[collection]} change={CHANGES[collection]} names={NAMES[collection]} /></div>
+      <div className="border-b border-rule px-3.5 py-3"><RowForm key={id} collection={collection} id={id} only={ONLY[collection]} change={CHANGES[collection]} names={{ x: "Across, x", y: "Down, y", z: "Height, z", ...NAMES[collection] }} /></div>
       {!readOnly && <div className="px-3.5 py-3"><button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: collection, id }])); select(undefined); }}><Trash2 size={13} /> Remove</button></div>}
       {CAUTIONS[collection] && <Caution text={CAUTIONS[collection]} />}
     </>

@@ -130,6 +130,12 @@ test("twenty at once on one design: each gets its own revision, none is lost", a
   expect((await read()).design.points.filter((row) => /^N\d+$/.test(row.name))).toHaveLength(20);
 });
 
+test("how a design came in is nobody's to undo", async () => {
+  const { id, read } = await house();
+  await expect(undo(connection.db, id, ann)).rejects.toThrow("nothing of yours to undo");
+  expect((await read()).design.points.length).toBeGreaterThan(100);
+});
+
 test("undo and redo go through a person's own edits, and a new edit ends what could be redone", async () => {
   const { id, read, move } = await house();
   const x = async () => (await read()).design.points.find((row) => row.id === "boot-cam-1")!.x;
@@ -146,8 +152,8 @@ test("undo and redo go through a person's own edits, and a new edit ends what co
   await expect(redo(connection.db, id, ann)).rejects.toThrow("nothing of yours to redo");
   await undo(connection.db, id, ann);
   await move(ann, 8, 12.5);
-  // Revision 1 is the import itself: it can be undone too, and is the first there is.
-  expect(await historyOf(connection.db, id, ann)).toMatchObject({ undo: [1, 2, 9], redo: [] });
+  // Revision 1 is how the design came in: no step of anybody's.
+  expect(await historyOf(connection.db, id, ann)).toMatchObject({ undo: [2, 9], redo: [] });
   await expect(undo(connection.db, id, ben)).rejects.toThrow("nothing of yours to undo");
 });
 
@@ -173,7 +179,7 @@ test("the log alone rebuilds the design", async () => {
   await move(ann, 1, 13);
   await undo(connection.db, id, ann);
   const log = await logSince(connection.db, id, 0);
-  expect(log.map((entry) => [entry.revision, entry.kind, entry.of])).toEqual([[1, "edit", undefined], [2, "edit", undefined], [3, "undo", 2]]);
+  expect(log.map((entry) => [entry.revision, entry.kind, entry.of])).toEqual([[1, "start", undefined], [2, "edit", undefined], [3, "undo", 2]]);
   const { applyChanges } = await import("../../core/design/edit");
   const { emptyDesign } = await import("../../core/design/collections");
   const { design } = await read();
