@@ -1,5 +1,5 @@
 /** What every loader and action asks first: who is it, and what may they do here. */
-import { data, redirect } from "react-router";
+import { redirect } from "react-router";
 import { InputError } from "../core/design/input-error";
 import { roleOf, type Person } from "../db/people";
 import type { Role } from "../db/schema";
@@ -40,11 +40,5 @@ export async function jsonBody(request: Request): Promise<unknown> {
 /** An InputError as a 422 answer; anything else is thrown on. */
 export function inputAnswer(error: unknown) {
   if (error instanceof InputError) return Response.json({ error: error.message, problems: error.problems }, { status: 422 });
-  throw error;
-}
-
-/** For form actions: the sentence of an InputError with status 422. */
-export function formAnswer(error: unknown) {
-  if (error instanceof InputError) return data({ error: error.message }, { status: 422 });
   throw error;
 }

@@ -5,8 +5,6 @@ import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Texts, Whole } from "./fi
 export const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
 export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
 
-export const NEEDS = ["sleeps by day", "poor sight", "poor hearing", "walks badly", "guest", "child", "pet", "works at home"] as const;
-
 /** A member of the household, by role rather than by name. */
 export class PersonRow {
   @Id() id!: string;

@@ -1,6 +1,6 @@
 /** Stage 2, House: where things are. */
 export { addPoint, changePoint, duplicatePoint, freeNumber, GRID_M, movePoint, removePoint, roomAt, snap } from "./points";
-export { addWall, changeWall, joinWalls, LEAST_WALL_M, moveWalls, removeWalls, setWallLength, snapEnd, splitWall, wallLengthM, withRooms, type Snap } from "./walls";
+export { addWall, changeWall, joinWalls, LEAST_WALL_M, moveWalls, setWallLength, snapEnd, splitWall, wallLengthM, withRooms, type Snap } from "./walls";
 export { facesOf } from "./faces";
 export { findRooms, sameOutline } from "./rooms";
 export { addOpening, azimuthDeg, azimuthWorking, changeOpening, OPENING_DEFAULTS, outsideOf, windName } from "./openings";

@@ -2,6 +2,7 @@
 import type { Design } from "../design/collections";
 import { applyChanges, checkWhole, invertChanges } from "../design/edit";
 import { writeFile } from "../design/file";
+import { removeRows } from "../design/remove";
 import type { Xy } from "../geometry/segment";
 import { area } from "../geometry/polygon";
 import { larkspurWeir } from "../../demo/larkspur-weir";
@@ -10,7 +11,7 @@ import { dropsOf } from "../runs";
 import { ledgerOf } from "../ledger";
 import { addOpening, azimuthDeg, azimuthWorking, changeOpening, windName } from "./openings";
 import { findRooms } from "./rooms";
-import { addWall, changeWall, joinWalls, moveWalls, removeWalls, setWallLength, snapEnd, splitWall, wallLengthM } from "./walls";
+import { addWall, changeWall, joinWalls, moveWalls, setWallLength, snapEnd, splitWall, wallLengthM } from "./walls";
 
 const make = { thicknessM: 0.1, material: "brick-single" };
 
@@ -108,7 +109,7 @@ test("a wall taken out takes its openings and measurements along", () => {
   let design = twoRooms();
   design = applyChanges(design, [...addOpening(design, "win", "w1", "window", 1.5), { in: "measurements", put: { id: "m", wall: "w1", of: "length", typed: "6m", metres: 6 } }]);
   design = applyChanges(design, [{ in: "constraints", put: { id: "c", name: "Keep", kind: "keep", rooms: [], walls: ["w1", "w2"] } }]);
-  const changes = removeWalls(design, ["w1"]);
+  const changes = removeRows(design, [{ in: "walls", id: "w1" }]);
   const after = applyChanges(design, changes);
   checkWhole(after, changes);
   expect(after.openings).toEqual([]);

@@ -3,7 +3,6 @@ import { byId, type Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
 import { fail } from "../design/input-error";
 import type { OpeningRow, WallRow } from "../design/rows-house";
-import { removeRows } from "../design/remove";
 import { distance, footOn, type Xy } from "../geometry/segment";
 import { joinOf, lineMeeting } from "./faces";
 import { followWalls, resettle } from "./rooms";
@@ -157,11 +156,6 @@ export function joinWalls(design: Design, first: string, second: string): Change
   }
   changes.push({ in: "walls", drop: second });
   return withRooms(design, p.level, changes);
-}
-
-/** Take walls out, their openings with them. Rooms keep their outline: a check says which are no longer closed. */
-export function removeWalls(design: Design, ids: readonly string[]): Change[] {
-  return removeRows(design, ids.map((id) => ({ in: "walls", id })));
 }
 
 export interface Snap {
