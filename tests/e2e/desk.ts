@@ -68,3 +68,17 @@ export const revision = (page: Page) => page.locator("[data-revision]");
 /** "2 349.6 m" → 2349.6 */
 export const number = (text: string | null) => Number((text ?? "").replace(/[^\d.-]/g, ""));
 export const saved = (page: Page) => expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
+
+/** A new, empty design; returns its address. */
+export async function emptyHouse(page: Page): Promise<string> {
+  await signIn(page);
+  await page.goto("/designs");
+  await page.getByLabel("Name").fill("Taken down by tape");
+  await page.getByLabel("Latitude, ° north").fill("53.4");
+  await page.getByLabel("Longitude, ° east").fill("-3");
+  await page.getByLabel("Time zone, as in Europe/Oslo").fill("Europe/London");
+  await page.getByRole("button", { name: "Start" }).click();
+  await page.waitForURL(/\/d\/\w+\/house$/);
+  await ready(page);
+  return new URL(page.url()).pathname.replace(/\/house$/, "");
+}

@@ -1,8 +1,6 @@
-/** The survey editor: a flat from typed measures, walls moved, drawings in and out, switches traced, and bad input. */
-import { readFileSync } from "node:fs";
+/** The survey editor: a flat from typed measures, walls moved, many at once, switches traced, and bad input. */
 import type { Page } from "@playwright/test";
-import Drawing from "dxf-writer";
-import { cell, difference, expect, number, open, ownHouse, point, ready, revision, saved, signIn, test } from "./desk";
+import { cell, difference, emptyHouse, expect, number, open, ownHouse, point, revision, saved, test } from "./desk";
 
 /** Flat 3, Ropewalk Court, as it was called out room by room: name, code, type, first corner, sides, area. */
 const TAPED: [name: string, code: string, type: string, start: [string, string], sides: string, area: string][] = [
@@ -11,20 +9,6 @@ const TAPED: [name: string, code: string, type: string, start: [string, string],
   ["Hall", "HALL", "circulation", ["0", "370cm"], "5.40m right\n1.30m down\n5.40m left\n1.30m up", "7.02"],
   ["Bath", "BATH", "wet", ["5.5", "3.7"], "2.65m right\n1.30m down\n2.65m left\n1.30m up", "3.45"],
 ];
-
-/** A new, empty design; returns its address. */
-async function emptyHouse(page: Page): Promise<string> {
-  await signIn(page);
-  await page.goto("/designs");
-  await page.getByLabel("Name").fill("Taken down by tape");
-  await page.getByLabel("Latitude, ° north").fill("53.4");
-  await page.getByLabel("Longitude, ° east").fill("-3");
-  await page.getByLabel("Time zone, as in Europe/Oslo").fill("Europe/London");
-  await page.getByRole("button", { name: "Start" }).click();
-  await page.waitForURL(/\/d\/\w+\/house$/);
-  await ready(page);
-  return new URL(page.url()).pathname.replace(/\/house$/, "");
-}
 
 const inspector = (page: Page) => page.getByRole("region", { name: "Inspector contents" });
 const thing = (page: Page, name: string) => page.locator(`[data-thing="${name}"]`);
@@ -164,82 +148,6 @@ test("many at once: caught with Shift, aligned, shifted, taken out and brought b
   await expect(cell(page, "points")).toHaveText("112");
   await page.keyboard.press("Control+z");
   await expect(cell(page, "points")).toHaveText("114");
-});
-
-function dxf(units: boolean): string {
-  const file = new Drawing();
-  if (units) file.setUnits("Millimeters");
-  file.addLayer("WALLS", Drawing.ACI.WHITE, "CONTINUOUS");
-  file.setActiveLayer("WALLS");
-  file.drawPolyline([[0, 0], [6000, 0], [6000, 4000], [0, 4000]], true);
-  file.drawLine(2500, 0, 2500, 4000);
-  file.drawCircle(100, 100, 50);
-  return units ? file.toDxfString() : file.toDxfString().replace(/\$INSUNITS\s+70\s+\d+/, "$INSUNITS\n70\n0");
-}
-
-const upload = (page: Page, label: string, name: string, text: string | Buffer) => page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(text as string) });
-
-test("walls from a DXF: preview, what was left out, a unit that is not said; then rooms", async ({ page }) => {
-  await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
-  await upload(page, "Drawing", "plan.dxf", "no drawing at all");
-  await expect(page.getByRole("alert")).toContainText("File is not a DXF file");
-  await upload(page, "Drawing", "plan.dxf", dxf(false));
-  await expect(page.getByText("Choose what one unit is")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Draw 0 walls" })).toBeDisabled();
-  await page.getByLabel("One unit is").selectOption("millimetres");
-  await expect(page.getByText("6.00 × 4.00 m")).toBeVisible();
-  await expect(page.getByText("1 CIRCLE: a curve, not a straight line")).toBeVisible();
-  await expect(revision(page)).toHaveText("1");
-  await page.getByRole("button", { name: "Draw 5 walls" }).click();
-  await expect(page.getByText("5 walls were drawn on Ground.")).toBeVisible();
-  await page.getByRole("button", { name: "Plan", exact: true }).click();
-  await page.getByRole("button", { name: "Find rooms between the walls" }).click();
-  await expect(page.getByText("2 rooms found.")).toBeVisible();
-});
-
-test("walls from an SVG whose scripts are never run", async ({ page }) => {
-  await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
-  await upload(page, "Drawing", "plan.svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100mm"><script>document.title = "taken"</script><rect width="80" height="60" onload="document.title='taken'"/></svg>`);
-  await expect(page.getByText("1 script: is never run or shown")).toBeVisible();
-  await page.getByLabel("One unit is").selectOption("centimetres");
-  await page.getByRole("button", { name: "Draw 4 walls" }).click();
-  await expect(page.getByText("4 walls were drawn")).toBeVisible();
-  await expect(page).toHaveTitle(/Zinc Lattice/);
-  await upload(page, "Drawing", "plan.svg", "<svg><g></svg>");
-  await expect(page.getByRole("alert")).toContainText("File is not an SVG file that can be read");
-});
-
-test("a picture under the plan, set to scale by two places; one of 50 MB is refused", async ({ page }) => {
-  await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
-  await upload(page, "Picture", "large.png", Buffer.alloc(50_000_000));
-  await expect(page.getByRole("alert")).toHaveText("Picture is 50 MB: at most 12 MB; save it smaller and bring it in again.");
-  await upload(page, "Picture", "broken.png", "no picture");
-  await expect(page.getByRole("alert")).toContainText("Picture cannot be shown");
-  await page.getByLabel("Picture", { exact: true }).setInputFiles({ name: "plan.svg", mimeType: "image/svg+xml", buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`) });
-  await expect(page.getByText("1000 × 800 px, 10.00 m wide")).toBeVisible();
-  await saved(page);
-  await page.getByRole("link", { name: "Set to scale" }).click();
-  await expect(page.locator("svg image")).toHaveCount(1);
-  const image = (await page.locator("svg image").boundingBox())!;
-  await page.mouse.click(image.x + image.width * 0.1, image.y + image.height * 0.2);
-  await page.mouse.click(image.x + image.width * 0.9, image.y + image.height * 0.2);
-  await page.getByLabel(/then type how far they are apart/).fill("16m");
-  await page.getByRole("button", { name: "Set the scale" }).click();
-  await page.getByRole("button", { name: "Drawings" }).click();
-  await expect(page.getByText(/1000 × 800 px, (19\.\d\d|20\.\d\d) m wide/)).toBeVisible();
-  await expect(page).toHaveTitle(/Zinc Lattice/);
-});
-
-test("the plan goes out as SVG and DXF", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/house?view=drawings");
-  for (const kind of ["SVG", "DXF"]) {
-    const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: kind, exact: true }).click()]);
-    expect(readFileSync(await download.path(), "utf8")).toContain("Galley kitchen");
-  }
 });
 
 test("a switch is traced: the walk list shortens, and both ways of asking know it", async ({ page }) => {
