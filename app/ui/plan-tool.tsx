@@ -234,7 +234,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
       {tool === "wall" && (
         <form className="flex flex-wrap items-center gap-2" onSubmit={(event) => { event.preventDefault(); byLength(); }}>
           <label className="flex items-center gap-1.5 text-soft">Length <input ref={lengthField} className="field h-6 w-20 font-mono text-ink" value={length} placeholder="3.8m" onChange={(event) => setLength(event.target.value)} /></label>
-          <label className="flex items-center gap-1.5 text-soft">Angle <input className="field h-6 w-14 font-mono text-ink" value={angle} placeholder="pointer" title="0 is right, 90 down, 180 left, 270 up" onChange={(event) => setAngle(event.target.value)} /></label>
+          <label className="flex items-center gap-1.5 text-soft">Angle <input className="field h-6 w-14 font-mono text-ink" value={angle} placeholder="auto" title="Degrees: 0 is right, 90 down, 180 left, 270 up; empty: towards the pointer" onChange={(event) => setAngle(event.target.value)} /></label>
           <button className="button h-6">Draw</button>
           <label className="flex items-center gap-1.5 text-soft">Thick <input className="field h-6 w-16 font-mono text-ink" defaultValue={formatLength(make.thicknessM, preferences.units)} onBlur={(event) => attempt(() => setMake({ ...make, thicknessM: parseLength(event.target.value, "Thickness") }))} /></label>
           <label className="flex items-center gap-1.5 text-soft"><span className="sr-only">Material</span><select className="field h-6 w-auto text-ink" value={make.material} onChange={(event) => setMake({ ...make, material: event.target.value })}>{design.materials.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select></label>

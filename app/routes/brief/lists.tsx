@@ -1,6 +1,7 @@
 /** The household and the constraints: short lists, edited in the inspector. */
 import { byId, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
+import { groupDigits } from "#core/design/units";
 import { allFindings } from "#core/stages";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SeverityMark } from "../../ui/severity";
@@ -63,7 +64,7 @@ function troubles(design: Design, person: string): string {
 function constraintText(design: Design, row: Rows["constraints"]): string[] {
   const rooms = row.rooms.map((id) => byId(design, "rooms").get(id)?.name ?? id);
   return [
-    row.kind, row.tenure ?? "", row.amount === undefined ? "" : `${row.amount} ${design.design.currency}`, row.by ? `by ${row.by}` : "", (row.languages ?? []).join(", "),
+    row.kind, row.tenure ?? "", row.amount === undefined ? "" : `${groupDigits(row.amount, 0)} ${design.design.currency}`, row.by ? `by ${row.by}` : "", (row.languages ?? []).join(", "),
     rooms.length ? `in ${rooms.join(", ")}` : "", row.walls.length ? `${row.walls.length} walls` : "",
   ];
 }
