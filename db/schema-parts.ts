@@ -1,5 +1,5 @@
 /** What every table of a collection has: the key (design, id), and the design it belongs to. */
-import { customType, datetime, double, foreignKey, int, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
+import { customType, datetime, double, foreignKey, int, json, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
 
 export const id = (name: string) => varchar(name, { length: 40 });
 export const rowKey = () => ({ design: id("design").notNull(), id: id("id").notNull() });
@@ -24,6 +24,8 @@ export const designs = mysqlTable("designs", {
   slackPointM: double("slack_point_m").notNull(),
   slackClosetM: double("slack_closet_m").notNull(),
   wastePct: double("waste_pct").notNull(),
+  schools: json("schools"),
+  choosing: json("choosing"),
   notes: text("notes"),
 });
 

@@ -87,6 +87,8 @@ export const lamps = mysqlTable("lamps", {
   cap: varchar("cap", { length: 20 }),
   watts: double("watts"),
   colour: varchar("colour", { length: 20 }),
+  holeMm: double("hole_mm"),
+  fireMin: int("fire_min"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("lamps", t.design),
   foreignKey({ name: "lamps_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),

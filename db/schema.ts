@@ -3,6 +3,7 @@ import {
   bigint, boolean, datetime, double, foreignKey, index, int, json, mysqlTable, primaryKey, uniqueIndex, varchar,
 } from "drizzle-orm/mysql-core";
 import { phases } from "./schema-brief";
+import { options } from "./schema-choose";
 import { designs, id, longBytes, ofDesign, rowKey } from "./schema-parts";
 
 export { designs };
@@ -258,6 +259,7 @@ export const drops = mysqlTable("drops", {
 export const devices = mysqlTable("devices", {
   ...rowKey(),
   point: id("point").notNull(),
+  option: id("option"),
   name: varchar("name", { length: 80 }).notNull(),
   status: varchar("status", { length: 20 }).notNull(),
   protocol: varchar("protocol", { length: 30 }).notNull(),
@@ -272,6 +274,7 @@ export const devices = mysqlTable("devices", {
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("devices", t.design),
   foreignKey({ name: "devices_point", columns: [t.design, t.point], foreignColumns: [points.design, points.id] }),
+  foreignKey({ name: "devices_option", columns: [t.design, t.option], foreignColumns: [options.design, options.id] }),
 ]);
 
 export const automations = mysqlTable("automations", {

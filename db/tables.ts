@@ -4,6 +4,7 @@ import { ROW_CLASSES, type AnyRow, type CollectionName } from "../core/design/co
 import type { DesignRow } from "../core/design/rows-house";
 import * as schema from "./schema";
 import * as brief from "./schema-brief";
+import * as choose from "./schema-choose";
 import * as survey from "./schema-survey";
 
 export const TABLES = {
@@ -12,6 +13,7 @@ export const TABLES = {
   points: schema.points, reels: schema.reels, drops: schema.drops, devices: schema.devices, automations: schema.automations,
   circuits: survey.circuits, mainsRuns: survey.mainsRuns, noGo: survey.noGo, fixtures: survey.fixtures, switches: survey.switches, legs: survey.legs,
   lamps: survey.lamps, traces: survey.traces, measurements: survey.measurements, underlays: survey.underlays,
+  options: choose.options, wants: choose.wants, hubs: choose.hubs, plans: choose.plans,
   people: brief.household, phases: brief.phases, problems: brief.problems, requirements: brief.requirements, constraints: brief.constraints, uses: brief.uses,
 } satisfies Record<CollectionName, unknown>;
 

@@ -1,6 +1,7 @@
 /** The collections a design is made of, in the order of the project file. Parents come before the rows that name them. */
 import type { RowClass } from "./fields";
 import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "./rows-brief";
+import { HubRow, OptionRow, PlanRow, WantRow } from "./rows-choose";
 import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "./rows-house";
 import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "./rows-survey";
 import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow } from "./rows-system";
@@ -14,6 +15,7 @@ const TABLE = {
   people: [PersonRow, "person"], problems: [ProblemRow, "problem"], requirements: [RequirementRow, "requirement"], constraints: [ConstraintRow, "constraint"],
   phases: [PhaseRow, "phase"], uses: [UseRow, "use"],
   cableTypes: [CableTypeRow, "cable type"], kinds: [KindRow, "kind"], points: [PointRow, "point"], drops: [DropRow, "drop"], reels: [ReelRow, "reel"],
+  options: [OptionRow, "option"], wants: [WantRow, "want"], hubs: [HubRow, "controller"], plans: [PlanRow, "plan"],
   devices: [DeviceRow, "device"], automations: [AutomationRow, "automation"],
 } satisfies Record<string, [RowClass, string]>;
 
@@ -28,7 +30,7 @@ export const FILE_ORDER = Object.keys(TABLE) as readonly CollectionName[];
 export const WRITE_ORDER: readonly CollectionName[] = [
   "materials", "levels", "walls", "openings", "rooms", "trunks", "risers", "circuits", "mainsRuns", "noGo", "fixtures", "closets",
   "switches", "legs", "lamps", "traces", "measurements", "underlays", "people", "phases",
-  "cableTypes", "kinds", "points", "reels", "drops", "devices", "automations", "problems", "requirements", "constraints", "uses",
+  "cableTypes", "kinds", "points", "reels", "drops", "options", "devices", "automations", "problems", "requirements", "constraints", "uses", "wants", "hubs", "plans",
 ];
 
 const column = <T>(pick: (entry: [RowClass, string]) => T, design: T) =>

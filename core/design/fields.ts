@@ -7,6 +7,7 @@
 import {
   ArrayMaxSize,
   ArrayMinSize,
+  ArrayUnique,
   IsArray,
   IsBoolean,
   IsIn,
@@ -123,6 +124,15 @@ export const Texts = (options: Options = {}) =>
   declare({ kind: "texts" }, options, [
     MaxLength(80, { each: true, message: "$property must hold texts of at most 80 characters" }),
     IsString({ each: true, message: "$property must hold texts only" }),
+    ArrayMaxSize(50, { message: "$property must have at most 50 entries" }),
+    IsArray({ message: "$property must be a list" }),
+  ]);
+
+/** A list of words, each one of `choices`, none twice. */
+export const Choices = (choices: readonly string[], options: Options = {}) =>
+  declare({ kind: "texts", choices }, options, [
+    IsIn(choices, { each: true, message: `$property must hold only ${choices.join(", ")}` }),
+    ArrayUnique({ message: "$property must not name anything twice" }),
     ArrayMaxSize(50, { message: "$property must have at most 50 entries" }),
     IsArray({ message: "$property must be a list" }),
   ]);

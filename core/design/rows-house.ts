@@ -1,5 +1,6 @@
 /** Rows of the house itself: where things can be. Metres; x right, y down the sheet, z up from the level's floor. */
 import { Choice, Flag, Id, Num, One, Ref, Text, Whole, XyList } from "./fields";
+import { ChooseSettings, Schools } from "./rows-settings";
 
 export const SOURCES = ["standard", "typical", "measured", "yours"] as const;
 
@@ -20,6 +21,10 @@ export class DesignRow {
   @Num({ unit: "m", min: 0, max: 50 }) slackPointM!: number;
   @Num({ unit: "m", min: 0, max: 50 }) slackClosetM!: number;
   @Num({ unit: "%", min: 0, max: 100 }) wastePct!: number;
+  /** Which school the design follows where practitioners disagree. */
+  @One(Schools, { optional: true }) schools?: Schools;
+  /** What plans of stage 3 are weighed by; the defaults where absent. */
+  @One(ChooseSettings, { optional: true }) choosing?: ChooseSettings;
   @Text({ optional: true, max: 4000 }) notes?: string;
 }
 

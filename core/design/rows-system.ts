@@ -103,13 +103,15 @@ export class ReelRow {
 export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
 export const PROTOCOLS = [
   "Zigbee", "Z-Wave", "Thread", "Matter over Wi-Fi", "Wi-Fi", "Bluetooth LE", "Ethernet", "PoE", "house bus",
-  "DALI", "RS-485", "1-Wire", "433 MHz", "contact", "analogue", "none",
+  "DALI", "RS-485", "1-Wire", "433 MHz", "868 MHz", "infrared", "contact", "analogue", "none",
 ] as const;
 
 /** The thing at a point, once chosen. */
 export class DeviceRow {
   @Id() id!: string;
   @Ref("points") point!: string;
+  /** What was chosen for it, from the catalogue. */
+  @Ref("options", { optional: true }) option?: string;
   @Text({ max: 80 }) name!: string;
   @Choice(DEVICE_STATUSES) status!: (typeof DEVICE_STATUSES)[number];
   @Choice(PROTOCOLS) protocol!: (typeof PROTOCOLS)[number];

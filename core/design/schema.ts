@@ -36,7 +36,7 @@ function fieldSchema(field: Field): Schema {
       case "refs":
         return { type: "array", items: { type: "string", pattern: idPattern }, maxItems: 500, description: `ids of rows of ${field.to}` };
       case "texts":
-        return { type: "array", items: { type: "string", maxLength: 80 }, maxItems: 50 };
+        return { type: "array", items: field.choices ? { enum: [...field.choices] } : { type: "string", maxLength: 80 }, maxItems: 50, ...(field.choices ? { uniqueItems: true } : {}) };
       case "integers":
         return { type: "array", items: { type: "integer", ...limits(field) }, minItems: field.least ?? 0, maxItems: 50 };
       case "xy":

@@ -1,0 +1,72 @@
+/** May this option meet that want at its place? Every reason against it, in words. */
+import { byId, type Design } from "../design/collections";
+import type { OptionRow, WantNeed, WantRow } from "../design/rows-choose";
+import { barred } from "./carriers";
+import { pieceCost, piecesOf } from "./cost";
+import { FUNCTIONS } from "./functions";
+import { loadClassOf, plannedW } from "./loads";
+import { settingsOf } from "./settings";
+import { cableBan, needsCable, switchesOf } from "./site";
+
+const LACKS: Readonly<Record<WantNeed, string>> = {
+  dim: "does not dim", "tunable white": "has one white only", colour: "has no colour", "hold to dim": "does not dim while a button is held", "energy metering": "does not meter",
+  "battery only": "needs a supply, and there is none", outdoor: "is not made for outdoors", quiet: "is heard when it works", fast: "answers too slowly",
+};
+
+/** Load of one unit against what may be planned on the option. */
+function loadAgainst(design: Design, want: WantRow, option: OptionRow): string[] {
+  if (want.loadW === undefined) return [];
+  const reasons: string[] = [];
+  const planned = plannedW(option, design.design.mainsV, loadClassOf(want.function));
+  if (planned && want.loadW > planned.limitW) reasons.push(`holds ${Math.round(planned.limitW)} W (${planned.source}), and the load is ${want.loadW} W`);
+  const least = option.kind === "lamp" ? undefined : option.ratings?.minW;
+  if (least !== undefined && want.loadW < least) reasons.push(`needs at least ${least} W, and the load is ${want.loadW} W`);
+  return reasons;
+}
+
+/** What the box at the want's switch says against an option that goes into it. */
+function boxAgainst(design: Design, want: WantRow, option: OptionRow): string[] {
+  if (!option.fit || option.kind === "lamp" || option.kind === "in-line dimmer") return [];
+  const reasons: string[] = [];
+  for (const row of switchesOf(design, want)) {
+    if (option.fit.neutral && row.neutral !== "yes") reasons.push(row.neutral === "no" ? `needs a neutral, and ${row.name} has none` : `needs a neutral, and nobody knows whether ${row.name} has one`);
+    if (option.fit.boxDepthMm !== undefined && row.boxDepthMm !== undefined && row.boxDepthMm < option.fit.boxDepthMm) reasons.push(`needs a box ${option.fit.boxDepthMm} mm deep, and ${row.name} has ${row.boxDepthMm} mm`);
+    if (reasons.length) break;
+  }
+  return reasons;
+}
+
+function schoolAgainst(design: Design, want: WantRow, option: OptionRow): string[] {
+  const { schools } = design.design;
+  const reasons: string[] = [];
+  const bar = barred(design, option);
+  if (bar) reasons.push(bar);
+  if (want.function === "light" && schools?.lampOrSwitch === "lamps everywhere" && option.kind !== "lamp") reasons.push("is no lamp, and this design puts smart lamps everywhere");
+  const colour = want.needs.includes("colour") || want.needs.includes("tunable white");
+  if (want.function === "light" && schools?.lampOrSwitch === "switch where it is enough" && option.kind === "lamp" && !colour) reasons.push("is a lamp where a switch is enough");
+  if (["shade", "chain shade", "curtain"].includes(want.function) && schools?.shadePower && schools.shadePower !== "any" && option.supply !== schools.shadePower) reasons.push(`is fed by ${option.supply}, and this design's shades by ${schools.shadePower}`);
+  return reasons;
+}
+
+/**
+ * Reasons why `option` cannot meet `want`, none where it can. `withCompanion`: a switch in decoupled mode stays at the
+ * wall beside it, so that a hand can work it. Carriers are another question (carriers.ts).
+ */
+export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow, withCompanion = false): string[] {
+  if (!option.serves.includes(want.function)) return [`is no ${FUNCTIONS[want.function].name}`];
+  const reasons: string[] = [];
+  if (want.option !== undefined && want.option !== option.id) reasons.push(`${byId(design, "options").get(want.option)?.name ?? want.option} is settled for it`);
+  for (const need of want.needs) if (!option.can.includes(need)) reasons.push(LACKS[need]);
+  if ((want.critical || want.localOnly) && (option.cloud || !option.local)) reasons.push("needs the internet, and this must work without");
+  if (want.guest && FUNCTIONS[want.function].byHand && !option.can.includes("by hand") && !withCompanion) reasons.push("leaves nothing on the wall a guest could use");
+  reasons.push(...boxAgainst(design, want, option), ...loadAgainst(design, want, option));
+  const ban = needsCable(option) ? cableBan(design, want.room) : undefined;
+  if (ban) reasons.push(`needs new cable, and none may be laid there (${ban})`);
+  if (want.budget !== undefined) {
+    const piece = pieceCost(option, settingsOf(design));
+    const cost = (piece.buy + piece.fit) * piecesOf(option, want) * want.count;
+    if (cost > want.budget) reasons.push(`costs ${cost.toFixed(0)} to buy and fit, over its budget of ${want.budget.toFixed(0)}`);
+  }
+  reasons.push(...schoolAgainst(design, want, option));
+  return reasons;
+}
