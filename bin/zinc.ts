@@ -3,7 +3,12 @@ import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { parseArgs } from "node:util";
 import { checkZone, dayName, dayText, fireTimes, firingsByDay, isoLocal, localParts, parseDay, sentenceText, sunDay } from "../core/automation";
-import type { Design } from "../core/design/collections";
+import { wantName } from "../core/choose/candidates";
+import { pickText } from "../core/choose/explain";
+import { chooseJson } from "../core/choose/output";
+import { settingsOf } from "../core/choose/settings";
+import { loadSolver } from "../core/choose/solver";
+import { byId, type Design } from "../core/design/collections";
 import { readFile } from "../core/design/file";
 import { fail, InputError, sentence } from "../core/design/input-error";
 import { groupDigits } from "../core/design/units";
@@ -18,6 +23,7 @@ const USAGE = `zinc COMMAND FILE [--json]
 
   check    what the checks found
   ledger   the totals
+  choose   three plans, or why there is none
   runs     pull schedule, cable totals, reels, pulls
   sun      the sun at the site            --date 2026-11-24
   fires    when automations fire          --from 2026-11-24 --days 7
@@ -34,7 +40,12 @@ interface Options {
   out?: string;
 }
 
-type Command = (design: Design, options: Options, file: string) => { json: unknown; text: string };
+interface Result {
+  json: unknown;
+  text: string;
+}
+
+type Command = (design: Design, options: Options, file: string) => Result | Promise<Result>;
 
 const table = (rows: readonly (readonly string[])[], right: readonly number[] = []): string => {
   const widths = rows[0]!.map((_, c) => Math.max(...rows.map((row) => row[c]!.length)));
@@ -76,6 +87,22 @@ const runs: Command = (design) => {
   );
   const pulls = table([["pull", "cables", "length", "hours"], ...pullsOf(design).map((p) => [p.id, String(p.drops.length), `${p.lengthM.toFixed(2)} m`, p.hours.toFixed(2)])], [1, 2, 3]);
   return { json: runsJson(design), text: [drops, totals, pulls].join("\n\n") };
+};
+
+const chooseCommand: Command = async (design) => {
+  if (!design.wants.length) fail("wants", "is empty: put down what each room must do first");
+  if (!design.options.length) fail("options", "is empty: take a catalogue in first");
+  const { solved, ...json } = chooseJson(await loadSolver(), design);
+  const { currency } = design.design;
+  const plans = solved.map((plan) => {
+    const rows = plan.picks.map((pick) => [wantName(design, byId(design, "wants").get(pick.want)!), pickText(design, pick), groupDigits(pick.split.buy + pick.split.fit + pick.split.run, 2)]);
+    const head = `${plan.name}: ${groupDigits(plan.cost, 2)} ${currency} over ${settingsOf(design).years} years, with penalty ${groupDigits(plan.weighed, 2)}, bound ${groupDigits(plan.bound, 2)}${plan.proven ? ", proven" : `, gap ${(plan.gap * 100).toFixed(1)} %`}`;
+    const controllers = [...plan.hubs, ...plan.addons].map((one) => byId(design, "options").get(one.option)!.name).join(", ") || "none";
+    const missed = plan.missed.map(({ want, count }) => `\nNot met: ${wantName(design, byId(design, "wants").get(want)!)}${count > 1 ? ` (${count})` : ""}`).join("");
+    return `${head}\nControllers: ${controllers}\n${rows.length ? table([["want", "by", currency], ...rows], [2]) : ""}${missed}`;
+  });
+  const conflicts = (json.conflicts ?? []).map((conflict) => [`Cannot be met together: ${conflict.names.join("; ")}`, ...conflict.reasons.map((reason) => `  because ${reason}`), ...conflict.giveUp.map((way) => `  or: ${way}`)].join("\n"));
+  return { json, text: [...plans, ...conflicts].join("\n\n") };
 };
 
 const today = (design: Design) => dayText(localParts(design.design.zone, Date.now()));
@@ -122,7 +149,7 @@ const convert: Command = (design, options, file) => {
   return { json: { files: written.map(([path]) => path) }, text: written.map(([path]) => path).join("\n") };
 };
 
-const COMMANDS: Record<string, Command> = { check, ledger, runs, sun, fires, convert };
+const COMMANDS: Record<string, Command> = { check, ledger, choose: chooseCommand, runs, sun, fires, convert };
 
 /** Run one command. Returns the exit code. */
 export async function main(args: string[]): Promise<number> {
@@ -142,7 +169,7 @@ export async function main(args: string[]): Promise<number> {
     const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
     if (!command) fail("COMMAND", `must be one of ${Object.keys(COMMANDS).join(", ")}, not "${name}"`);
     if (!file || rest.length) fail("FILE", "must be one project file");
-    const result = command!(readFile(readText(file)), values, file);
+    const result = await command!(readFile(readText(file)), values, file);
     console.log(values.json ? JSON.stringify(result.json, null, 2) : result.text);
     return 0;
   } catch (error) {

@@ -2,6 +2,7 @@
 import { FILE_ORDER, memoByParts } from "./design/collections";
 import { automationChecks } from "./automation";
 import { briefChecks, isQuestioned } from "./brief";
+import { chooseChecks } from "./choose/checks";
 import { STAGES, sortFindings, type Check, type Finding, type Stage } from "./findings";
 import { houseChecks } from "./house";
 import { registerChecks } from "./register";
@@ -20,7 +21,7 @@ const info = (stage: Stage, name: string, built: boolean, answers: string): Stag
 export const STAGE_INFO: readonly StageInfo[] = [
   info("brief", "Brief", true, "Which problems does this house have, whom do they hurt, and which of them is worth solving first?"),
   info("house", "House", true, "Where is everything: levels, rooms, walls, ways for cable and points of use?"),
-  info("choose", "Choose", false, "Which hubs, protocols and devices meet every want at the least cost, and why not the others?"),
+  info("choose", "Choose", true, "Which hubs, protocols and devices meet every want at the least cost, and why not the others?"),
   info("runs", "Runs", true, "How long is every cable, which way does it go, how many reels, and what does it cost?"),
   info("bus", "Bus", false, "Which devices share a bus segment, in what order, and how low does the voltage fall at its end?"),
   info("rack", "Rack", false, "What goes where in the rack, how warm does it get, and how long does the battery last?"),
@@ -33,7 +34,7 @@ export const STAGE_INFO: readonly StageInfo[] = [
 ];
 
 /** Checks by stage; a stage that is not built yet has none. */
-export const CHECKS: Partial<Record<Stage, Check>> = { brief: briefChecks, house: houseChecks, runs: runsChecks, register: registerChecks, automations: automationChecks };
+export const CHECKS: Partial<Record<Stage, Check>> = { brief: briefChecks, house: houseChecks, choose: chooseChecks, runs: runsChecks, register: registerChecks, automations: automationChecks };
 
 const EVERYTHING = ["design", ...FILE_ORDER] as const;
 
@@ -66,6 +67,12 @@ export const facetsOf = memoByParts(
         { name: "Walls are drawn, and agree with what was measured", met: design.walls.length > 0 && clear("house.wall-zero", "house.opening-beyond-wall", "house.measure-off", "house.room-open") },
         { name: "Ways for cable are drawn", met: design.trunks.length > 0 && design.closets.length > 0 },
         { name: "Every point stands in its room", met: design.points.length > 0 && clear("house.point-outside-room") },
+      ],
+      choose: [
+        { name: "Wants are put down", met: design.wants.length > 0 },
+        { name: "A plan is accepted, and meets them all", met: design.plans.length > 0 && clear("choose.want-unmet") },
+        { name: "Every device has a controller that takes it", met: design.hubs.length > 0 && clear("choose.not-carried", "choose.unsupported-pairing", "choose.radio-limit") },
+        { name: "Nothing critical hangs on a cloud, a cut feed or too small a part", met: design.plans.length > 0 && clear("choose.critical-on-cloud", "choose.behind-switch", "choose.neutral-missing", "choose.overload") },
       ],
       runs: [
         { name: "Every drop has a closet and a way to it", met: drops.length > 0 && clear("runs.no-closet", "runs.no-route") },

@@ -5,6 +5,7 @@ import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/house/tables";
 import { applyChanges } from "../core/design/edit";
 import { findRooms } from "../core/house";
 import { addBrief } from "./larkspur-brief";
+import { addChoice } from "./larkspur-choice";
 import { addStructure } from "./larkspur-structure";
 import { addSurvey } from "./larkspur-survey";
 
@@ -240,6 +241,7 @@ export function larkspurWeir(): Design {
   addAutomations(design);
   addSurvey(design);
   addBrief(design);
+  addChoice(design);
   for (const name of FILE_ORDER) (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
 }

@@ -1,4 +1,7 @@
 /** Flat 3, Ropewalk Court: a rented two-room flat, taken down with a tape, no new cable allowed. All invented. */
+import { CATALOGUE } from "../core/choose/catalogue";
+import { proposeWants } from "../core/choose/derive";
+import { DEFAULT_SETTINGS } from "../core/choose/settings";
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
 import type { RoomRow } from "../core/design/rows-house";
@@ -53,6 +56,12 @@ export function ropewalkCourt(): Design {
   design.people.push({ id: "tenant", role: "Tenant, works from home", sleepsFrom: "23:00", sleepsTo: "07:00", needs: ["works at home"] });
   design.problems.push({ id: "heater", name: "Heater left on when the flat is empty", kind: "safety", rooms: ["bed"], people: ["tenant"], severity: 5, perWeek: 2, points: ["bed-plg-1"], devices: [], automations: [] });
   design.constraints.push({ id: "rented", name: "The lease", kind: "tenure", tenure: "tenant", rooms: [], walls: [] }, { id: "no-cable", name: "No new cable in the lease", kind: "no new cable", rooms: [], walls: [] });
+  design.options.push(...CATALOGUE.map((row) => ({ ...row })));
+  // One hub, as the shoe shelf has one socket.
+  design.design = { ...design.design, choosing: { ...DEFAULT_SETTINGS, maxHubs: 1, years: 3 } };
+  // The heater is left for its problem to ask for.
+  const proposals = proposeWants(design, ["points"]).map(({ want }) => want).filter((want) => want.function !== "socket" || want.room !== "bed");
+  proposals.forEach((want, i) => design.wants.push({ id: `w-${String(i + 1).padStart(2, "0")}`, ...want }));
   for (const name of FILE_ORDER) (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
 }

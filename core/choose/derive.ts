@@ -90,9 +90,12 @@ function fromSwitchMap(design: Design): Proposal[] {
     const colour = lamps.some((lamp) => lamp.colour === "colour") ? (["colour"] as const) : lamps.some((lamp) => lamp.colour === "tunable white") ? (["tunable white"] as const) : [];
     const { room } = lamps[0]!;
     const row = byId(design, "rooms").get(room);
+    // Where it is the only leg of its room, the lamps that stand there are its lamps.
+    const only = !design.lamps.some((lamp) => lamp.room === room && lamp.leg !== undefined && lamp.leg !== leg.id);
+    const points = only ? design.points.filter((point) => point.room === room && functionOfKind(point.kind) === "light").map((point) => point.id) : [];
     return [{
       source: "switch map", because: `${leg.name}: ${count} ${count === 1 ? "lamp" : "lamps"} on ${leg.switches.length === 1 ? "one switch" : `${leg.switches.length} switches`}`,
-      want: { room, function: "light", count: 1, needs: withOutdoor(row, "light", colour), lampsEach: count, ...(loadW ? { loadW } : {}), leg: leg.id, guest: true, points: [] },
+      want: { room, function: "light", count: 1, needs: withOutdoor(row, "light", colour), lampsEach: count, ...(loadW ? { loadW } : {}), leg: leg.id, guest: true, points },
     }];
   });
 }

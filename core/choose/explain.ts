@@ -49,8 +49,10 @@ function lostBy(design: Design, plan: Plan, want: WantRow, one: Candidate): WhyN
   if (picked.some((pick) => pick.option === option)) return { option, text: "picked" };
   const open = one.carriers.length === 0 || one.carriers.some((i) => isOpen(plan, carriers[i]!));
   if (!open) {
-    const first = carriers[one.carriers[0]!]!;
-    const needs = first.via && plan.hubs.some((hub) => hub.option === first.hub.id) ? first.via : first.hub;
+    // The way that takes the least beside what the plan has.
+    const lacks = (carrier: Carrier) => [...(plan.hubs.some((hub) => hub.option === carrier.hub.id) ? [] : [carrier.hub]), ...(carrier.via ? [carrier.via] : [])];
+    const [missing] = one.carriers.map((i) => lacks(carriers[i]!)).sort((a, b) => a.reduce((sum, row) => sum + row.price, 0) - b.reduce((sum, row) => sum + row.price, 0));
+    const needs = { name: missing!.map((row) => row.name).join(" and ") };
     return { option, ...(more > 0 ? { more } : {}), text: `needs ${needs.name} as well${more > 0 ? `, and costs ${money(more)} more` : more < 0 ? `, though it saves ${money(-more)} a unit` : ""}` };
   }
   const account = one.accounts.find((line) => !plan.accounts.includes(line));

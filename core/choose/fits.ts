@@ -6,7 +6,7 @@ import { pieceCost, piecesOf } from "./cost";
 import { FUNCTIONS } from "./functions";
 import { loadClassOf, plannedW } from "./loads";
 import { settingsOf } from "./settings";
-import { cableBan, needsCable, switchesOf } from "./site";
+import { cableBan, inTheWiring, leaseOf, needsCable, switchesOf } from "./site";
 
 const LACKS: Readonly<Record<WantNeed, string>> = {
   dim: "does not dim", "tunable white": "has one white only", colour: "has no colour", "hold to dim": "does not dim while a button is held", "energy metering": "does not meter",
@@ -62,6 +62,8 @@ export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow,
   reasons.push(...boxAgainst(design, want, option), ...loadAgainst(design, want, option));
   const ban = needsCable(option) ? cableBan(design, want.room) : undefined;
   if (ban) reasons.push(`needs new cable, and none may be laid there (${ban})`);
+  const lease = inTheWiring(option) ? leaseOf(design) : undefined;
+  if (lease) reasons.push(`goes into the fixed wiring, and that stays as it is (${lease})`);
   if (want.budget !== undefined) {
     const piece = pieceCost(option, settingsOf(design));
     const cost = (piece.buy + piece.fit) * piecesOf(option, want) * want.count;

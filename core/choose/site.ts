@@ -74,3 +74,11 @@ export function cableCost(design: Design, kind: string): CableCost {
   const cheapest = design.cableTypes.reduce((least, type) => (type.medium === "data" ? Math.min(least, type.costPerM) : least), 1);
   return { buy: USUAL_DROP_M * cheapest, hours: LABOUR.perDropH + USUAL_DROP_M * LABOUR.perDropM, source: `${USUAL_DROP_M} m, typical` };
 }
+
+/** Who has the house on a lease leaves its fixed wiring alone; the name of the constraint that says so. */
+export const leaseOf = (design: Design): string | undefined => design.constraints.find((row) => row.kind === "tenure" && row.tenure === "tenant")?.name;
+
+const IN_THE_WIRING = new Set<OptionRow["kind"]>(["insert", "switch", "dimmer", "in-line dimmer", "relay"]);
+
+/** It is put into the fixed wiring of the house. */
+export const inTheWiring = (option: OptionRow) => IN_THE_WIRING.has(option.kind) && option.supply !== "battery";
