@@ -53,6 +53,8 @@ export function addSurvey(design: Design): void {
   lamp("la-shower", "shower", "Shower lamp", 7.6, 4.7, "leg-shower", 1, 7);
   lamp("la-dining", "dining", "Dining pendant", 7.2, 7.6, undefined, 5, 4, "E14");
   lamp("la-yard", "yard-open", "Lamp over the yard door", 16.2, 4.8, undefined, 1, 10, "E27", "yard");
+  // The snug's spots are let into a ceiling with a bedroom above it.
+  Object.assign(design.lamps.find((row) => row.id === "la-snug")!, { holeMm: 80, fireMin: 30 });
   design.traces.push(
     { id: "tr-1", switch: "sw-front", gang: 2, on: "2026-09-06", result: "nothing seen", lamps: [] },
     { id: "tr-2", switch: "sw-kitchen", gang: 2, on: "2026-09-06", result: "something else", lamps: [], note: "The extractor behind the hob." },

@@ -84,17 +84,18 @@ export function candidatesOf(design: Design, want: WantRow, all = false): Candid
   const carriers = carriersOf(design);
   const able = (option: OptionRow) => carriers.flatMap((carrier, i) => (carrierAgainst(carrier, want, option) ? [] : [i]));
   const found: Candidate[] = ownEmitter(design, want, carriers);
-  const companions = want.function === "light" && want.guest ? design.options.filter((option) => option.can.includes("decoupled") && option.kind !== "lamp") : [];
+  // A hand has to reach the lamp, and the switch that is there must not cut it off.
+  const companions = want.function === "light" && (want.guest || want.leg !== undefined) ? design.options.filter((option) => option.can.includes("decoupled") && option.kind !== "lamp") : [];
   for (const option of design.options) {
     if (!option.serves.includes(want.function)) continue;
     const standalone = option.protocol === "none";
     if (!reasonsAgainst(design, want, option).length) {
       const own = standalone ? [] : able(option);
       if (standalone || own.length) found.push(candidate(design, want, option, own));
-    } else if (companions.length && (option.kind === "lamp" || option.kind === "in-line dimmer") && !reasonsAgainst(design, want, option, true).length) {
+    } else if (companions.length && (option.kind === "lamp" || option.kind === "in-line dimmer") && !reasonsAgainst(design, want, option, "with a switch").length) {
       const own = able(option);
       for (const companion of companions) {
-        if (companion.protocol !== option.protocol || reasonsAgainst(design, { ...want, option: undefined, needs: [], loadW: undefined, budget: undefined }, companion).length) continue;
+        if (companion.protocol !== option.protocol || reasonsAgainst(design, { ...want, option: undefined, needs: [], loadW: undefined, budget: undefined }, companion, "beside a lamp").length) continue;
         const both = own.filter((i) => !carrierAgainst(carriers[i]!, { ...want, needs: [] }, companion));
         if (both.length) found.push(candidate(design, want, option, both, companion));
       }

@@ -41,8 +41,7 @@ export function relaxations(design: Design, want: WantRow): GiveUp[] {
   const name = wantName(design, want);
   const without = (field: keyof WantRow, text: string): GiveUp[] => {
     if (want[field] === undefined || want[field] === false) return [];
-    const next = { ...want };
-    delete next[field];
+    const next = Object.fromEntries(Object.entries(want).filter(([key]) => key !== field)) as unknown as WantRow;
     return [{ text, want: next }];
   };
   return [

@@ -125,7 +125,7 @@ function changeWhy(before: { design: Design; plan: Plan }, after: { design: Desi
   if (old && !option) return `${optionName(before.design, old.option)} is out of the catalogue`;
   if (option) {
     const price = byId(before.design, "options").get(old.option)!.price;
-    const reasons = reasonsAgainst(after.design, is, option, old.companion !== undefined);
+    const reasons = reasonsAgainst(after.design, is, option, old.companion === undefined ? "alone" : "with a switch");
     if (reasons.length) return `${option.name} ${reasons[0]}`;
     if (price !== option.price) return `${option.name} costs ${option.price.toFixed(2)} now, not ${price.toFixed(2)}`;
     if (old.hub && !after.plan.hubs.some((hub) => hub.option === old.hub)) return `${optionName(after.design, old.hub)} is no longer in the plan`;

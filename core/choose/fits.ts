@@ -6,7 +6,7 @@ import { pieceCost, piecesOf } from "./cost";
 import { FUNCTIONS } from "./functions";
 import { loadClassOf, plannedW } from "./loads";
 import { settingsOf } from "./settings";
-import { cableBan, inTheWiring, leaseOf, needsCable, switchesOf } from "./site";
+import { cableBan, inTheWiring, isCutOff, leaseOf, needsCable, switchesOf } from "./site";
 
 const LACKS: Readonly<Record<WantNeed, string>> = {
   dim: "does not dim", "tunable white": "has one white only", colour: "has no colour", "hold to dim": "does not dim while a button is held", "energy metering": "does not meter",
@@ -36,29 +36,34 @@ function boxAgainst(design: Design, want: WantRow, option: OptionRow): string[] 
   return reasons;
 }
 
-function schoolAgainst(design: Design, want: WantRow, option: OptionRow): string[] {
+/** What an option is in a unit: all of it, a lamp with a switch in decoupled mode beside it, or that switch. */
+export type Role = "alone" | "with a switch" | "beside a lamp";
+
+const AT_THE_SWITCH = new Set<OptionRow["kind"]>(["insert", "switch", "dimmer"]);
+
+function schoolAgainst(design: Design, want: WantRow, option: OptionRow, role: Role): string[] {
   const { schools } = design.design;
   const reasons: string[] = [];
   const bar = barred(design, option);
   if (bar) reasons.push(bar);
-  if (want.function === "light" && schools?.lampOrSwitch === "lamps everywhere" && option.kind !== "lamp") reasons.push("is no lamp, and this design puts smart lamps everywhere");
+  if (role !== "beside a lamp" && want.function === "light" && schools?.lampOrSwitch === "lamps everywhere" && option.kind !== "lamp") reasons.push("is no lamp, and this design puts smart lamps everywhere");
   const colour = want.needs.includes("colour") || want.needs.includes("tunable white");
   if (want.function === "light" && schools?.lampOrSwitch === "switch where it is enough" && option.kind === "lamp" && !colour) reasons.push("is a lamp where a switch is enough");
   if (["shade", "chain shade", "curtain"].includes(want.function) && schools?.shadePower && schools.shadePower !== "any" && option.supply !== schools.shadePower) reasons.push(`is fed by ${option.supply}, and this design's shades by ${schools.shadePower}`);
   return reasons;
 }
 
-/**
- * Reasons why `option` cannot meet `want`, none where it can. `withCompanion`: a switch in decoupled mode stays at the
- * wall beside it, so that a hand can work it. Carriers are another question (carriers.ts).
- */
-export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow, withCompanion = false): string[] {
+/** Reasons why `option` cannot meet `want` in its role, none where it can. Carriers are another question (carriers.ts). */
+export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow, role: Role = "alone"): string[] {
   if (!option.serves.includes(want.function)) return [`is no ${FUNCTIONS[want.function].name}`];
   const reasons: string[] = [];
   if (want.option !== undefined && want.option !== option.id) reasons.push(`${byId(design, "options").get(want.option)?.name ?? want.option} is settled for it`);
-  for (const need of want.needs) if (!option.can.includes(need)) reasons.push(LACKS[need]);
+  // A lamp outdoors is worked by what sits at its switch indoors.
+  const indoors = want.function === "light" && AT_THE_SWITCH.has(option.kind);
+  for (const need of want.needs) if (!option.can.includes(need) && !(need === "outdoor" && indoors)) reasons.push(LACKS[need]);
   if ((want.critical || want.localOnly) && (option.cloud || !option.local)) reasons.push("needs the internet, and this must work without");
-  if (want.guest && FUNCTIONS[want.function].byHand && !option.can.includes("by hand") && !withCompanion) reasons.push("leaves nothing on the wall a guest could use");
+  if (want.guest && FUNCTIONS[want.function].byHand && !option.can.includes("by hand") && role === "alone") reasons.push("leaves nothing on the wall a guest could use");
+  if (role === "alone" && isCutOff(design, want, option)) reasons.push("would be cut off by the switch that works its leg");
   reasons.push(...boxAgainst(design, want, option), ...loadAgainst(design, want, option));
   const ban = needsCable(option) ? cableBan(design, want.room) : undefined;
   if (ban) reasons.push(`needs new cable, and none may be laid there (${ban})`);
@@ -69,6 +74,6 @@ export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow,
     const cost = (piece.buy + piece.fit) * piecesOf(option, want) * want.count;
     if (cost > want.budget) reasons.push(`costs ${cost.toFixed(0)} to buy and fit, over its budget of ${want.budget.toFixed(0)}`);
   }
-  reasons.push(...schoolAgainst(design, want, option));
+  reasons.push(...schoolAgainst(design, want, option, role));
   return reasons;
 }

@@ -75,6 +75,8 @@ interface SolveOptions {
   onProgress?(progress: Progress): void;
   /** Milliseconds, for what a plan says of the time it took. */
   clock?(): number;
+  /** Kinds of plan that are asked for; all of them unless said. */
+  only?: readonly PlanKind[];
 }
 
 /** Solve one program for one kind of plan: first what the plan is named for, then the least money that still has it. */
@@ -182,6 +184,7 @@ export function choose(highs: Highs, design: Design, options: SolveOptions & { o
   let clash = false;
   const plans: Plan[] = [];
   for (const { id } of PLAN_KINDS) {
+    if (options.only && !options.only.includes(id)) continue;
     const start = clock();
     let solution = solveKind(highs, model, id, options);
     if (solution.status === "infeasible" && !clash) {

@@ -82,3 +82,10 @@ const IN_THE_WIRING = new Set<OptionRow["kind"]>(["insert", "switch", "dimmer", 
 
 /** It is put into the fixed wiring of the house. */
 export const inTheWiring = (option: OptionRow) => IN_THE_WIRING.has(option.kind) && option.supply !== "battery";
+
+/** The switch of its leg would cut this off: a lamp or in-line device behind a switched feed. */
+export function isCutOff(design: Design, want: WantRow, option: OptionRow): boolean {
+  if (option.kind !== "lamp" && option.kind !== "in-line dimmer") return false;
+  const leg = want.leg === undefined ? undefined : byId(design, "legs").get(want.leg);
+  return leg !== undefined && leg.feed === "switched" && leg.switches.length > 0;
+}

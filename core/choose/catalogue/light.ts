@@ -6,7 +6,7 @@ type Air = "Zigbee" | "Z-Wave" | "Thread" | "Matter over Wi-Fi" | "Wi-Fi" | "Blu
 
 const lamp = (id: string, name: string, protocol: Air, can: Ability[], price: number, letter: string, holeMm?: number): OptionRow =>
   line(id, "lamp", name, protocol, "mains", ["light"], ["dim", "quiet", ...can], price, {
-    labourMin: holeMm ? 30 : 5, watts: 0.5, line: letter, ratings: { maxW: 9 }, ...(holeMm ? { fit: { holeMm, bezelMm: holeMm + 12, depthMm: 68 } } : {}), ...(protocol === "Wi-Fi" ? CLOUD : {}),
+    labourMin: holeMm ? 30 : 5, watts: 0.5, line: letter, ratings: { maxW: 9, ...(id.endsWith("-fire") ? { fireMin: 60 } : {}) }, ...(holeMm ? { fit: { holeMm, bezelMm: holeMm + 12, depthMm: 68 } } : {}), ...(protocol === "Wi-Fi" ? CLOUD : {}),
   });
 
 /** An insert goes behind the switch that is there: the switch stays, and a hand works it with the hub off. */
