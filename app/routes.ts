@@ -11,6 +11,7 @@ export default [
     index("routes/desk/first.ts"),
     route("brief", "routes/brief/brief.tsx"),
     route("house", "routes/house/house.tsx"),
+    route("choose", "routes/choose/choose.tsx"),
     route("runs", "routes/runs/runs.tsx"),
     route("register", "routes/register/register.tsx"),
     route("automations", "routes/automations/automations.tsx"),

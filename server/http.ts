@@ -23,7 +23,8 @@ function headers() {
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`],
+        // The solver of stage 3 is WebAssembly, and runs in a worker.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'", (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`],
         styleSrc: ["'self'"],
         // Positions and sizes of drawn things are style attributes; no style sheet can come in this way.
         styleSrcAttr: ["'unsafe-inline'"],
@@ -31,6 +32,7 @@ function headers() {
         imgSrc: ["'self'", "data:", "blob:"],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
         manifestSrc: ["'self'"],
         formAction: ["'self'"],
         baseUri: ["'none'"],

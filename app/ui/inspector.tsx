@@ -12,6 +12,7 @@ import { BriefSummary, DesignInspector, RegisterSummary } from "./summaries";
 // Charts come with it, and other stages need none.
 const AutomationInspector = lazy(() => import("./automation-inspector"));
 const RowInspector = lazy(() => import("./row-inspector"));
+const ChooseSummary = lazy(() => import("./choose-summary"));
 const ManyInspector = lazy(() => import("./many-inspector"));
 
 export function Inspector() {
@@ -55,6 +56,7 @@ function Subject({ design }: { design: Design }) {
   const first = design.automations[0];
   if (stage === "automations" && first) return <AutomationInspector key={first.id} design={design} automation={first} />;
   if (stage === "register") return <RegisterSummary design={design} />;
+  if (stage === "choose") return <ChooseSummary design={design} />;
   if (stage === "brief") return <BriefSummary design={design} />;
   return <DesignInspector design={design} />;
 }

@@ -2,7 +2,8 @@
 import { byId, ROW_CLASSES, SINGULAR, type AnyRow, type CollectionName, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import type { Change } from "#core/design/edit";
-import { fields, type Field } from "#core/design/fields";
+import { fields, type Field, type RowClass } from "#core/design/fields";
+import { OptionRadio } from "#core/design/rows-choose";
 import { fail } from "#core/design/input-error";
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { useDesign, useDesk, useEdit } from "./desk";
@@ -82,12 +83,42 @@ function FieldInput({ design, field, label, value, put }: { design: Design; fiel
     case "ref":
       return <SelectField label={label} value={(value as string | undefined) ?? ""} options={[...(field.optional || value === undefined ? [{ value: "", text: "–" }] : []), ...choices(design, field)]} take={(one) => put(one || undefined)} />;
     case "texts":
+      if (field.choices) return <RefsField label={label} chosen={(value as string[] | undefined) ?? []} options={field.choices.map((one) => ({ value: one, text: one }))} put={(chosen) => put(chosen.length || !field.optional ? field.choices!.filter((one) => chosen.includes(one)) : undefined)} />;
       return <TextField label={label} text={((value as string[] | undefined) ?? []).join(", ")} take={(text) => put(text.split(",").map((one) => one.trim()).filter(Boolean))} />;
     case "refs":
       return <RefsField label={label} chosen={(value as string[] | undefined) ?? []} options={choices(design, field)} put={put} />;
+    case "one":
+      return <NestedForm design={design} field={field} label={label} value={value as Loose | undefined} put={put} />;
+    case "many":
+      return field.nested === OptionRadio ? <TextField label={label} text={radiosText((value as OptionRadio[] | undefined) ?? [])} take={(text) => put(readRadios(text))} /> : null;
     default:
       return null;
   }
+}
+
+const radiosText = (radios: readonly OptionRadio[]) => radios.map((radio) => `${radio.protocol}: ${radio.devices}`).join("; ");
+
+/** "Zigbee: 200; Thread: 150", one radio after another with the devices it can hold. */
+function readRadios(text: string): { protocol: string; devices: number }[] {
+  return text.split(";").map((part) => part.trim()).filter(Boolean).map((part) => {
+    const [, protocol, devices] = /^(.+?)\s*:\s*(\d+)$/.exec(part) ?? fail("radios", `must be written as "Zigbee: 200; Thread: 150", not "${part}"`);
+    return { protocol: protocol!, devices: Number(devices) };
+  });
+}
+
+/** Fields that stand together, folded while there is none: what an option is rated for, what it needs. */
+function NestedForm({ design, field, label, value, put }: { design: Design; field: Field; label: string; value: Loose | undefined; put(value: unknown): void }) {
+  const nested = fields(field.nested as RowClass);
+  const set = (name: string, next: unknown) => {
+    const made = Object.fromEntries(Object.entries({ ...value, [name]: next }).filter(([, one]) => one !== undefined));
+    put(Object.keys(made).length || !field.optional ? made : undefined);
+  };
+  return (
+    <details open={value !== undefined} className="border-t border-rule pt-1.5">
+      <summary className="text-small font-semibold">{label}</summary>
+      <div className="mt-1 grid gap-1.5">{nested.map((one) => <FieldInput key={one.name} design={design} field={one} label={fieldLabel(one)} value={value?.[one.name]} put={(next) => set(one.name, next)} />)}</div>
+    </details>
+  );
 }
 
 /** A list of rows as ticks, folded while nobody changes it. */

@@ -1,6 +1,8 @@
 /** The inspector of any row that has no panel of its own: what it is, what was found about it, its fields. */
 import { Trash2 } from "lucide-react";
+import { lazy, Suspense } from "react";
 import { byId, SINGULAR, type AnyRow, type CollectionName, type Design, type Rows } from "#core/design/collections";
+import { FUNCTIONS } from "#core/choose/functions";
 import type { Change } from "#core/design/edit";
 import { removeRows } from "#core/design/remove";
 import { formatLength, parseLength } from "#core/design/units";
@@ -13,10 +15,13 @@ import { FindingCard } from "./finding-card";
 import { Caution, Heading, Worked } from "./inspector-parts";
 import { RowForm, rowName } from "./row-form";
 
+const ChooseExtra = lazy(() => import("./choose-inspector"));
+
 const CAUTIONS: Partial<Record<CollectionName, string>> = {
   switches: "Mains: isolate, lock off and prove dead before a box is opened. Local codes and a licensed person decide.",
   mainsRuns: "Mains: what is drawn may not be all there is. Prove dead before drilling near; local codes and a licensed person decide.",
   circuits: "Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide.",
+  legs: "Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide.",
   walls: "Look for pipes and live cable before drilling, and ask before cutting into a wall that carries. Local codes decide.",
 };
 
@@ -31,10 +36,16 @@ const ONLY: Partial<Record<CollectionName, readonly string[]>> = {
   requirements: ["name", "askedBy", "ifNot", "problems", "automations"],
   legs: ["name", "circuit", "feed"],
   phases: ["name", "rooms", "disruption"],
+  wants: ["room", "count", "needs", "critical", "localOnly", "guest", "budget", "lampsEach", "loadW", "leg", "problem", "option", "points"],
+  hubs: ["name", "option", "keep", "closet", "point", "hub"],
+  plans: ["name", "why"],
   underlays: ["name", "x", "y", "turnDeg", "opacityPct", "hidden"],
 };
 
 const NAMES: Partial<Record<CollectionName, Readonly<Record<string, string>>>> = {
+  wants: { localOnly: "in the house, without the internet", guest: "guests work it by hand", budget: "At most", lampsEach: "Lamps each", loadW: "Load each", option: "Settled on" },
+  hubs: { keep: "it stands there and stays", hub: "Belongs to" },
+  options: { can: "Can", labourMin: "Labour", watts: "Own power", upkeepH: "Upkeep", supportYears: "Support", local: "works without the internet", cloud: "through somebody else's computers", account: "needs an account", routes: "passes messages on" },
   requirements: { ifNot: "What if not" }, problems: { perWeek: "A week", effortH: "Hours, guessed" }, people: { sleepsFrom: "Asleep from", sleepsTo: "to" }, constraints: { by: "By" },
   underlays: { x: "Across, x", y: "Down, y", turnDeg: "Turned", opacityPct: "Opacity" }, openings: { offsetM: "Offset", outsideIs: "Outside is" },
 };
@@ -142,10 +153,31 @@ function extra(design: Design, collection: CollectionName, row: AnyRow): React.R
       return <LegExtra design={design} leg={row as Rows["legs"]} />;
     case "lamps":
       return <LampExtra design={design} lamp={row as Rows["lamps"]} />;
+    case "wants": case "options": case "hubs": case "plans":
+      return <Suspense><ChooseExtra design={design} collection={collection} row={row} /></Suspense>;
     default:
       return briefExtra(design, collection, row);
   }
 }
+
+/** Where the work can hurt: by what the row is, or by what is wanted or bought. */
+function cautionOf(collection: CollectionName, row: AnyRow): string | undefined {
+  if (collection === "wants" && ["socket", "fixed load"].includes((row as Rows["wants"]).function)) return LOADS;
+  if (collection === "wants" && ["lock", "access reader"].includes((row as Rows["wants"]).function)) return LOCKS;
+  if (collection === "wants" && (row as Rows["wants"]).function === "chain shade") return "A looped chain strangles: a tensioner or the drive holds it taut. Local codes decide.";
+  if (collection === "options") {
+    const { kind } = row as Rows["options"];
+    if (kind === "relay" || kind === "plug") return LOADS;
+    if (kind === "lock") return LOCKS;
+    if (["insert", "switch", "dimmer", "in-line dimmer"].includes(kind)) return CAUTIONS.legs;
+  }
+  return CAUTIONS[collection];
+}
+
+const LOADS = "Plan to 80 % of a rating, lower for motors and heaters; a heater or a motor that anything can switch on unattended is a fire risk. Local codes and a licensed person decide.";
+const LOCKS = "A release opens without power where codes ask for escape; no unlocking by voice without a second factor. Local codes and a licensed person decide.";
+
+const wantTitle = (design: Design, want: Rows["wants"]) => `${FUNCTIONS[want.function].name.charAt(0).toUpperCase()}${FUNCTIONS[want.function].name.slice(1)}, ${byId(design, "rooms").get(want.room)?.name ?? want.room}`;
 
 export default function RowInspector({ design, collection, id }: { design: Design; collection: CollectionName; id: string }) {
   const { readOnly, select } = useDesk();
@@ -153,7 +185,7 @@ export default function RowInspector({ design, collection, id }: { design: Desig
   const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id);
   if (!row) return null;
   const findings = allFindings(design).filter((finding) => finding.about.some((ref, i) => ref.in === collection && ref.id === id && (i === 0 || finding.about.length <= 6)));
-  const name = (row as { name?: string; role?: string }).name ?? (row as { role?: string }).role;
+  const name = collection === "wants" ? wantTitle(design, row as Rows["wants"]) : (row as { name?: string; role?: string }).name ?? (row as { role?: string }).role;
   const more = extra(design, collection, row);
   const what = collection === "openings" ? (row as Rows["openings"]).kind : SINGULAR[collection];
   return (
@@ -163,7 +195,7 @@ export default function RowInspector({ design, collection, id }: { design: Desig
       {more && <div className="border-b border-rule px-3.5 py-3">{more}</div>}
       <div className="border-b border-rule px-3.5 py-3"><RowForm key={id} collection={collection} id={id} only={ONLY[collection]} change={CHANGES[collection]} names={{ x: "Across, x", y: "Down, y", z: "Height, z", ...NAMES[collection] }} /></div>
       {!readOnly && <div className="px-3.5 py-3"><button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: collection, id }])); select(undefined); }}><Trash2 size={13} /> Remove</button></div>}
-      {CAUTIONS[collection] && <Caution text={CAUTIONS[collection]} />}
+      {cautionOf(collection, row) && <Caution text={cautionOf(collection, row)!} />}
     </>
   );
 }

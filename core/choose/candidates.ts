@@ -1,10 +1,11 @@
 /** What can meet each want, and through which carriers; wants with the same answers put together, so that the program stays small. */
-import { byId, memoByParts, type CollectionName, type Design } from "../design/collections";
+import { byId, memoByParts, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
 import { carrierAgainst, carrierIsLocal, carriersOf, type Carrier } from "./carriers";
 import { piecesOf, total, unitCost, type Split } from "./cost";
 import { reasonsAgainst } from "./fits";
 import { FUNCTIONS } from "./functions";
+import { PARTS } from "./parts";
 import { hubRoom } from "./site";
 
 export interface Candidate {
@@ -37,10 +38,6 @@ export interface Group {
   /** Cheapest first. */
   candidates: readonly Candidate[];
 }
-
-export const PARTS: readonly (CollectionName | "design")[] = [
-  "design", "options", "hubs", "wants", "constraints", "legs", "switches", "lamps", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels",
-];
 
 /** Weight of a critical want's failure against another's. */
 export const CRITICAL_WEIGHT = 3;

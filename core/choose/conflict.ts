@@ -1,6 +1,7 @@
 /** When not everything can be had: the smallest set of wants that cannot be met together, and what to give up. */
 import { byId, type Design } from "../design/collections";
-import { applyChanges } from "../design/edit";
+import { applyChanges, type Change } from "../design/edit";
+import { removeRows } from "../design/remove";
 import type { WantNeed, WantRow } from "../design/rows-choose";
 import { candidatesOf, impossibleWants, wantName } from "./candidates";
 import { reasonsAgainst } from "./fits";
@@ -11,9 +12,12 @@ import { settingsOf } from "./settings";
 export interface GiveUp {
   /** As a sentence: "Let go of “colour” for light, Hall". */
   text: string;
-  /** The want as it would be; absent where the want is dropped or a setting changes. */
-  want?: WantRow;
+  /** What does it, as one edit. */
+  changes: Change[];
 }
+
+/** The want as it would be. */
+const eased = (text: string, want: WantRow): GiveUp => ({ text, changes: [{ in: "wants", put: want }] });
 
 export interface Conflict {
   wants: string[];
@@ -42,10 +46,10 @@ export function relaxations(design: Design, want: WantRow): GiveUp[] {
   const without = (field: keyof WantRow, text: string): GiveUp[] => {
     if (want[field] === undefined || want[field] === false) return [];
     const next = Object.fromEntries(Object.entries(want).filter(([key]) => key !== field)) as unknown as WantRow;
-    return [{ text, want: next }];
+    return [eased(text, next)];
   };
   return [
-    ...want.needs.map((need: WantNeed): GiveUp => ({ text: `Let go of “${need}” for ${name}`, want: { ...want, needs: want.needs.filter((other) => other !== need) } })),
+    ...want.needs.map((need: WantNeed) => eased(`Let go of “${need}” for ${name}`, { ...want, needs: want.needs.filter((other) => other !== need) })),
     ...without("option", `Leave the choice for ${name} open`),
     ...without("critical", `Let ${name} not be critical`),
     ...without("localOnly", `Let ${name} use the internet`),
@@ -101,21 +105,23 @@ export function smallestConflict(highs: Highs, design: Design, wants: readonly W
   return { wants: irreducible(highs, design, wants), smallest: false };
 }
 
+const without = (design: Design, want: WantRow): GiveUp => ({ text: `Do without ${wantName(design, want)}`, changes: removeRows(design, [{ in: "wants", id: want.id }]) });
+
 /** What letting go of one thing would make the whole house possible. */
 function waysOut(highs: Highs, design: Design, conflict: readonly WantRow[], possible: readonly WantRow[]): GiveUp[] {
   const rest = (id: string) => possible.filter((want) => want.id !== id);
   const ways: GiveUp[] = [];
   for (const want of conflict) {
     for (const way of relaxations(design, want)) {
-      const eased = applyChanges(design, [{ in: "wants", put: way.want! }]);
-      if (feasible(highs, eased, eased.wants.filter((other) => possible.some((one) => one.id === other.id)))) ways.push(way);
+      const trial = applyChanges(design, way.changes);
+      if (feasible(highs, trial, trial.wants.filter((other) => possible.some((one) => one.id === other.id)))) ways.push(way);
     }
-    if (feasible(highs, design, rest(want.id))) ways.push({ text: `Do without ${wantName(design, want)}` });
+    if (feasible(highs, design, rest(want.id))) ways.push(without(design, want));
   }
   const { maxHubs } = settingsOf(design);
   if (maxHubs !== undefined && maxHubs < 12) {
     const more: Design = { ...design, design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: maxHubs + 1 } } };
-    if (feasible(highs, more, possible)) ways.push({ text: `Allow ${maxHubs + 1} controllers instead of ${maxHubs}` });
+    if (feasible(highs, more, possible)) ways.push({ text: `Allow ${maxHubs + 1} controllers instead of ${maxHubs}`, changes: [{ in: "design", put: more.design }] });
   }
   return ways;
 }
@@ -125,7 +131,10 @@ export function conflictsOf(highs: Highs, design: Design): Conflict[] {
   const impossible = impossibleWants(design);
   const alone = impossible.map((want): Conflict => ({
     wants: [want.id], smallest: true, reasons: reasonCounts(design, want),
-    giveUp: [...relaxations(design, want).filter((way) => candidatesOf(design, way.want!).length > 0), { text: `Do without ${wantName(design, want)}` }],
+    giveUp: [...relaxations(design, want).filter((way) => {
+      const trial = applyChanges(design, way.changes);
+      return candidatesOf(trial, byId(trial, "wants").get(want.id)!).length > 0;
+    }), without(design, want)],
   }));
   const possible = design.wants.filter((want) => !impossible.includes(want));
   const clash = smallestConflict(highs, design, possible);

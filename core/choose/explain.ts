@@ -27,10 +27,10 @@ export interface WhyNot {
   text: string;
 }
 
-/** Why an option was not picked for a want in a plan. */
-export function whyNot(design: Design, plan: Plan, want: WantRow, option: OptionRow): string {
+/** Why an option was not picked for a want in a plan; `all`: the candidates of the want, where they are known already. */
+export function whyNot(design: Design, plan: Plan, want: WantRow, option: OptionRow, all: readonly Candidate[] = candidatesOf(design, want, true)): string {
   const reasons = reasonsAgainst(design, want, option);
-  const own = candidatesOf(design, want, true).filter((one) => one.option.id === option.id);
+  const own = all.filter((one) => one.option.id === option.id);
   if (!own.length) {
     if (reasons.length) return reasons.join("; ");
     const against = [...new Set(carriersOf(design).filter((carrier) => carrier.protocol === option.protocol).map((carrier) => carrierAgainst(carrier, want, option)))];

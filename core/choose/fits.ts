@@ -49,6 +49,9 @@ function schoolAgainst(design: Design, want: WantRow, option: OptionRow, role: R
   if (role !== "beside a lamp" && want.function === "light" && schools?.lampOrSwitch === "lamps everywhere" && option.kind !== "lamp") reasons.push("is no lamp, and this design puts smart lamps everywhere");
   const colour = want.needs.includes("colour") || want.needs.includes("tunable white");
   if (want.function === "light" && schools?.lampOrSwitch === "switch where it is enough" && option.kind === "lamp" && !colour) reasons.push("is a lamp where a switch is enough");
+  const remembers = option.dimming === "remembered level";
+  if (want.function === "remote" && schools?.remoteDimming === "steps" && remembers) reasons.push("remembers the level itself, and this design takes relative steps");
+  if (want.function === "remote" && schools?.remoteDimming === "remembered level" && want.needs.includes("hold to dim") && !remembers) reasons.push("does not remember the level, and this design's remotes do");
   if (["shade", "chain shade", "curtain"].includes(want.function) && schools?.shadePower && schools.shadePower !== "any" && option.supply !== schools.shadePower) reasons.push(`is fed by ${option.supply}, and this design's shades by ${schools.shadePower}`);
   return reasons;
 }

@@ -18,7 +18,7 @@
  */
 import { memoByParts, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
-import { accountOf, groupsOf, PARTS, type Candidate, type Group } from "./candidates";
+import { accountOf, groupsOf, type Candidate, type Group } from "./candidates";
 import { carriersOf, type Carrier } from "./carriers";
 import { controllerCost, total } from "./cost";
 import { addColumn, addRow, emptyMip, type Mip } from "./mip";
@@ -175,5 +175,3 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
   }
   return { mip, groups, carriers: allCarriers, x, missed, hubs, addons, accounts, extra, flows, money, penalty, count, risk };
 }
-
-export { PARTS };

@@ -1,8 +1,9 @@
 /** What the command line says of a choice; the same the screen shows. */
 import type { Design } from "../design/collections";
-import { conflictNames, conflictsOf } from "./conflict";
+import { answerChoice } from "./answer";
+import { conflictNames } from "./conflict";
 import type { Highs } from "./mip";
-import { choose, type Plan } from "./plans";
+import type { Plan } from "./plans";
 
 const money = (value: number) => Math.round(value * 100) / 100;
 
@@ -30,8 +31,7 @@ const planJson = (plan: Plan): ChooseJson["plans"][number] => ({
 
 /** Solve a design's choice: its plans, and the conflicts where not everything can be met. */
 export function chooseJson(highs: Highs, design: Design): ChooseJson & { solved: readonly Plan[] } {
-  const { plans } = choose(highs, design);
-  const conflicts = plans.length && plans.every((plan) => !plan.missed.length) ? [] : conflictsOf(highs, design);
+  const { plans, conflicts } = answerChoice(highs, design);
   return {
     plans: plans.map(planJson), solved: plans,
     ...(conflicts.length ? { conflicts: conflicts.map((conflict) => ({ wants: conflict.wants, names: conflictNames(design, conflict), smallest: conflict.smallest, reasons: conflict.reasons.map((reason) => reason.text), giveUp: conflict.giveUp.map((way) => way.text) })) } : {}),

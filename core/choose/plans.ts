@@ -69,7 +69,7 @@ const whole = (value: number | undefined) => Math.round(value ?? 0);
 const again = (mip: Mip): Mip => ({ ...mip, rows: [...mip.rows] });
 const terms = (cost: readonly number[]) => cost.flatMap((value, column): [number, number][] => (value ? [[column, value]] : []));
 
-interface SolveOptions {
+export interface SolveOptions {
   /** For each run of the solver. */
   seconds?: number;
   onProgress?(progress: Progress): void;
@@ -88,7 +88,9 @@ function solveKind(highs: Highs, model: ChoiceModel, kind: PlanKind, options: So
   if (best.status === "infeasible" || best.status === "nothing found") return best;
   const mip = again(model.mip);
   addRow(mip, -Infinity, best.objective + MONEY_TOLERANCE, terms(first));
-  return minimise(highs, mip, weighed, options);
+  const second = minimise(highs, mip, weighed, options);
+  // Proven only where both steps are.
+  return best.status === "optimal" || second.status !== "optimal" ? second : { ...second, status: "feasible", gap: Math.max(second.gap, best.gap) };
 }
 
 /** Which carriers the devices of a class are on: hands out one unit's devices after another. */

@@ -9,7 +9,7 @@ test("first start: one press signs in and the demo house is drawn", async ({ pag
   await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   await expect(page.getByRole("heading", { name: "Larkspur Weir" })).toBeVisible();
   await expect(page.locator("[data-point]")).toHaveCount(52);
-  await expect(cell(page, "devices")).toHaveText("112");
+  await expect(cell(page, "devices")).toHaveText("113");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
   await expect(point(page, "nurse-shd-1")).toBeVisible();
   await expect(point(page, "boot-cam-1")).toHaveCount(0);
@@ -88,17 +88,17 @@ test("undo after reload takes back what was done before it, and redo does it aga
 
 test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await ownHouse(page);
-  await expect(cell(page, "points")).toHaveText("114");
+  await expect(cell(page, "points")).toHaveText("115");
   await page.getByLabel("Add a point of a kind").selectOption("Camera");
   const plan = (await page.getByRole("group", { name: "Plan of Ground" }).boundingBox())!;
   await page.mouse.click(plan.x + plan.width * 0.6, plan.y + plan.height * 0.7);
-  await expect(cell(page, "points")).toHaveText("115");
+  await expect(cell(page, "points")).toHaveText("116");
   await expect(difference(page, "drops")).toHaveText("+ 1");
   await expect(page.getByRole("heading", { name: "Camera, dining room" })).toBeVisible();
   await page.keyboard.press("d");
   await expect(page.getByRole("heading", { name: "Camera, dining room 2" })).toBeVisible();
   await page.keyboard.press("Delete");
-  await expect(cell(page, "points")).toHaveText("115");
+  await expect(cell(page, "points")).toHaveText("116");
   await page.keyboard.press("Control+z");
   await expect(cell(page, "points")).toHaveText("116");
 });

@@ -45,7 +45,7 @@ test("single letters never fire while typing, and can be switched off", async ({
   await page.getByLabel("Name", { exact: true }).fill("");
   await page.getByLabel("Name", { exact: true }).pressSequentially("d4f");
   await expect(page).toHaveURL(/house$/);
-  await expect(cell(page, "points")).toHaveText("114");
+  await expect(cell(page, "points")).toHaveText("115");
   await page.getByLabel("Name", { exact: true }).press("Escape");
   await page.getByRole("heading", { name: "Snug television" }).click();
   await page.keyboard.press("?");
@@ -54,7 +54,7 @@ test("single letters never fire while typing, and can be switched off", async ({
   await page.keyboard.press("4");
   await page.keyboard.press("d");
   await expect(page).toHaveURL(/house$/);
-  await expect(cell(page, "points")).toHaveText("114");
+  await expect(cell(page, "points")).toHaveText("115");
 });
 
 for (const path of ["/sign-in", "/sign-up"]) {
@@ -74,7 +74,7 @@ for (const theme of ["light", "dark"] as const) {
     expect(await faults(page, dark)).toEqual([]);
     await page.goto("/designs/larkspur-weir/people");
     expect(await faults(page, dark)).toEqual([]);
-    for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "runs", "register", "automations", "mesh"]) {
+    for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "choose", "choose?view=wants", "choose?view=hubs", "choose?view=what-if", "choose?view=catalogue", "choose?view=protocols", "choose?view=retrofit", ...["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`), "runs", "register", "automations", "mesh"]) {
       await open(page, `/d/larkspur-weir/${stage}`);
       expect([stage, await faults(page, dark)]).toEqual([stage, []]);
     }
@@ -97,7 +97,7 @@ for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a p
   test(`nothing is cut off sideways on ${what}`, async ({ page }) => {
     await page.setViewportSize({ width, height });
     await signIn(page);
-    for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "runs", "register", "automations"]) {
+    for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "choose", "choose?view=wants", "choose?view=hubs", "choose?view=what-if", "choose?view=catalogue", "choose?view=protocols", "choose?view=retrofit", ...["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`), "runs", "register", "automations"]) {
       await open(page, `/d/larkspur-weir/${stage}`);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect([stage, wide]).toEqual([stage, 0]);
@@ -108,7 +108,7 @@ for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a p
 
 test("at 1280 × 800 the desk does not scroll as a page", async ({ page }) => {
   await signIn(page);
-  for (const stage of ["brief", "house", "house?view=survey", "runs", "register", "automations"]) {
+  for (const stage of ["brief", "house", "house?view=survey", "choose", "choose?view=advisers", "runs", "register", "automations"]) {
     await open(page, `/d/larkspur-weir/${stage}`);
     expect([stage, await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([stage, 800]);
   }

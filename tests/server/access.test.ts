@@ -28,7 +28,7 @@ const filled = (path: string) => path.replace(":design", DESIGN).replace(":stage
 
 test("the list of paths is the one these tests were written for", async () => {
   expect((await designPaths()).sort()).toEqual([
-    "/d/:design", "/d/:design/:stage", "/d/:design/automations", "/d/:design/brief", "/d/:design/csv/:table", "/d/:design/edit", "/d/:design/file", "/d/:design/house",
+    "/d/:design", "/d/:design/:stage", "/d/:design/automations", "/d/:design/brief", "/d/:design/choose", "/d/:design/csv/:table", "/d/:design/edit", "/d/:design/file", "/d/:design/house",
     "/d/:design/live", "/d/:design/picture/:hash?", "/d/:design/plan/:level/:kind", "/d/:design/register", "/d/:design/runs", "/designs/:design/people",
   ]);
 });

@@ -1,4 +1,5 @@
 /** Tables as CSV downloads. */
+import { catalogueCsv } from "#core/choose/catalogue-csv";
 import { registerCsv } from "#core/register";
 import { scheduleCsv } from "#core/runs";
 import { readDesign } from "#db/read-design";
@@ -7,7 +8,7 @@ import { download } from "#server/download";
 import { requireRole } from "#server/guard";
 import type { Route } from "./+types/csv";
 
-const TABLES = { schedule: scheduleCsv, register: registerCsv };
+const TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv };
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");

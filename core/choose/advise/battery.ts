@@ -68,7 +68,7 @@ export function adviseBattery(design: Design, { battery, wired, kind, count, roo
     ...(ban ? [`No new cable may be laid there (${ban})`] : []),
     changes ? `${Math.round(count * changes * (battery.cells ?? 1) * 10) / 10} cells a year, and somebody who remembers: a flat cell is found when the thing is needed` : "Its pack is charged where it hangs; nobody changes cells",
     ...(result.breakEvenYears === undefined ? ["The cable never pays for itself in money"] : result.breakEvenYears > 0 ? [`The cable has paid for itself after ${result.breakEvenYears.toFixed(1)} years`] : ["The cable costs no more from the first day"]),
-    "Pull it anyway while the walls are open, where it may be wanted: a drop costs a tenth of what it costs later",
+    "Pull it anyway while the walls are open, where it may be wanted: a drop costs an eighth of what it costs later",
   ];
   return {
     ...result, input, reasons, cellsPerYear: count * changes * (battery.cells ?? 1),

@@ -1,0 +1,42 @@
+/** The solver of stage 3, off the page's own thread: asked once, it answers with progress, plans and the whole answer. */
+import runtime from "highs/runtime?url";
+import { adviseHubs, type HubCountAdvice } from "#core/choose/advise/hubs";
+import { answerChoice, type ChoiceAnswer } from "#core/choose/answer";
+import { loadSolver } from "#core/choose/solver";
+import { PLAN_KINDS } from "#core/choose/plans";
+import type { Design } from "#core/design/collections";
+
+export interface ChooseAsk {
+  design: Design;
+  what: "plans" | "hubs";
+}
+
+export type ChooseReply =
+  | { progress: { done: number; of: number; name: string; objective?: number; bound?: number } }
+  | { answer: ChoiceAnswer; seconds: number }
+  | { hubs: HubCountAdvice }
+  | { failed: string };
+
+const reply = (message: ChooseReply) => self.postMessage(message);
+
+self.addEventListener("message", (event: MessageEvent<ChooseAsk>) => {
+  void run(event.data).catch((error: unknown) => reply({ failed: error instanceof Error ? error.message : String(error) }));
+});
+
+async function run({ design, what }: ChooseAsk): Promise<void> {
+  const start = performance.now();
+  const highs = await loadSolver(runtime);
+  if (what === "hubs") return reply({ hubs: adviseHubs(highs, design) });
+  let done = 0;
+  const say = (objective?: number, bound?: number) => reply({ progress: { done, of: PLAN_KINDS.length, name: PLAN_KINDS[Math.min(done, PLAN_KINDS.length - 1)]!.name, ...(objective === undefined ? {} : { objective }), ...(bound === undefined ? {} : { bound }) } });
+  say();
+  const answer = answerChoice(highs, design, {
+    clock: () => performance.now(),
+    onProgress: ({ objective, bound }) => say(objective, bound),
+    onPlan: (_plan, count) => {
+      done = count;
+      say();
+    },
+  });
+  reply({ answer, seconds: (performance.now() - start) / 1000 });
+}
