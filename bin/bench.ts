@@ -2,7 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { rmSync } from "node:fs";
 import { gzipSync } from "node:zlib";
-import { chromium, type Page } from "@playwright/test";
+import { chromium, type BrowserContext, type Page } from "@playwright/test";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
@@ -71,6 +71,32 @@ async function coreFigures(): Promise<void> {
   note("a year of an automation's firing times", await timed(() => firingYear(demo.design, demo.automations[0]!, 2026)), "ms");
 }
 
+/** 150 wants over the demo house's rooms, against the whole catalogue. */
+function manyWants(): Design {
+  const demo = larkspurWeir();
+  const asks = ["presence", "leak", "climate sensing", "socket", "light", "shade", "opening", "wall control", "remote", "radiator"] as const;
+  return {
+    ...demo, wants: Array.from({ length: 150 }, (_, i) => {
+      const fn = asks[i % asks.length]!;
+      return { id: `w${String(i).padStart(3, "0")}`, room: demo.rooms[(i * 7) % demo.rooms.length]!.id, function: fn, count: 1 + (i % 3), needs: fn === "light" && i % 20 === 4 ? ["colour" as const] : fn === "socket" ? ["energy metering" as const] : [], points: [], ...(i % 9 === 0 ? { critical: true } : {}) };
+    }),
+  };
+}
+
+/** Milliseconds from opening the stage with 150 wants to its three plans on the screen: worker, WebAssembly and why-nots included. */
+async function chooseOnScreen(context: BrowserContext): Promise<void> {
+  const page = await context.newPage();
+  await page.goto("/d/wants/choose?view=catalogue");
+  await page.locator('[data-live="true"]').waitFor();
+  const start = performance.now();
+  await page.getByRole("button", { name: "Plans", exact: true }).click();
+  await page.locator("[data-solved=yes]").waitFor();
+  const text = (await page.locator("[data-solved=yes]").textContent())!;
+  note("three plans, 150 wants × catalogue: press to screen", performance.now() - start, "ms");
+  note("three plans, 150 wants × 186 options × 13 hubs: in the worker", 1000 * Number(/in ([\d.]+) s/.exec(text)?.[1]), "ms", 5000);
+  await page.close();
+}
+
 /** Kilobytes on the wire of all scripts the first view of a stage loads, and what they would be as gzip. */
 async function firstView(page: Page, url: string): Promise<{ wire: number; gzip: number }> {
   let [wire, gzip] = [0, 0];
@@ -123,6 +149,7 @@ async function served(): Promise<void> {
   const database = await startTestDatabase(".test-data/bench");
   const connection = connect(database.url, 2);
   await createDesign(connection.db, "large", "designer", generateHouse({ points: 2000, seed: 7 }));
+  await createDesign(connection.db, "wants", "designer", manyWants());
   await createDesign(connection.db, "empty", "designer", emptyDesign(larkspurWeir().design));
   await connection.close();
   const web = await startWeb(database.url);
@@ -145,7 +172,7 @@ async function served(): Promise<void> {
         note(`server time, ${stage}, ${design === "large" ? "2 000 devices" : "demo house"}`, median(times), "ms", budget);
       }
     }
-    for (const stage of ["house", "runs", "register", "automations"]) {
+    for (const stage of ["house", "choose", "runs", "register", "automations"]) {
       // A context of its own each, so that nothing is in its cache.
       const cold = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url });
       await cold.addCookies(await context.cookies());
@@ -154,6 +181,7 @@ async function served(): Promise<void> {
       note(`JavaScript of first view, ${stage}, were it gzip`, gzip, "kB");
       await cold.close();
     }
+    await chooseOnScreen(context);
     await page.goto("/d/large/house");
     await page.locator('[data-live="true"]').waitFor();
     await page.locator("[data-point]").first().press("Enter");

@@ -25,6 +25,17 @@ const PICTURES: Picture[] = [
     },
   },
   { name: "switch-map", path: "/d/larkspur-weir/house?view=switches" },
+  {
+    name: "choose", path: "/d/larkspur-weir/choose",
+    act: async (page) => {
+      await page.locator("[data-solved=yes]").waitFor();
+      await page.getByRole("button", { name: "light: Snug lamp" }).click();
+      await page.getByRole("region", { name: "Why not" }).waitFor();
+      await page.getByRole("region", { name: "Plans against wants" }).evaluate((element) => element.scrollTo(0, 0));
+    },
+  },
+  { name: "choose-adviser", path: "/d/larkspur-weir/choose?view=advisers", act: async (page) => { await page.getByRole("article").waitFor(); await page.getByLabel("colour", { exact: true }).check(); } },
+  { name: "choose-retrofit", path: "/d/larkspur-weir/choose?view=retrofit", act: async (page) => { await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire"); await page.getByLabel("Way").selectOption("smart lamps and a decoupled switch"); } },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
   {
     name: "runs", path: "/d/larkspur-weir/runs",

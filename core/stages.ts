@@ -1,5 +1,5 @@
 /** The twelve stages: what each answers, its checks, and how far the design meets them. */
-import { FILE_ORDER, memoByParts } from "./design/collections";
+import { byId, FILE_ORDER, memoByParts, type Design } from "./design/collections";
 import { automationChecks } from "./automation";
 import { briefChecks, isQuestioned } from "./brief";
 import { chooseChecks } from "./choose/checks";
@@ -44,6 +44,9 @@ export const allFindings = memoByParts(
   (design): Finding[] => sortFindings(STAGES.flatMap((stage) => CHECKS[stage]?.(design) ?? [])),
 );
 
+/** A lamp worked by its switch says nothing itself. */
+const isPlainLamp = (design: Design, { point }: Design["devices"][number]) => byId(design, "kinds").get(byId(design, "points").get(point)?.kind ?? "")?.glyph === "lights";
+
 export interface Facet {
   name: string;
   met: boolean;
@@ -83,7 +86,7 @@ export const facetsOf = memoByParts(
       register: [
         { name: "Every point has a device", met: design.points.length > 0 && clear("register.point-without-device") },
         { name: "No two devices share a name", met: design.devices.length > 0 && clear("register.name-repeated") },
-        { name: "Every device has a protocol", met: design.devices.length > 0 && design.devices.every((device) => device.protocol !== "none") },
+        { name: "Every device that talks has a protocol", met: design.devices.length > 0 && design.devices.every((device) => device.protocol !== "none" || isPlainLamp(design, device)) },
         { name: "Every device has a price", met: design.devices.length > 0 && design.devices.every((device) => device.cost !== undefined) },
       ],
       automations: [

@@ -1,102 +1,31 @@
-/** Find anything, or run a command. */
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
-import type { Design } from "#core/design/collections";
-import { pointLabel } from "#core/runs";
-import { STAGE_INFO } from "#core/stages";
-import { useDesign, useDesk } from "./desk";
+/** Find anything, or run a command: a plain field until somebody turns to it, then the box with its list. */
+import { lazy, Suspense, useEffect, useState } from "react";
 import { isTyping } from "./keys";
 
-interface Item {
-  id: string;
-  text: string;
-  hint: string;
-  search: string;
-  run(): void;
-}
+const FindBox = lazy(() => import("./find-box"));
 
-const MOST = 12;
+export const FIND_NAME = "Find anything or run a command";
+export const FIND_LOOK = "h-7 w-full rounded-[3px] border border-white/20 bg-white/8 px-2 pr-7 text-small text-mast-ink placeholder:text-mast-soft";
 
 export function Find() {
-  const design = useDesign();
-  const { store, url, select, showFindings, preferences, prefer } = useDesk();
-  const navigate = useNavigate();
-  const [query, setQuery] = useState("");
-  const input = useRef<HTMLInputElement>(null);
-
+  const [asked, setAsked] = useState(false);
+  const [typed, setTyped] = useState("");
   useEffect(() => {
+    if (asked) return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== "/" || event.ctrlKey || event.metaKey || isTyping(event)) return;
       event.preventDefault();
-      input.current?.focus();
+      setAsked(true);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, []);
-
-  const commands = useMemo((): Item[] => {
-    const item = (text: string, hint: string, run: () => void): Item => ({ id: `command ${text}`, text, hint, search: text.toLowerCase(), run });
-    return [
-      ...STAGE_INFO.map((info) => item(`Go to ${info.name}`, info.built ? "stage" : "stage, not built yet", () => void navigate(`${url}/${info.stage}`))),
-      item("Undo", "command", store.undo),
-      item("Redo", "command", store.redo),
-      item("Show findings", "command", () => showFindings(true)),
-      item(preferences.theme === "dark" ? "Light theme" : "Dark theme", "command", () => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })),
-      item(preferences.units === "metric" ? "Feet and inches" : "Metres", "command", () => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })),
-      item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
-      item("Save the pull schedule as CSV", "command", () => window.location.assign(`${url}/csv/schedule`)),
-      item("Save the register as CSV", "command", () => window.location.assign(`${url}/csv/register`)),
-      item("All designs", "command", () => void navigate("/designs")),
-    ];
-  }, [navigate, url, store, showFindings, preferences, prefer]);
-
-  const found = useMemo(() => {
-    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-    if (!words.length) return commands.slice(0, MOST);
-    const all = [...things(design, select, (stage) => void navigate(`${url}/${stage}`)), ...commands];
-    return all.filter((item) => words.every((word) => item.search.includes(word))).slice(0, MOST);
-  }, [query, commands, design, select, navigate, url]);
-
+  }, [asked]);
+  // What is typed while the box is on its way goes into it.
+  const field = <input aria-label={FIND_NAME} placeholder={FIND_NAME} autoComplete="off" className={FIND_LOOK} value={typed} onFocus={() => setAsked(true)} onChange={(event) => setTyped(event.target.value)} />;
   return (
-    <Combobox<Item | null> immediate value={null} onChange={(item) => {
-      item?.run();
-      setQuery("");
-      input.current?.blur();
-    }}>
-      <div className="relative w-90 max-lg:w-auto max-lg:min-w-0 max-lg:flex-1">
-        <ComboboxInput
-          ref={input} aria-label="Find anything or run a command" placeholder="Find anything or run a command" autoComplete="off"
-          className="h-7 w-full rounded-[3px] border border-white/20 bg-white/8 px-2 pr-7 text-small text-mast-ink placeholder:text-mast-soft"
-          value={query} onChange={(event) => setQuery(event.target.value)} onBlur={() => setQuery("")}
-        />
-        <kbd className="pointer-events-none absolute top-1.5 right-1.5 rounded-[2px] border border-white/25 px-1 font-mono text-tiny text-mast-soft">/</kbd>
-        <ComboboxOptions className="absolute top-8 right-0 left-0 z-40 max-h-96 overflow-y-auto border border-rule bg-raised py-1 text-ink shadow-lg">
-          {found.length === 0 && <div className="px-3 py-1.5 text-soft">Nothing is called that.</div>}
-          {found.map((item) => (
-            <ComboboxOption key={item.id} value={item} className="flex justify-between gap-3 px-3 py-1 data-focus:bg-wash">
-              <span className="truncate">{item.text}</span><span className="shrink-0 font-mono text-small text-soft">{item.hint}</span>
-            </ComboboxOption>
-          ))}
-        </ComboboxOptions>
-      </div>
-    </Combobox>
+    <div className="relative w-90 max-lg:w-auto max-lg:min-w-0 max-lg:flex-1">
+      {asked ? <Suspense fallback={field}><FindBox typed={typed} /></Suspense> : field}
+      <kbd className="pointer-events-none absolute top-1.5 right-1.5 rounded-[2px] border border-white/25 px-1 font-mono text-tiny text-mast-soft">/</kbd>
+    </div>
   );
-}
-
-function things(design: Design, select: ReturnType<typeof useDesk>["select"], go: (stage: string) => void): Item[] {
-  const item = (collection: "points" | "rooms" | "closets" | "automations" | "devices", id: string, text: string, hint: string, stage: string): Item => ({
-    id: `${collection}/${id}`, text, hint, search: `${text} ${hint}`.toLowerCase(),
-    run: () => {
-      go(stage);
-      select({ in: collection, id });
-    },
-  });
-  return [
-    ...design.points.map((point) => item("points", point.id, point.name, pointLabel(design, point), "house")),
-    ...design.rooms.map((room) => item("rooms", room.id, room.name, "room", "house")),
-    ...design.closets.map((closet) => item("closets", closet.id, closet.name, "closet", "house")),
-    ...design.automations.map((automation) => item("automations", automation.id, automation.name, "automation", "automations")),
-    ...design.devices.map((device) => item("devices", device.id, device.name, "device", "register")),
-  ];
 }

@@ -1,14 +1,15 @@
 /** The mast: design, revision, saved or not, find, undo, units, theme, person. */
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Redo2, Undo2 } from "lucide-react";
-import { useEffect, useState } from "react";
-import { Form, Link } from "react-router";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Link } from "react-router";
 import type { Person } from "#db/people";
 import type { Role } from "#db/schema";
 import { useDesk, useDeskState } from "./desk";
 import { sortedPhases } from "#core/brief";
 import { Find } from "./find";
 import { Mark } from "./mark";
+
+const PersonMenu = lazy(() => import("./person-menu"));
 
 const ROLE_TEXT: Record<Role, string> = { owner: "owns this design", edit: "may edit this design", view: "may look at this design" };
 
@@ -30,6 +31,8 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
   const { design, revision, saving, undo, redo, trouble, live } = useDeskState();
   const other = useOther(names);
   const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
+  const [menu, askMenu] = useState(false);
+  const name = <button type="button" className="mast-button font-medium" aria-haspopup="menu" aria-expanded={false} onClick={() => askMenu(true)}>{person.name}</button>;
   return (
     <header data-chrome className="col-span-full bg-mast text-mast-ink">
       <div className="flex h-10 items-center gap-3 px-3.5 max-sm:h-auto max-sm:flex-wrap max-sm:py-1.5">
@@ -53,16 +56,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
           <button type="button" className="mast-button" disabled={readOnly || redo === 0} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
           <button type="button" className="mast-button font-mono" onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })} aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}>{preferences.units === "metric" ? "m" : "ft"}</button>
           <button type="button" className="mast-button max-sm:hidden" onClick={() => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })}>{preferences.theme === "dark" ? "Light" : "Dark"}</button>
-          <Menu>
-            <MenuButton className="mast-button font-medium">{person.name}</MenuButton>
-            <MenuItems anchor="bottom end" className="z-50 mt-1 min-w-52 border border-rule bg-raised py-1 text-small text-ink shadow-lg">
-              <div className="border-b border-rule px-3 pt-1 pb-2 text-soft">{person.email}<br />{ROLE_TEXT[role]}</div>
-              <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/designs">All designs</Link></MenuItem>
-              {role === "owner" && <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>Share this design</Link></MenuItem>}
-              <MenuItem><a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>Save the project file</a></MenuItem>
-              <Form method="post" action="/sign-out"><MenuItem><button className="w-full px-3 py-1.5 text-left data-focus:bg-wash">Sign out</button></MenuItem></Form>
-            </MenuItems>
-          </Menu>
+          {menu ? <Suspense fallback={name}><PersonMenu person={person} role={ROLE_TEXT[role]} owner={role === "owner"} url={url} /></Suspense> : name}
         </div>
       </div>
       {trouble && (

@@ -45,7 +45,7 @@ const ONLY: Partial<Record<CollectionName, readonly string[]>> = {
 const NAMES: Partial<Record<CollectionName, Readonly<Record<string, string>>>> = {
   wants: { localOnly: "in the house, without the internet", guest: "guests work it by hand", budget: "At most", lampsEach: "Lamps each", loadW: "Load each", option: "Settled on" },
   hubs: { keep: "it stands there and stays", hub: "Belongs to" },
-  options: { can: "Can", labourMin: "Labour", watts: "Own power", upkeepH: "Upkeep", supportYears: "Support", local: "works without the internet", cloud: "through somebody else's computers", account: "needs an account", routes: "passes messages on" },
+  options: { can: "Can", labourMin: "Labour", watts: "Own power", upkeepH: "Upkeep", batteryMah: "Battery", batteryYears: "Cells last", yearly: "Subscription", supportYears: "Support", local: "works without the internet", cloud: "through somebody else's computers", account: "needs an account", routes: "passes messages on" },
   requirements: { ifNot: "What if not" }, problems: { perWeek: "A week", effortH: "Hours, guessed" }, people: { sleepsFrom: "Asleep from", sleepsTo: "to" }, constraints: { by: "By" },
   underlays: { x: "Across, x", y: "Down, y", turnDeg: "Turned", opacityPct: "Opacity" }, openings: { offsetM: "Offset", outsideIs: "Outside is" },
 };

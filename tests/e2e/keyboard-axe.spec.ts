@@ -39,6 +39,25 @@ test("keyboard alone: from sign-in to a moved point, its working, an undo and th
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });
 
+test("/ finds points, wants and options by what is typed at once, and runs commands", async ({ page }) => {
+  await signIn(page);
+  await ready(page);
+  await page.keyboard.press("/");
+  await page.keyboard.type("leak kitchen want");
+  await page.getByRole("option", { name: /^leak sensing, Galley kitchen/ }).waitFor();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/choose$/);
+  await expect(page.getByRole("heading", { name: "Leak sensing, Galley kitchen" })).toBeVisible();
+  await page.keyboard.press("/");
+  await page.keyboard.type("go to runs");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/runs$/);
+  await page.getByLabel("Find anything or run a command").click();
+  await page.keyboard.type("House hub");
+  await page.getByRole("option", { name: /House hub/ }).first().click();
+  await expect(page.getByRole("heading", { name: "House hub" }).first()).toBeVisible();
+});
+
 test("single letters never fire while typing, and can be switched off", async ({ page }) => {
   await ownHouse(page);
   await point(page, "snug-tel-1").click();

@@ -66,7 +66,7 @@ export default function Catalogue() {
         <Filter name="Kind" value={chosen.kind!} values={design.options.map(valueOf.kind)} onChange={(kind) => setChosen({ ...chosen, kind })} />
         <Filter name="Protocol" value={chosen.protocol!} values={design.options.map(valueOf.protocol)} onChange={(protocol) => setChosen({ ...chosen, protocol })} />
         <Filter name="Internet" value={chosen.local!} values={design.options.map(valueOf.local)} onChange={(local) => setChosen({ ...chosen, local })} />
-        <span className="text-small whitespace-nowrap text-soft">{rows.length} of {design.options.length}</span>
+        {rows.length < design.options.length && <span className="text-small whitespace-nowrap text-soft">{rows.length} of {design.options.length}</span>}
         <span className="ml-auto flex gap-1.5">
           <a className="button h-6" href={`${url}/csv/catalogue`} download><FileDown size={13} /> CSV out</a>
           {!readOnly && (

@@ -198,12 +198,13 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
     const made = acceptPlan(now, plan, { newId: newRowId, on: today(), why: `${PLAN_KINDS.find((one) => one.id === plan.kind)!.what}. ${plan.proven ? "Proven" : `Within ${(plan.gap * 100).toFixed(1)} % of the best`}, over ${settingsOf(now).years} years.` });
     store.edit(made.changes);
   };
+  const holds = heldBy(useDesign(), plan);
   const what = PLAN_KINDS.find((one) => one.id === plan.kind)!.what;
   return (
     <div role="columnheader" className={`grid content-start gap-1 border-l border-rule px-2.5 py-2 ${shown === plan.kind ? "border-t-2 border-t-accent bg-raised" : "border-t-2 border-t-transparent"}`} data-plan-head={plan.kind}>
       <div className="flex items-start justify-between gap-2">
         <button type="button" className="min-w-0 text-left font-semibold whitespace-nowrap [font-stretch:84%] hover:underline" aria-pressed={shown === plan.kind} title={what} onClick={() => choice.show(plan.kind)}>{plan.name}</button>
-        {!readOnly && <button type="button" className={`button h-6 ${shown === plan.kind ? "button-main" : ""}`} aria-label={`Take this plan: ${plan.name}`} disabled={stale} title={stale ? "It is being worked out again" : "One edit: devices, kits, drops and controllers follow"} onClick={accept}><Check size={13} /> Take</button>}
+        {holds ? <span className="flex shrink-0 items-center gap-1 text-small font-medium text-accent" title={`Accepted on ${holds.acceptedOn}`}><Check size={13} /> taken</span> : !readOnly && <button type="button" className={`button h-6 ${shown === plan.kind ? "button-main" : ""}`} aria-label={`Take this plan: ${plan.name}`} disabled={stale} title={stale ? "It is being worked out again" : "One edit: devices, kits, drops and controllers follow"} onClick={accept}><Check size={13} /> Take</button>}
       </div>
       <p className="text-lg leading-6 [font-stretch:88%]"><Worked working={() => planWorking(design, plan)}>{groupDigits(plan.cost, 0)}</Worked> <span className="text-small text-soft">{currency} over {settingsOf(design).years} years</span></p>
       <SplitBar plan={plan} />
@@ -213,6 +214,13 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
       {plan.missed.length > 0 && <p className="text-small font-medium text-stop">{plan.missed.reduce((sum, one) => sum + one.count, 0)} not met</p>}
     </div>
   );
+}
+
+/** The plan accepted last, where it is this one, choice for choice. */
+function heldBy(design: Design, plan: Plan): Design["plans"][number] | undefined {
+  const last = [...design.plans].sort((a, b) => (a.acceptedOn < b.acceptedOn || (a.acceptedOn === b.acceptedOn && a.id < b.id) ? -1 : 1)).at(-1);
+  const text = (picks: readonly { want: string; option: string; companion?: string; hub?: string; via?: string; count: number }[]) => picks.map((pick) => [pick.want, pick.option, pick.companion, pick.hub, pick.via, pick.count].join()).sort().join("|");
+  return last && text(last.picks) === text(plan.picks) ? last : undefined;
 }
 
 const SHARES = [["buy", "bg-accent"], ["fit", "bg-power"], ["run", "bg-bus"]] as const;
