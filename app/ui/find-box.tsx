@@ -1,6 +1,6 @@
 /** The box that finds anything or runs a command, once it is asked for. */
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { FUNCTIONS } from "#core/choose/functions";
 import { byId, type Design } from "#core/design/collections";
@@ -20,15 +20,19 @@ interface Item {
 
 const MOST = 12;
 
-/** `typed`: what was typed before the box was there. */
-export default function FindBox({ typed }: { typed: string }) {
+/** `typed`: what was typed before the box was there; `entered`: and Enter was pressed after it. */
+export default function FindBox({ typed, entered }: { typed: string; entered: boolean }) {
   const design = useDesign();
   const { store, url, select, showFindings, preferences, prefer } = useDesk();
   const navigate = useNavigate();
   const [query, setQuery] = useState(typed);
   const input = useRef<HTMLInputElement>(null);
 
-  useEffect(() => input.current?.focus(), []);
+  // Before anything else is typed: no letter may fall between the two fields.
+  useLayoutEffect(() => {
+    input.current?.focus();
+    input.current?.setSelectionRange(typed.length, typed.length);
+  }, []); // eslint-disable-line react-hooks/exhaustive-deps -- once, when the box comes
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== "/" || event.ctrlKey || event.metaKey || isTyping(event)) return;
@@ -63,12 +67,18 @@ export default function FindBox({ typed }: { typed: string }) {
     return all.filter((item) => words.every((word) => item.search.includes(word))).slice(0, MOST);
   }, [query, commands, design, select, navigate, url]);
 
+  const take = (item: Item | null | undefined) => {
+    item?.run();
+    setQuery("");
+    // After the box has taken the focus back, or it would open again.
+    setTimeout(() => input.current?.blur());
+  };
+  useEffect(() => {
+    if (entered) take(found[0]);
+  }, []); // eslint-disable-line react-hooks/exhaustive-deps -- once, when the box comes
+
   return (
-    <Combobox<Item | null> immediate value={null} onChange={(item) => {
-      item?.run();
-      setQuery("");
-      input.current?.blur();
-    }}>
+    <Combobox<Item | null> immediate value={null} onChange={take}>
       <>
         <ComboboxInput
           ref={input} aria-label={FIND_NAME} placeholder={FIND_NAME} autoComplete="off"

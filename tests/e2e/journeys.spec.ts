@@ -8,7 +8,7 @@ test("first start: one press signs in and the demo house is drawn", async ({ pag
   await expect(page).toHaveURL(/sign-in/);
   await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   await expect(page.getByRole("heading", { name: "Larkspur Weir" })).toBeVisible();
-  await expect(page.locator("[data-point]")).toHaveCount(52);
+  await expect(page.locator("[data-point]")).toHaveCount(53);
   await expect(cell(page, "devices")).toHaveText("113");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
   await expect(point(page, "nurse-shd-1")).toBeVisible();
@@ -100,7 +100,7 @@ test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await page.keyboard.press("Delete");
   await expect(cell(page, "points")).toHaveText("116");
   await page.keyboard.press("Control+z");
-  await expect(cell(page, "points")).toHaveText("116");
+  await expect(cell(page, "points")).toHaveText("117");
 });
 
 test("fields take lengths in any unit and refuse what is none, keeping what was typed", async ({ page }) => {

@@ -31,7 +31,7 @@ export default function AdviseContact() {
       drawing={
         <div className="overflow-x-auto">
         <table className="w-full min-w-120 border-separate border-spacing-0 text-small">
-          <thead><tr><th className="w-32" />{EVENTS.map((event) => <th key={event} scope="col" className="px-2 pb-1.5 text-left font-semibold">{event[0]!.toUpperCase() + event.slice(1)}</th>)}</tr></thead>
+          <thead><tr><th scope="col" className="w-32 pb-1.5 text-left font-normal text-soft">Contact</th>{EVENTS.map((event) => <th key={event} scope="col" className="px-2 pb-1.5 text-left font-semibold">{event[0]!.toUpperCase() + event.slice(1)}</th>)}</tr></thead>
           <tbody>
             {CONTACTS.map((contact) => (
               <tr key={contact} className={contact === advice.contact ? "bg-wash" : ""}>
