@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { candidatesOf, wantName } from "#core/choose/candidates";
 import { controllerWorking, unitWorking } from "#core/choose/cost";
 import { pickText, whyNot } from "#core/choose/explain";
+import { PROTOCOL_TABLE, rangeClass } from "#core/choose/protocols";
 import { settingsOf } from "#core/choose/settings";
 import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
@@ -53,9 +54,11 @@ function OptionFacts({ design, option }: { design: Design; option: Rows["options
   const used = design.devices.filter((device) => device.option === option.id).length;
   const { years } = settingsOf(design);
   const working = () => controllerWorking(design, option, false);
+  const profile = PROTOCOL_TABLE.find((row) => row.protocol === option.protocol);
   return (
     <dl>
       <Fact label={`Over ${years} years`}><Worked working={working}>{groupDigits(working().value, 2)}</Worked> <span className="unit">{design.design.currency} each, without cable</span></Fact>
+      {profile && <Fact label="Carries">{[rangeClass(profile) ? `through ${rangeClass(profile)}` : "by cable", profile.topology, ...(profile.hops ? [`${profile.hops} hops`] : []), ...(profile.devices ? [`${profile.devices} devices`] : []), ...(option.routes ? ["passes on"] : [])].join(", ")}</Fact>}
       <Fact label="Fit for">{option.controls ? "carrying others" : `${wanted} ${wanted === 1 ? "want" : "wants"} by its function`}</Fact>
       <Fact label="In the register">{used === 1 ? "one device" : `${used} devices`}</Fact>
     </dl>

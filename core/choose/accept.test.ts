@@ -1,9 +1,10 @@
+import fc from "fast-check";
 import { applyChanges, checkWhole, invertChanges } from "../design/edit";
 import type { Design } from "../design/collections";
 import type { WantRow } from "../design/rows-choose";
 import { dropsOf } from "../runs";
 import { testDesign } from "../test-design";
-import { acceptPlan, freePlace, kitOf, PLAN_TAG } from "./accept";
+import { acceptPlan, freePlace, kitOf, PLAN_TAG, slotsOf } from "./accept";
 import { CATALOGUE } from "./catalogue";
 import { chooseChecks } from "./checks";
 import { nextBest, planChanges, whyNot } from "./explain";
@@ -185,5 +186,42 @@ describe("why, and what if", () => {
     expect(makerStops(design, plan, "D").every((loss) => !loss.stops)).toBe(true);
     expect(addMore(design, plan, 20).find((room) => room.protocol === "Zigbee")).toMatchObject({ after: 210, holds: 200, fits: false });
     expect(addMore(design, plan, 10).find((room) => room.protocol === "Zigbee")!.fits).toBe(true);
+  });
+});
+
+describe("whatever is wanted", () => {
+  const asks: WantRow["function"][] = ["light", "presence", "leak", "socket", "shade", "opening", "wall control", "radiator", "lock", "panel", "infrared", "weather"];
+
+  it("an accepted plan holds together, meets each want point by point, and is taken back to the row", () => {
+    fc.assert(fc.property(
+      fc.array(fc.record({ fn: fc.constantFrom(...asks), room: fc.constantFrom("hall", "loft", "store"), count: fc.integer({ min: 1, max: 4 }), lampsEach: fc.integer({ min: 1, max: 3 }), critical: fc.boolean() }), { minLength: 1, maxLength: 8 }),
+      fc.constantFrom(0, 1, 2),
+      (rows, which) => {
+        const design = house(rows.map((row, i) => want(`w${i}`, row.fn, { room: row.room, count: row.count, ...(row.fn === "light" ? { lampsEach: row.lampsEach } : {}), ...(row.critical ? { critical: true } : {}) })));
+        const { plans } = choose(highs, design);
+        const plan = plans[Math.min(which, plans.length - 1)]!;
+        const { changes } = acceptPlan(design, plan, how);
+        const after = applyChanges(design, changes);
+        checkWhole(after, changes);
+        const claimed = after.wants.flatMap((row) => row.points);
+        expect(new Set(claimed).size).toBe(claimed.length);
+        for (const row of after.wants) {
+          const devices = plan.picks.filter((pick) => pick.want === row.id).reduce((sum, pick) => sum + pick.count * slotsOf(design, row, pick).length, 0);
+          expect(row.points).toHaveLength(devices);
+          for (const id of row.points) {
+            const point = after.points.find((one) => one.id === id)!;
+            expect(point.room).toBe(row.room);
+            expect(after.devices.filter((device) => device.point === id)).toHaveLength(1);
+          }
+        }
+        expect(chooseChecks(after).filter((finding) => finding.code !== "choose.want-unmet")).toEqual([]);
+        expect(applyChanges(after, invertChanges(design, changes))).toEqual(design);
+        // Taken again it changes nothing but the day's record.
+        const again = applyChanges(after, acceptPlan(after, plan, how).changes);
+        expect(again.points).toEqual(after.points);
+        expect(again.devices).toEqual(after.devices);
+        expect(again.hubs).toEqual(after.hubs);
+      },
+    ), { numRuns: 25 });
   });
 });

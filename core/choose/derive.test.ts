@@ -7,7 +7,7 @@ import { KIND_TABLE } from "../house/tables";
 import { allCandidates } from "./candidates";
 import { addWants, functionOfKind, proposeWants, ROOM_TEMPLATES, windowsOf } from "./derive";
 import { FUNCTIONS } from "./functions";
-import { bandIn, PROTOCOL_TABLE } from "./protocols";
+import { bandIn, PROTOCOL_TABLE, rangeClass } from "./protocols";
 
 describe("wants from what is known", () => {
   const demo = larkspurWeir();
@@ -66,4 +66,6 @@ it("every protocol a device can have is described, with its band where radio is 
   expect(bandIn(zwave, "Europe")).toBe("868.4 MHz");
   expect(bandIn(zwave, "North America")).toBe("908.4 MHz");
   expect(bandIn(PROTOCOL_TABLE.find((row) => row.protocol === "Zigbee")!, "Japan")).toMatch(/2.4 GHz/);
+  const classes = Object.fromEntries(PROTOCOL_TABLE.map((row) => [row.protocol, rangeClass(row)]));
+  expect(classes).toMatchObject({ Zigbee: "a house", "Bluetooth LE": "a room", "Wi-Fi": "a floor", "868 MHz": "a house", infrared: "a room", PoE: undefined });
 });

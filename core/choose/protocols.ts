@@ -46,4 +46,11 @@ export const PROTOCOL_TABLE: readonly ProtocolProfile[] = [
   { protocol: "analogue", band: { all: "cable" }, topology: "star", routers: "none", battery: 0, network: false, offline: "yes", note: "A level on a pair of wires; keep it away from mains.", source: "typical" },
 ];
 
+/** How far a radio carries indoors, in three classes; undefined where there is a cable. By metres a hop, then by whether others pass it on. */
+export function rangeClass(profile: ProtocolProfile): "a room" | "a floor" | "a house" | undefined {
+  if (profile.rangeM === undefined) return undefined;
+  if (profile.topology === "mesh" || profile.rangeM > 16) return "a house";
+  return profile.rangeM > 10 ? "a floor" : "a room";
+}
+
 export const bandIn = (profile: ProtocolProfile, region: Region) => profile.band[region] ?? profile.band.all ?? "not allowed there";

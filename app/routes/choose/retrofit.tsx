@@ -92,7 +92,7 @@ function HoleDrawing({ hole, option }: { hole: HoleInput; option: OptionRow }) {
   return (
     <svg viewBox={`0 0 ${wide} ${high + 14}`} className="max-h-56 w-64 shrink-0" role="img" aria-label={`Section: a hole of ${hole.oldHoleMm} mm, a fitting for ${holeMm} mm with a bezel of ${bezelMm} mm, ${hole.voidMm} mm of void`}>
       <line x1={0} x2={wide} y1={ceiling - hole.voidMm} y2={ceiling - hole.voidMm} className="stroke-wall" strokeWidth={4} />
-      <rect x={0} y={ceiling} width={c - hole.oldHoleMm / 2} height={board} className="fill-wall" /><rect x={c + hole.oldHoleMm / 2} y={ceiling} width={wide} height={board} className="fill-wall" />
+      <rect x={0} y={ceiling} width={c - hole.oldHoleMm / 2} height={board} className="fill-wall" /><rect x={c + hole.oldHoleMm / 2} y={ceiling} width={c - hole.oldHoleMm / 2} height={board} className="fill-wall" />
       <rect x={c - holeMm / 2 + 3} y={ceiling - depthMm + board} width={holeMm - 6} height={depthMm} className="fill-wash stroke-accent" strokeWidth={1.5} />
       <rect x={c - bezelMm / 2} y={ceiling + board} width={bezelMm} height={5} className="fill-accent" />
       <line x1={c} x2={c} y1={ceiling - depthMm + board} y2={Math.max(ceiling - hole.voidMm, ceiling - depthMm + board - ABOVE_MM)} className="stroke-soft" strokeDasharray="3 2" />
