@@ -3,10 +3,12 @@ import { byId, memoByRow, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, DropRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
+import { boreFor, containmentOf, fillWorking, innerMm, JAM, MOST_BENDS_DEG, withBore } from "./containment";
 import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE } from "./electrical";
 import { routeGraph } from "./graph";
 import { routeTo } from "./route";
+import { besideMains, besideWorking, throughNoGo } from "./separation";
 import { cableTotals } from "./totals";
 import { lengthWorking, loadWorking } from "./workings";
 
@@ -127,9 +129,54 @@ const routedDrop = memoByRow(["design", "levels", "rooms", "trunks", "risers", "
   return findings;
 });
 
+/** Conduits and ducts: too full, wedged, bent too often. */
+const containmentChecks = (design: Design): Finding[] =>
+  containmentOf(design).flatMap((one): Finding[] => {
+    const about = [{ in: one.in, id: one.row.id }];
+    const found: Finding[] = [];
+    if (one.fillPct > one.limitPct) {
+      const bore = boreFor(one.diametersMm);
+      found.push({
+        code: "runs.conduit-overfull", stage: "runs", severity: "stop", title: `${one.row.name} is too full: ${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"} in ${one.boreMm} mm`,
+        why: `They cannot be drawn in without harm, and warm each other. ${bore ? "A wider bore holds them." : "No bore of the table holds them: the designer draws a second way beside it, or a tray."}`,
+        about, measured: one.fillPct, limit: one.limitPct, unit: "%", source: "fill by number of cables, usual practice", working: fillWorking(one),
+        fix: bore === undefined ? undefined : { label: `Take ${bore} mm instead of ${one.boreMm} mm`, changes: [withBore(one, bore)] },
+      });
+    } else if (one.jam !== undefined && one.jam >= JAM[0] && one.jam <= JAM[1]) {
+      const wider = boreFor(one.diametersMm.map((d) => Math.max(d, innerMm(one.boreMm) / JAM[0])));
+      found.push({
+        code: "runs.conduit-jam", stage: "runs", severity: "note", title: `Three cables may jam in ${one.row.name}`,
+        why: "Where the bore is about three cables wide they slip side by side and wedge in a bend. The designer takes another bore, or the installer pulls a fourth, spare cable with them.",
+        about, measured: one.jam, limit: JAM[1], unit: "× diameter", source: "jam ratio 2.8 to 3.2",
+        fix: wider === undefined || wider === one.boreMm ? undefined : { label: `Take ${wider} mm instead of ${one.boreMm} mm`, changes: [withBore(one, wider)] },
+      });
+    }
+    if (one.bendsDeg > MOST_BENDS_DEG + 1e-6) {
+      found.push({
+        code: "runs.conduit-bends", stage: "runs", severity: "mend", title: `${one.row.name} bends too often between its ends`,
+        why: "Past four right angles a cable is pulled harder than its jacket holds. The designer puts a pull box half-way: two ways with a box between them.", about, measured: Math.round(one.bendsDeg), limit: MOST_BENDS_DEG, unit: "°", source: "bends between boxes, usual practice",
+      });
+    }
+    return found;
+  });
+
+/** Cables beside mains, and cables where none may go. */
+const placeChecks = (design: Design): Finding[] => [
+  ...besideMains(design).map((one): Finding => ({
+    code: "runs.near-mains", stage: "runs", severity: "mend", title: `${byId(design, one.way.in).get(one.way.id)?.name ?? one.way.id} lies beside ${one.mains.name} for ${one.metres.toFixed(1)} m`,
+    why: "Signals pick up what mains carries, and a fault in mains must never reach them. The designer moves the way or draws a divider's height between them; crossing at a right angle is fine. Local codes and a licensed person decide.",
+    about: [{ in: one.way.in, id: one.way.id }, { in: "mainsRuns", id: one.mains.id }], measured: Math.round(one.mm), limit: one.neededMm, unit: "mm", source: "EN 50174-2 and usual practice, no divider", working: besideWorking(design, one),
+  })),
+  ...throughNoGo(design).map(({ area, drops }): Finding => ({
+    code: "runs.through-no-go", stage: "runs", severity: "stop", title: `${drops.length === 1 ? `${drops[0]!.label} runs` : `${drops.length} cables run`} through ${area.name}`,
+    why: `No cable may cross it${area.why ? ` (${area.why})` : ""}. The designer draws a way round it, or moves what the cables end at.`,
+    about: [{ in: "noGo", id: area.id }, ...[...new Set(drops.map((drop) => drop.point.id))].map((id) => ({ in: "points" as const, id }))], measured: drops.length, limit: 0, unit: "cables", source: "no-go area",
+  })),
+];
+
 /** Everything stage 4 has to say. */
 export function runsChecks(design: Design): Finding[] {
-  const findings = [...openKits(design), ...longCuts(design)];
+  const findings = [...openKits(design), ...longCuts(design), ...containmentChecks(design), ...placeChecks(design)];
   const said = new Set<string>();
   for (const drop of dropsOf(design)) {
     if (drop.closet && drop.route) {

@@ -7,3 +7,5 @@ export { closetsFor, runsChecks } from "./checks";
 export { cableCostWorking, closetWorking, cutsWorking, leftOverWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
 export { pullsOf, runsJson, scheduleCsv } from "./output";
 export { stretchesOf, type Stretch } from "./thickness";
+export { boreFor, BORES_MM, containmentOf, fillWorking, innerMm, JAM, layCircles, MOST_BENDS_DEG, type Circle, type Containment } from "./containment";
+export { billOf, GROUPS, materialsCsv, type MaterialLine } from "./materials";

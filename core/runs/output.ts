@@ -1,7 +1,9 @@
 /** What stage 4 gives to others: the command line's JSON and the pull schedule as CSV. */
 import { byId, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
+import { containmentOf } from "./containment";
 import { dropsOf, type Drop } from "./drops";
+import { billOf } from "./materials";
 import { routeGraph } from "./graph";
 import { pullPlan, type Pull } from "./pulls";
 import { cableTotals } from "./totals";
@@ -44,6 +46,8 @@ export function runsJson(design: Design) {
     })),
     reels: totals.flatMap((total) => total.cutting.reels.map((reel) => ({ cableType: total.cableType.id, capacityM: reel.capacityM, cuts: reel.cuts }))),
     pulls: pullsOf(design).map((pull) => ({ id: pull.id, drops: pull.drops.map((drop) => drop.label), cables: pull.drops.length, lengthM: pull.lengthM, hours: pull.hours })),
+    containment: containmentOf(design).map((one) => ({ way: one.row.id, boreMm: one.boreMm, insideMm: one.insideMm, cables: one.drops.length, fillPct: r3(one.fillPct), limitPct: one.limitPct, jam: one.jam === undefined ? undefined : r3(one.jam), bendsDeg: r3(one.bendsDeg), lengthM: r3(one.lengthM) })),
+    materials: billOf(design).map(({ group, what, count, unit, price, cost }) => ({ group, what, count, unit, price, cost })),
   };
 }
 

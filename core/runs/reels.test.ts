@@ -73,3 +73,14 @@ test("a thousand cuts come within one in a hundred of the bound", () => {
   const result = cutReels(cuts(...lengths), 305);
   expect(result.newReels).toBeLessThanOrEqual(result.bound * 1.01);
 });
+
+test("many cuts: each cut once, no reel over; where none is longer than half a reel, one reel above the bound at most", () => {
+  fc.assert(fc.property(fc.array(fc.oneof(fc.integer({ min: 60, max: 900 }), fc.integer({ min: 60, max: 2600 })), { minLength: 61, maxLength: 160 }), fc.constantFrom(100, 200, 305), fc.option(fc.integer({ min: 10, max: 90 }), { nil: undefined }), (units, capacity, old) => {
+    const lengths = units.map((unit) => unit / 20).filter((m) => m <= capacity);
+    const result = cutReels(cuts(...lengths), capacity, old === undefined ? [] : [{ id: "old", remainingM: old }]);
+    expect(result.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)).sort()).toEqual(lengths.map((_, i) => `L${i}`).sort());
+    for (const reel of result.reels) expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM + 1e-6);
+    expect(result.newReels).toBeGreaterThanOrEqual(result.bound);
+    if (lengths.every((m) => m <= capacity / 2)) expect(result.newReels).toBeLessThanOrEqual(result.bound + 1);
+  }), { numRuns: 60 });
+});

@@ -1,7 +1,8 @@
 /**
  * Cutting reels: which cut comes off which reel so that the fewest new reels
  * are bought. Best-fit decreasing first; where that is above the lower bound,
- * branch and bound on what is left, within a step limit. The bound is shown.
+ * each reel is filled as full as can be, and small sets are searched by branch
+ * and bound within a step limit. The bound is shown.
  */
 export interface Cut {
   label: string;
@@ -28,7 +29,7 @@ export interface Cutting {
 }
 
 const EPSILON = 1e-9;
-/** Sets up to this size are searched to the end; larger ones keep the first plan, with the gap shown. */
+/** Sets up to this size are searched to the end; larger ones keep the better of two plans, with the gap shown. */
 const MOST_EXACT = 60;
 
 /**
@@ -128,6 +129,64 @@ function search(cuts: readonly Cut[], stock: readonly ReelUse[], capacityM: numb
   return { found, ended: budget > 0 || best <= bound };
 }
 
+/** Cuts are whole multiples of 5 cm; what a jacket says may lie between, and counts as the next one up. */
+const UNIT_M = 0.05;
+/** Cuts tried together for one reel: enough for a full one, few enough to be quick. */
+const TRIED = 60;
+
+/**
+ * Which of `sizes` fill `room` best, as indices: subset sums, each reached sum remembering the size that first reached
+ * it, so that the way back uses none twice. Sizes and room in whole units.
+ */
+function fullest(sizes: readonly number[], room: number): number[] {
+  const by = new Int16Array(room + 1).fill(-1);
+  const reached = [0];
+  let best = 0;
+  for (let i = 0; i < sizes.length && best < room; i++) {
+    // Only sums reached before this size: it is used once at most.
+    for (let k = reached.length - 1; k >= 0; k--) {
+      const sum = reached[k]! + sizes[i]!;
+      if (sum > room || by[sum]! >= 0) continue;
+      by[sum] = i;
+      reached.push(sum);
+      if (sum > best) best = sum;
+    }
+  }
+  const chosen: number[] = [];
+  for (let sum = best; sum > 0; sum -= sizes[by[sum]!]!) chosen.push(by[sum]!);
+  return chosen;
+}
+
+/**
+ * Reel by reel: the longest cut left, then whatever fills the rest best. Comes closer to the bound than best fit where
+ * there are many cuts, since no rest is left that something would have filled. Returns every reel, part-used ones first.
+ */
+function fillEach(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number): ReelUse[] {
+  const left = [...cuts];
+  const units = (cut: Cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6));
+  const reels: ReelUse[] = [];
+  const waiting = [...part];
+  while (left.length) {
+    const stock = waiting.shift();
+    const reel: ReelUse = { ...(stock?.stock ? { stock: stock.stock } : {}), capacityM: stock?.capacityM ?? capacityM, cuts: [] };
+    const room = Math.floor(reel.capacityM / UNIT_M + 1e-6);
+    const first = left.findIndex((cut) => units(cut) <= room);
+    if (first >= 0) {
+      const [longest] = left.splice(first, 1);
+      reel.cuts.push(longest!);
+      // The longest ones that go in, and some of every length after them.
+      const rest = room - units(longest!);
+      const fits = left.flatMap((cut, i) => (units(cut) <= rest ? [i] : []));
+      const tried = fits.length <= TRIED ? fits : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2))]!))];
+      const taken = new Set(fullest(tried.map((i) => units(left[i]!)), rest).map((k) => tried[k]!));
+      for (const i of taken) reel.cuts.push(left[i]!);
+      if (taken.size) left.splice(0, left.length, ...left.filter((_, i) => !taken.has(i)));
+    } else if (!stock) break;
+    reels.push(reel);
+  }
+  return [...reels, ...waiting.map((reel) => ({ ...reel, cuts: [] as Cut[] }))];
+}
+
 /**
  * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be.
  * Lengths m. `steps` limits the exact search (small sets end well within it).
@@ -142,6 +201,15 @@ export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonl
   let reels = part.map((reel) => ({ ...reel, cuts: [] as Cut[] }));
   bestFit(sorted, reels, capacityM);
   let newReels = reels.length - part.length;
+  if (newReels > bound) {
+    const filled = fillEach(sorted, part, capacityM);
+    const bought = filled.filter((reel) => !reel.stock).length;
+    const placed = filled.reduce((sum, reel) => sum + reel.cuts.length, 0);
+    if (bought < newReels && placed === sorted.length) {
+      reels = filled;
+      newReels = bought;
+    }
+  }
   let proven = newReels <= bound;
   if (!proven && sorted.length <= MOST_EXACT) {
     const { found, ended } = search(sorted, part, capacityM, newReels, bound, steps);

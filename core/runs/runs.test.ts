@@ -170,7 +170,7 @@ describe("totals and pulls", () => {
   });
   test("the command line's shape", () => {
     const json = runsJson(design);
-    expect(Object.keys(json)).toEqual(["drops", "totals", "reels", "pulls"]);
+    expect(Object.keys(json)).toEqual(["drops", "totals", "reels", "pulls", "containment", "materials"]);
     expect(json.totals[0]).toEqual(expect.objectContaining({ cableType: expect.any(String), lengthM: expect.any(Number), reels: expect.any(Number), reelsBound: expect.any(Number), wasteM: expect.any(Number), cost: expect.any(Number) }));
     expect(json.reels.flatMap((reel) => reel.cuts).length).toBeGreaterThan(90);
   });

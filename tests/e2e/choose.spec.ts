@@ -1,7 +1,7 @@
 /** Stage 3 from the brief's problems to an accepted plan, for the demo house and the rented flat; conflicts, catalogue, advisers. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { cell, expect, open, ownHouse, ready, saved, signIn, test } from "./desk";
+import { cell, expect, open as openDesk, ownHouse, ready, saved, signIn, test } from "./desk";
 
 interface File {
   wants: { id: string; room: string; function: string; count: number; points: string[]; problem?: string; option?: string }[];
@@ -14,6 +14,12 @@ interface File {
 }
 
 const fileOf = async (page: Page, house: string) => JSON.parse(await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house)) as File;
+/** The view of the stage runs: it is fetched after the desk. */
+async function open(page: Page, path: string): Promise<void> {
+  await openDesk(page, path);
+  await page.locator("[data-ready]").waitFor({ state: "attached" });
+}
+
 const solved = (page: Page) => expect(page.locator("[data-solved=yes]")).toBeVisible({ timeout: 30_000 });
 const view = (page: Page, name: string) => page.getByRole("navigation", { name: "Views of the choice" }).getByRole("button", { name, exact: true }).click();
 const inspector = (page: Page) => page.getByRole("region", { name: "Inspector contents" });

@@ -1,14 +1,14 @@
 /** Tables as CSV downloads. */
 import { catalogueCsv } from "#core/choose/catalogue-csv";
 import { registerCsv } from "#core/register";
-import { scheduleCsv } from "#core/runs";
+import { materialsCsv, scheduleCsv } from "#core/runs";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";
 import { requireRole } from "#server/guard";
 import type { Route } from "./+types/csv";
 
-const TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv };
+const TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv, materials: materialsCsv };
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
