@@ -10,6 +10,6 @@ const shared = {
 export default {
   projects: [
     { ...shared, displayName: "core", testMatch: ["<rootDir>/core/**/*.test.ts", "<rootDir>/bin/**/*.test.ts", "<rootDir>/demo/**/*.test.ts", "<rootDir>/app/**/*.test.ts"], moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" } },
-    { ...shared, displayName: "server", testMatch: ["<rootDir>/tests/server/**/*.test.ts"], globalSetup: "<rootDir>/tests/server/global-setup.ts", globalTeardown: "<rootDir>/tests/server/global-teardown.ts" },
+    { ...shared, displayName: "server", testMatch: ["<rootDir>/tests/server/**/*.test.ts"], moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1" }, globalSetup: "<rootDir>/tests/server/global-setup.ts", globalTeardown: "<rootDir>/tests/server/global-teardown.ts" },
   ],
 };

@@ -22,5 +22,6 @@ export default [
   route("d/:design/file", "routes/desk/file.ts"),
   route("d/:design/picture/:hash?", "routes/desk/picture.ts"),
   route("d/:design/plan/:level/:kind", "routes/desk/plan-file.ts"),
+  route("d/:design/labels/:sheet", "routes/desk/labels.ts"),
   route("d/:design/csv/:table", "routes/desk/csv.ts"),
 ] satisfies RouteConfig;

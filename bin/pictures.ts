@@ -52,6 +52,7 @@ const PICTURES: Picture[] = [
       await page.getByRole("region", { name: /^Cutting plan/ }).waitFor();
     },
   },
+  { name: "conduits", path: "/d/larkspur-weir/runs", act: async (page) => { await page.getByRole("tab", { name: "Conduits" }).click(); await page.getByRole("figure", { name: /^Section of/ }).waitFor(); } },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
   { name: "register", path: "/d/larkspur-weir/register" },
   { name: "automations", path: "/d/larkspur-weir/automations" },

@@ -102,6 +102,12 @@ for (const theme of ["light", "dark"] as const) {
       await page.getByRole("tab", { name: tab }).click();
       expect([tab, await faults(page, dark)]).toEqual([tab, []]);
     }
+    await open(page, "/d/larkspur-weir/runs");
+    for (const tab of ["Conduits", "Materials", "Labels"]) {
+      await page.getByRole("tab", { name: tab }).click();
+      await page.getByRole("region", { name: /^(Conduits|Bill|First sheet)/ }).waitFor();
+      expect([tab, await faults(page, dark)]).toEqual([tab, []]);
+    }
     await open(page, "/d/larkspur-weir/house");
     await point(page, "hall-dor-1").click();
     expect(["point", await faults(page, dark)]).toEqual(["point", []]);

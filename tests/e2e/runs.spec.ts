@@ -1,5 +1,6 @@
 /** Stage 4: conduits and their fill, the bill of materials. */
-import { expect, open, ownHouse, saved, test } from "./desk";
+import { readFileSync } from "node:fs";
+import { cell, expect, open, ownHouse, saved, signIn, test } from "./desk";
 
 test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page }) => {
   const house = await ownHouse(page);
@@ -32,4 +33,19 @@ test("from the demo house to its bill of materials, on the screen and as an orde
   const costs = csv.trim().split("\r\n").slice(1).map((line) => Number(/,([\d.]*),(?:"[^"]*"|[^,"]*)$/.exec(line)?.[1] ?? 0));
   const sum = costs.reduce((all, cost) => all + cost, 0);
   expect(Number(/(\d[\d\s]*\.\d\d)/.exec(shown!)![1]!.replace(/\s/g, ""))).toBeCloseTo(sum, 1);
+});
+
+test("labels: two a drop, on the sheet that is in the drawer, as a PDF", async ({ page }) => {
+  await signIn(page);
+  await open(page, "/d/larkspur-weir/runs");
+  await page.getByRole("tab", { name: "Labels" }).click();
+  const drops = Number(await cell(page, "drops").textContent());
+  await expect(page.getByText(`${2 * drops} labels for ${drops} drops on 4 sheets`)).toBeVisible();
+  await page.getByLabel("Used up on the first").fill("60");
+  await expect(page.getByText("on 5 sheets")).toBeVisible();
+  await expect(page.getByRole("img", { name: /^First sheet: 5 labels/ })).toBeVisible();
+  await page.getByRole("combobox", { name: /^Sheet/ }).selectOption({ label: "A4, 24 labels of 70 × 37 mm" });
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "PDF" }).click()]);
+  expect(download.suggestedFilename()).toBe("larkspur-weir-labels-a4-24.pdf");
+  expect(readFileSync(await download.path()).subarray(0, 5).toString()).toBe("%PDF-");
 });

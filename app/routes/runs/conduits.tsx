@@ -15,55 +15,57 @@ export default function Conduits() {
   const [chosen, setChosen] = useState<string>();
   const shown = ways.find((one) => one.row.id === chosen) ?? ways[0];
   if (!shown) return <p className="p-4 text-soft">No conduit, duct or riser has a bore yet. Give one in stage 2, House, and what lies in it is drawn here.</p>;
-  const widest = Math.max(...ways.map((one) => one.insideMm));
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_18rem] max-lg:grid-cols-1">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15rem] max-lg:grid-cols-1">
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Conduits, ducts and risers">
         <table className="w-full">
           <thead className="sticky top-0 z-10 bg-pane text-small text-soft">
-            <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">Way</th><th className="font-normal">Bore</th><th className="text-right font-normal">Cables</th><th className="w-44 pl-4 font-normal">Fill</th><th className="text-right font-normal">Bends</th><th className="px-3 text-right font-normal">Length</th></tr>
+            <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">Way</th><th className="font-normal">Bore</th><th className="text-right font-normal">Cables</th><th className="pl-4 font-normal">Fill</th><th className="text-right font-normal">Bends</th><th className="px-3 text-right font-normal">Length</th></tr>
           </thead>
           <tbody>
             {ways.map((one) => {
               const over = one.fillPct > one.limitPct;
               return (
                 <tr key={one.row.id} className={`h-8 border-b border-rule/60 ${one === shown ? "bg-wash" : "hover:bg-pane"}`} data-way={one.row.id}>
-                  <th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" aria-pressed={one === shown} onClick={() => { setChosen(one.row.id); select({ in: one.in, id: one.row.id }); }}>{one.row.name}</button></th>
+                  <th scope="row" className="px-3 text-left font-normal"><button type="button" className="text-left whitespace-nowrap hover:underline" aria-pressed={one === shown} onClick={() => { setChosen(one.row.id); select({ in: one.in, id: one.row.id }); }}>{one.row.name}</button></th>
                   <td>
-                    <select aria-label={`Bore of ${one.row.name}`} className="field h-6 w-24 text-small" disabled={readOnly} value={one.boreMm} onChange={(event) => edit((d) => [{ in: one.in, put: { ...(d[one.in] as { id: string }[]).find((row) => row.id === one.row.id)!, boreMm: Number(event.target.value) } } as never])}>
+                    <select aria-label={`Bore of ${one.row.name}`} className="field h-6 w-21 text-small" disabled={readOnly} value={one.boreMm} onChange={(event) => edit((d) => [{ in: one.in, put: { ...(d[one.in] as { id: string }[]).find((row) => row.id === one.row.id)!, boreMm: Number(event.target.value) } } as never])}>
                       {[...new Set([...BORES_MM, one.boreMm])].sort((a, b) => a - b).map((bore) => <option key={bore} value={bore}>{bore} mm</option>)}
                     </select>
                   </td>
                   <td className="measure text-right">{one.drops.length}</td>
-                  <td className="pl-4"><div className="flex items-center gap-2"><div className="relative h-2 w-24 bg-ground"><span className={`absolute inset-y-0 left-0 ${over ? "bg-stop" : "bg-accent"}`} style={{ width: `${Math.min(100, one.fillPct)}%` }} /><span className="absolute -inset-y-0.5 w-px bg-ink" style={{ left: `${one.limitPct}%` }} /></div><span className={over ? "font-semibold text-stop" : ""}><Worked working={() => fillWorking(one)}>{one.fillPct.toFixed(0)} %</Worked></span></div></td>
+                  <td className="pl-4"><div className="flex items-center gap-2"><div className="relative h-2 w-16 bg-ground"><span className={`absolute inset-y-0 left-0 ${over ? "bg-stop" : "bg-accent"}`} style={{ width: `${Math.min(100, one.fillPct)}%` }} /><span className="absolute -inset-y-0.5 w-px bg-ink" style={{ left: `${one.limitPct}%` }} /></div><span className={over ? "font-semibold text-stop" : ""}><Worked working={() => fillWorking(one)}>{one.fillPct.toFixed(0)} %</Worked></span></div></td>
                   <td className={`measure text-right ${one.bendsDeg > MOST_BENDS_DEG ? "text-mend" : ""}`}>{one.bendsDeg.toFixed(0)}°</td>
-                  <td className="measure px-3 text-right">{formatTotal(one.lengthM, preferences.units, 1)}</td>
+                  <td className="measure px-3 text-right whitespace-nowrap">{formatTotal(one.lengthM, preferences.units, 1)}</td>
                 </tr>
               );
             })}
           </tbody>
         </table>
       </div>
-      <Section one={shown} widest={widest} />
+      <Section one={shown} />
     </div>
   );
 }
 
-/** A section: the bore, and the cables in it as they lie, all sections to one scale. */
-function Section({ one, widest }: { one: Containment; widest: number }) {
+/** A section to scale: the bore, and the cables in it as they lie. */
+function Section({ one }: { one: Containment }) {
   const circles = layCircles(one.diametersMm, one.insideMm);
   const out = one.drops.length - circles.length;
   const names = [...new Set(one.drops.map((drop) => drop.cableType!.name))];
-  const half = widest / 2 + 3;
+  const wall = one.insideMm * 0.045;
+  const half = one.insideMm / 2 + 2 * wall;
   return (
     <figure className="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-pane p-3 max-lg:border-l-0" aria-label={`Section of ${one.row.name}`}>
       <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} className="mx-auto h-40 w-40 shrink-0" role="img" aria-label={`${one.drops.length} cables in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`}>
-        <circle r={one.insideMm / 2 + 1.4} className="fill-structure" /><circle r={one.insideMm / 2} className="fill-raised" />
+        <circle r={one.insideMm / 2 + wall} className="fill-structure" /><circle r={one.insideMm / 2} className="fill-raised" />
         {circles.map((circle) => {
           const drop = one.drops[circle.cable]!;
           return <circle key={drop.key} cx={circle.x} cy={circle.y} r={circle.r - 0.15} className={MEDIA[drop.cableType!.medium]} strokeWidth={0.3}><title>{drop.label}</title></circle>;
         })}
       </svg>
+      <svg viewBox={`0 0 ${2 * half} ${half / 8}`} className="mx-auto h-2.5 w-40 shrink-0" aria-hidden="true"><line x1={half - 5} x2={half + 5} y1={half / 24} y2={half / 24} className="stroke-ink" strokeWidth={half / 40} /></svg>
+      <p className="text-center text-tiny text-soft">10 mm</p>
       <figcaption className="mt-2 text-small">
         <p><span className="font-semibold">{one.row.name}</span>, <span className="measure">{one.boreMm}</span> mm nominal, <span className="measure">{innerMm(one.boreMm)}</span> mm inside, at its fullest place</p>
         {out > 0 && <p className="text-stop">{out} {out === 1 ? "cable finds" : "cables find"} no room.</p>}

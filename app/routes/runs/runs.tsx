@@ -8,10 +8,11 @@ import { Schedule } from "./schedule";
 // The tables behind the first are fetched when they are asked for.
 const Reels = lazy(() => import("./reels"));
 const Conduits = lazy(() => import("./conduits"));
+const Labels = lazy(() => import("./labels"));
 const Materials = lazy(() => import("./materials"));
 const PullGroups = lazy(() => import("./pull-groups"));
 
-const TABS = [["Pull schedule", Schedule], ["Cable and reels", Reels], ["Pull groups", PullGroups], ["Conduits", Conduits], ["Materials", Materials]] as const;
+const TABS = [["Pull schedule", Schedule], ["Cable and reels", Reels], ["Pull groups", PullGroups], ["Conduits", Conduits], ["Materials", Materials], ["Labels", Labels]] as const;
 
 export default function Runs() {
   const { url, selection } = useDesk();

@@ -1,0 +1,18 @@
+/** Cable labels as a PDF on sheets of a common size. */
+import { LABEL_SHEETS } from "#core/runs/labels";
+import { readDesign } from "#db/read-design";
+import { db } from "#server/db";
+import { download } from "#server/download";
+import { requireRole } from "#server/guard";
+import { labelsPdf } from "#server/labels-pdf";
+import type { Route } from "./+types/labels";
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await requireRole(request, params.design, "view");
+  const sheet = LABEL_SHEETS.find((one) => one.id === params.sheet);
+  if (!sheet) throw new Response("There is no such sheet.", { status: 404 });
+  const asked = Number(new URL(request.url).searchParams.get("skip") ?? 0);
+  const skip = Number.isInteger(asked) && asked > 0 ? Math.min(asked, sheet.across * sheet.down - 1) : 0;
+  const { design } = (await readDesign(db(), params.design))!;
+  return download(new Uint8Array(await labelsPdf(design, sheet, skip)), design.design.name, `-labels-${sheet.id}.pdf`, "application/pdf");
+}

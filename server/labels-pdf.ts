@@ -1,0 +1,70 @@
+/** Label sheets as PDF: text and a code for each end of each drop. */
+import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, setFillingRgbColor, StandardFonts, type PDFFont } from "pdf-lib";
+import type { Design } from "#core/design/collections";
+import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/runs/labels";
+
+const PT_PER_MM = 72 / 25.4;
+const INK = rgb(0.08, 0.13, 0.12);
+
+/** What the standard fonts of PDF can write: accents they lack are left off, other letters become a question mark. */
+function writable(known: ReadonlySet<number>, text: string): string {
+  return [...text].map((letter) => {
+    if (known.has(letter.codePointAt(0)!)) return letter;
+    const bare = letter.normalize("NFD").replace(/\p{Mark}/gu, "");
+    return [...bare].every((part) => known.has(part.codePointAt(0)!)) ? bare : "?";
+  }).join("");
+}
+
+/** The text, cut so that it is no wider than `width` points. */
+function fitting(font: PDFFont, text: string, size: number, width: number): string {
+  if (font.widthOfTextAtSize(text, size) <= width) return text;
+  let cut = text;
+  while (cut.length > 1 && font.widthOfTextAtSize(`${cut}…`, size) > width) cut = cut.slice(0, -1);
+  return `${cut}…`;
+}
+
+/** Dark modules side by side, put together: far fewer rectangles, and no hair lines between them. */
+function runsOf(dark: readonly (readonly [number, number])[]): { row: number; column: number; length: number }[] {
+  const runs: { row: number; column: number; length: number }[] = [];
+  for (const [row, column] of dark) {
+    const last = runs.at(-1);
+    if (last && last.row === row && last.column + last.length === column) last.length += 1;
+    else runs.push({ row, column, length: 1 });
+  }
+  return runs;
+}
+
+/** Every label of a design on sheets of one kind. `skip`: places of the first sheet that are used up. */
+export async function labelsPdf(design: Design, sheet: LabelSheet, skip = 0): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  pdf.setTitle(`${design.design.name}: cable labels`);
+  const [plain, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.CourierBold)];
+  const known = new Set(plain.getCharacterSet());
+  const codes = new Map<string, ReturnType<typeof codeOf>>();
+  const [pageWidth, pageHeight] = sheet.pageMm.map((mm) => mm * PT_PER_MM) as [number, number];
+  const [width, height] = sheet.labelMm.map((mm) => mm * PT_PER_MM) as [number, number];
+  const pad = Math.min(2 * PT_PER_MM, height * 0.08);
+  const side = Math.min(height - 2 * pad, width * 0.4);
+  for (const one of placeLabels(labelsOf(design), sheet, skip)) {
+    while (pdf.getPageCount() <= one.page) pdf.addPage([pageWidth, pageHeight]);
+    const page = pdf.getPage(one.page);
+    const left = one.x * PT_PER_MM + pad;
+    const top = pageHeight - one.y * PT_PER_MM - pad;
+    const code = codes.get(one.drop.key) ?? codeOf(one.drop);
+    codes.set(one.drop.key, code);
+    const { size, dark } = code;
+    const module = side / size;
+    page.pushOperators(pushGraphicsState(), setFillingRgbColor(INK.red, INK.green, INK.blue), ...runsOf(dark).map(({ row, column, length }) => rectangle(left + column * module, top - (row + 1) * module, length * module, module)), fill(), popGraphicsState());
+    const textLeft = left + side + pad;
+    const textWidth = width - side - 3 * pad;
+    const size1 = Math.min(9, (side / 3) * 0.9, (textWidth / bold.widthOfTextAtSize(one.label, 1)));
+    const size2 = Math.min(7, size1);
+    page.drawText(one.label, { x: textLeft, y: top - size1, size: size1, font: bold, color: INK });
+    if (side > 20) {
+      page.drawText(fitting(plain, writable(known, one.here), size2, textWidth), { x: textLeft, y: top - size1 - size2 * 1.4, size: size2, font: plain, color: INK });
+      page.drawText(fitting(plain, writable(known, `to ${one.there}`), size2, textWidth), { x: textLeft, y: top - size1 - size2 * 2.7, size: size2, font: plain, color: INK });
+    }
+  }
+  if (!pdf.getPageCount()) pdf.addPage([pageWidth, pageHeight]);
+  return pdf.save();
+}
