@@ -32,7 +32,7 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
   useLayoutEffect(() => {
     input.current?.focus();
     input.current?.setSelectionRange(typed.length, typed.length);
-  }, []); // eslint-disable-line react-hooks/exhaustive-deps -- once, when the box comes
+  }, [typed]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== "/" || event.ctrlKey || event.metaKey || isTyping(event)) return;
@@ -73,9 +73,10 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
     // After the box has taken the focus back, or it would open again.
     setTimeout(() => input.current?.blur());
   };
+  const takeFirst = useRef(() => take(found[0]));
   useEffect(() => {
-    if (entered) take(found[0]);
-  }, []); // eslint-disable-line react-hooks/exhaustive-deps -- once, when the box comes
+    if (entered) takeFirst.current();
+  }, [entered]);
 
   return (
     <Combobox<Item | null> immediate value={null} onChange={take}>

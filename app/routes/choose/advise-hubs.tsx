@@ -1,6 +1,6 @@
 /** The best plan with at most one, two and three hubs, worked out by the solver. */
 import { Play } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import type { HubCountAdvice } from "#core/choose/advise/hubs";
 import { sameParts } from "#core/choose/parts";
 import { byId, type Design } from "#core/design/collections";
@@ -15,7 +15,7 @@ export default function AdviseHubs() {
   const [working, setWorking] = useState(false);
   const [failed, setFailed] = useState<string>();
   const end = useRef<() => void>(undefined);
-  const run = (of: Design) => {
+  const run = useCallback((of: Design) => {
     end.current?.();
     setWorking(true);
     setFailed(undefined);
@@ -26,14 +26,14 @@ export default function AdviseHubs() {
       setWorking(false);
       end.current?.();
     });
-  };
-  const ready = design.wants.length > 0 && design.options.length > 0;
-  useEffect(() => {
-    if (ready) run(design);
-    return () => end.current?.();
-    // Once, when the page opens; a later design is worked out on demand.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
+  const ready = design.wants.length > 0 && design.options.length > 0;
+  // Once, when the page opens; a later design is worked out on demand.
+  const first = useRef(ready ? design : undefined);
+  useEffect(() => {
+    if (first.current) run(first.current);
+    return () => end.current?.();
+  }, [run]);
   if (!ready) return <p className="p-4 text-soft">Put wants down and take a catalogue in first.</p>;
   if (!answer) return <p className="p-4 text-soft" role="status">{failed ? `It could not be worked out: ${failed}.` : "Working out the best plan with one, two and three hubs…"}</p>;
   const { advice } = answer;

@@ -12,8 +12,7 @@ export default function Derive({ onClose }: { onClose(): void }) {
   const edit = useEdit();
   const [sources, setSources] = useState<readonly WantSource[]>(["problems", "switch map"]);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const ordered = SOURCES.map(([source]) => source).filter((source) => sources.includes(source));
-  const proposals = useMemo(() => proposeWants(design, ordered), [design, ordered.join()]); // eslint-disable-line react-hooks/exhaustive-deps -- the list is the same while its words are
+  const proposals = useMemo(() => proposeWants(design, SOURCES.map(([source]) => source).filter((source) => sources.includes(source))), [design, sources]);
   const key = (i: number) => `${proposals[i]!.want.room} ${proposals[i]!.want.function} ${proposals[i]!.want.leg ?? ""}`;
   const taken = proposals.filter((_, i) => !left.has(key(i)));
   const toggle = (id: string) => {

@@ -56,7 +56,7 @@ function Section({ one }: { one: Containment }) {
   const wall = one.insideMm * 0.045;
   const half = one.insideMm / 2 + 2 * wall;
   return (
-    <figure className="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-pane p-3 max-lg:border-l-0" aria-label={`Section of ${one.row.name}`}>
+    <figure tabIndex={0} className="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-pane p-3 max-lg:border-l-0" aria-label={`Section of ${one.row.name}`}>
       <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} className="mx-auto h-40 w-40 shrink-0" role="img" aria-label={`${one.drops.length} cables in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`}>
         <circle r={one.insideMm / 2 + wall} className="fill-structure" /><circle r={one.insideMm / 2} className="fill-raised" />
         {circles.map((circle) => {
