@@ -8,13 +8,13 @@ export function registerChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   const names = new Map<string, string>();
   const points = new Map<string, string>();
-  const used = new Set(design.devices.map((device) => device.name));
+  const used = new Set(design.devices.map((device) => device.name.toLowerCase()));
   for (const device of design.devices) {
     const other = names.get(device.name.toLowerCase());
     if (other) {
       let n = 2;
-      while (used.has(`${device.name} ${n}`)) n += 1;
-      used.add(`${device.name} ${n}`);
+      while (used.has(`${device.name} ${n}`.toLowerCase())) n += 1;
+      used.add(`${device.name} ${n}`.toLowerCase());
       findings.push({
         code: "register.name-repeated", stage: "register", severity: "mend", title: `Two devices are called ${device.name}`,
         why: "Nobody can tell them apart, by voice or on a panel.", about: [{ in: "devices", id: device.id }, { in: "devices", id: other }],

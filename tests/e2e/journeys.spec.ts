@@ -218,9 +218,9 @@ test("find: a device by name, a command by word", async ({ page }) => {
   await ready(page);
   await page.keyboard.press("/");
   await page.keyboard.type("lower gate");
-  await page.keyboard.press("ArrowDown");
+  await page.getByRole("option", { name: /^Lower gate camera Y-TOW/ }).waitFor();
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "Lower gate camera" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Lower gate camera", exact: true })).toBeVisible();
   await expect(page.getByRole("group", { name: "Plan of Yard" })).toBeVisible();
   await page.keyboard.press("/");
   await page.keyboard.type("dark theme");

@@ -23,10 +23,10 @@ export default function Runs() {
       <Plan counts highlight={selection?.drop} />
       <TabGroup as="div" className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
         <div className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3">
-          <TabList className="flex items-stretch gap-4" aria-label="Tables of this stage">
+          <TabList className="flex min-w-0 items-stretch gap-4 overflow-x-auto" aria-label="Tables of this stage">
             {TABS.map(([name]) => <Tab key={name} className="border-b-2 border-transparent text-soft whitespace-nowrap hover:text-ink data-selected:border-accent data-selected:font-semibold data-selected:text-ink">{name}</Tab>)}
           </TabList>
-          <a className="button self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
+          <a className="button ml-3 self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
         </div>
         <TabPanels className="flex min-h-0 flex-1 flex-col">
           {TABS.map(([name, Panel]) => <TabPanel key={name} className="flex min-h-0 flex-1 flex-col"><Suspense fallback={<p className="p-4 text-soft" role="status">Working it out…</p>}><Panel /></Suspense></TabPanel>)}
