@@ -10,7 +10,7 @@ import { conflictNames, conflictsOf, smallestConflict, smallestHitting } from ".
 import type { Highs } from "./mip";
 import { feasible } from "./plans";
 import { chooseJson } from "./output";
-import { planWorking, proofWorking } from "./plan-workings";
+import { picksWorking, planWorking, proofWorking } from "./plan-workings";
 import { DEFAULT_SETTINGS } from "./settings";
 import { loadSolver } from "./solver";
 
@@ -104,6 +104,15 @@ describe("workings of a plan", () => {
       expect(proof.verdict).toBe("holds");
       expect(proof.limit!.value).toBeLessThanOrEqual(proof.value + 1e-6);
     }
+  });
+  it("tell each cell's cost by its units", () => {
+    for (const plan of answerChoice(highs, design).plans) for (const row of design.wants) {
+      const picks = plan.picks.filter((pick) => pick.want === row.id);
+      const working = picksWorking(design, picks)!;
+      expect(working.value).toBeCloseTo(picks.reduce((sum, pick) => sum + pick.split.buy + pick.split.fit + pick.split.run, 0), 6);
+      expect(working.steps.filter((step) => step.formula.startsWith("×"))).toHaveLength(picks.length);
+    }
+    expect(picksWorking(design, [])).toBeUndefined();
   });
   it("say why the next option lost, for every want that has another", () => {
     const { plans, next } = answerChoice(highs, design);

@@ -2,8 +2,8 @@
 import { byId, type Design } from "../design/collections";
 import type { Working } from "../working";
 import { wantName } from "./candidates";
-import { total } from "./cost";
-import type { Plan } from "./plans";
+import { total, unitWorking } from "./cost";
+import type { Pick, Plan } from "./plans";
 import { settingsOf } from "./settings";
 
 const m = (value: number, currency: string) => `${value.toFixed(2)} ${currency}`;
@@ -19,6 +19,28 @@ export function planWorking(design: Design, plan: Plan): Working {
       ...plan.picks.map((pick) => ({ formula: wantName(design, byId(design, "wants").get(pick.want)!), with: split(pick.split), gives: m(total(pick.split), currency), source: options.get(pick.option)?.name ?? "" })),
       ...[...plan.hubs, ...plan.addons].map((one) => ({ formula: options.get(one.option)?.name ?? one.option, with: one.kept ? `it is there and stays: run ${one.split.run.toFixed(2)}` : split(one.split), gives: m(total(one.split), currency), source: "controller" })),
       { formula: "Sum", with: split(plan.split), gives: m(plan.cost, currency), source: "" },
+    ],
+  };
+}
+
+/** What the units of a want by one option take: one unit, then as many as there are. */
+export function picksWorking(design: Design, picks: readonly Pick[]): Working | undefined {
+  const [first] = picks;
+  const want = first && byId(design, "wants").get(first.want);
+  if (!first || !want) return undefined;
+  const { currency } = design.design;
+  const value = picks.reduce((sum, pick) => sum + total(pick.split), 0);
+  const options = byId(design, "options");
+  return {
+    title: wantName(design, want), value, unit: currency, verdict: "none",
+    steps: [
+      ...picks.flatMap((pick) => {
+        const option = options.get(pick.option)!;
+        // The hub's own emitter costs nothing more.
+        const unit = option.controls ? [] : unitWorking(design, want, option, pick.companion === undefined ? undefined : options.get(pick.companion)).steps;
+        return [...unit, { formula: `× ${pick.count} ${pick.count === 1 ? "unit" : "units"} of ${option.name}`, with: `${(total(pick.split) / pick.count).toFixed(2)} × ${pick.count}`, gives: m(total(pick.split), currency), source: "" }];
+      }),
+      ...(picks.length > 1 ? [{ formula: "Sum", with: `${picks.length} options`, gives: m(value, currency), source: "" }] : []),
     ],
   };
 }

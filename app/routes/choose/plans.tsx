@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { acceptPlan } from "#core/choose/accept";
 import { FUNCTIONS } from "#core/choose/functions";
 import { planChanges, wantNameIn } from "#core/choose/explain";
-import { planWorking, proofWorking } from "#core/choose/plan-workings";
+import { picksWorking, planWorking, proofWorking } from "#core/choose/plan-workings";
 import { PLAN_KINDS, type Plan } from "#core/choose/plans";
 import { hubDown, internetDown } from "#core/choose/what-if";
 import { byId, type Design } from "#core/design/collections";
@@ -134,7 +134,7 @@ function Compare({ solved, stale }: { solved: Solved; stale: boolean }) {
                 const missed = plan.missed.find((one) => one.want === want.id);
                 return (
                   <div key={plan.kind} role="cell" className={`min-w-0 border-l border-rule px-2.5 py-1 ${plan !== plans[0] && cell?.text !== first?.text ? "bg-wash/60" : ""}`} data-plan={plan.kind}>
-                    {cell && <div className="flex gap-2"><span className="min-w-0 flex-1">{cell.text}</span><span className="measure shrink-0 text-right">{groupDigits(cell.cost, 2)}</span></div>}
+                    {cell && <div className="flex gap-2"><span className="min-w-0 flex-1">{cell.text}</span><span className="shrink-0 text-right"><Worked working={() => picksWorking(design, plan.picks.filter((pick) => pick.want === want.id))}>{groupDigits(cell.cost, 2)}</Worked></span></div>}
                     {missed && <p className="font-medium text-stop">not met{missed.count < want.count ? `: ${missed.count} of ${want.count}` : ""}</p>}
                     {cell?.via && <p className="truncate text-small text-soft">through {cell.via}</p>}
                     {next && <p className="line-clamp-2 text-small leading-4 text-soft" title={`not ${optionName(design, next.option)}: ${next.text}`}><span className="font-medium">not</span> {optionName(design, next.option)}: {next.text}</p>}
