@@ -35,7 +35,7 @@ const PICTURES: Picture[] = [
     },
   },
   { name: "choose-adviser", path: "/d/larkspur-weir/choose?view=advisers", act: async (page) => { await page.getByRole("article").waitFor(); await page.getByLabel("colour", { exact: true }).check(); } },
-  { name: "choose-retrofit", path: "/d/larkspur-weir/choose?view=retrofit", act: async (page) => { await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire"); await page.getByLabel("Way").selectOption("smart lamps and a decoupled switch"); } },
+  { name: "choose-retrofit", path: "/d/larkspur-weir/choose?view=retrofit", act: async (page) => { await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire"); await page.getByRole("combobox", { name: /^Way/ }).selectOption("smart lamps and a decoupled switch"); } },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
   {
     name: "runs", path: "/d/larkspur-weir/runs",
