@@ -231,5 +231,10 @@ describe("retrofit sheet", () => {
     expect(sheet.hole).toEqual({ oldHoleMm: 80, voidMm: 200, fireMin: 30 });
     expect(sheet.checks.map((check) => check.verdict)).toEqual(["with work", "goes", "goes"]);
     expect(sheet.materials).toContainEqual({ count: 2, what: "Adapter ring for 80 mm" });
+    // What fits the hole is what is bought, once a lamp, and no other lamp beside it.
+    expect(sheet.materials.filter((one) => /lamp|spot|downlight/i.test(one.what))).toEqual([{ count: 2, what: option("lamp-zb-down-fire").name }]);
+    const insert = retrofitSheet(design, "leg", { way: "insert behind the switch", option: "lamp-zb-down-fire" });
+    expect(insert.materials).toContainEqual({ count: 2, what: option("lamp-zb-down-fire").name });
+    expect(insert.materials).toContainEqual({ count: 1, what: insert.way.option!.name });
   });
 });

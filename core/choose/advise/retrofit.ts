@@ -131,7 +131,9 @@ export function retrofitSheet(design: Design, legId: string, ask: LegAsk & { way
     tests: ["Each switch position works every lamp of the leg, and no other", "By hand with the hub off", ...(advice.want.needs.includes("dim") ? ["From least to full without a flicker; the least is still seen"] : []), ...(advice.switches.length > 1 ? ["From every position, whatever the others are at"] : []), "After the circuit was off and on again: what does it come back as?"],
     beforeClosing: ["Pair it, and see it in the register under its name", "Note its node or address, its signal and who it talks through", "Update it: later it may be out of reach", "Leave a slack loop of cable and a way in: nothing with a radio behind a closed ceiling that cannot be opened"],
     materials: [
-      ...(way.option ? [{ count: lamps ? advice.lampCount : 1, what: way.option.name }] : []),
+      // A fitting that was picked for the hole takes the lamp's place, or comes beside the device at the switch.
+      ...(way.option && !(lamps && fitting) ? [{ count: lamps ? advice.lampCount : 1, what: way.option.name }] : []),
+      ...(fitting ? [{ count: advice.lampCount, what: fitting.name }] : []),
       ...(way.companion ? [{ count: 1, what: way.companion.name }] : []),
       ...(way.name === "in-line dimmer at the lamp" ? [{ count: 1, what: "Battery switch, 2 keys" }, { count: 1, what: "Blank plate" }, { count: 1, what: "Connection box with cord grip" }] : []),
       { count: always ? 3 : 5, what: "Lever connectors, 3 wires" },
