@@ -68,7 +68,7 @@ describe("stages", () => {
     expect(findings.map((finding) => finding.code).sort()).toEqual([
       "automations.guard-never-holds", "brief.automated-unquestioned", "brief.box-to-keep", "brief.device-unasked", ...Array<string>(5).fill("brief.problem-unanswered"),
       "choose.behind-switch", "choose.critical-on-cloud", "choose.neutral-missing", "choose.overload", "choose.want-unmet",
-      "house.lamp-unknown", "house.measure-off", "house.neutral-unknown", "house.switch-unknown", "register.name-repeated", "register.point-without-device", "runs.data-link-long", "runs.kit-without-cable", "runs.near-mains", "runs.no-closet", "runs.voltage-drop",
+      "house.lamp-unknown", "house.measure-off", "house.neutral-unknown", "house.switch-unknown", "register.name-repeated", "register.point-without-device", "runs.collision", "runs.data-link-long", "runs.drop-blocked", "runs.fire-crossings", "runs.kit-without-cable", "runs.near-mains", "runs.no-closet", "runs.pull-long", "runs.pull-long", "runs.voltage-drop",
     ]);
     expect(findings[0]!.severity).toBe("stop");
     expect(findings.at(-1)!.severity).toBe("note");

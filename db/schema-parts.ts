@@ -26,6 +26,8 @@ export const designs = mysqlTable("designs", {
   wastePct: double("waste_pct").notNull(),
   schools: json("schools"),
   choosing: json("choosing"),
+  legend: json("legend"),
+  running: json("running"),
   notes: text("notes"),
 });
 

@@ -42,6 +42,8 @@ export const fixtures = mysqlTable("fixtures", {
   kind: varchar("kind", { length: 20 }).notNull(),
   outline: json("outline").notNull(),
   clearanceM: double("clearance_m").notNull(),
+  lowM: double("low_m"),
+  highM: double("high_m"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("fixtures", t.design),
   foreignKey({ name: "fixtures_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),

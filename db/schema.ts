@@ -79,6 +79,7 @@ export const levels = mysqlTable("levels", {
   slabMaterial: id("slab_material"),
   ceilingMaterial: id("ceiling_material"),
   voidAboveM: double("void_above_m").notNull(),
+  slabFireMin: int("slab_fire_min"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("levels", t.design),
   foreignKey({ name: "levels_ceiling", columns: [t.design, t.ceilingMaterial], foreignColumns: [materials.design, materials.id] }),
@@ -94,6 +95,7 @@ export const walls = mysqlTable("walls", {
   by: double("by").notNull(),
   thicknessM: double("thickness_m").notNull(),
   material: id("material").notNull(),
+  fireMin: int("fire_min"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("walls", t.design),
   foreignKey({ name: "walls_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
@@ -144,6 +146,11 @@ export const trunks = mysqlTable("trunks", {
   heightM: double("height_m").notNull(),
   boreMm: double("bore_mm"),
   existing: boolean("existing"),
+  widthMm: double("width_mm"),
+  depthMm: double("depth_mm"),
+  boxes: json("boxes"),
+  divider: varchar("divider", { length: 20 }),
+  bundles: int("bundles"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("trunks", t.design),
   foreignKey({ name: "trunks_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
@@ -174,6 +181,8 @@ export const closets = mysqlTable("closets", {
   z: double("z").notNull(),
   wallWidthM: double("wall_width_m"),
   ambientC: double("ambient_c"),
+  poeBudgetW: double("poe_budget_w"),
+  poePorts: int("poe_ports"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("closets", t.design),
   foreignKey({ name: "closets_level", columns: [t.design, t.level], foreignColumns: [levels.design, levels.id] }),
@@ -193,6 +202,7 @@ export const cableTypes = mysqlTable("cable_types", {
   pairs: int("pairs"),
   screened: boolean("screened"),
   rating: varchar("rating", { length: 40 }),
+  lossDb: json("loss_db"),
 }, (t) => [primaryKey({ columns: [t.design, t.id] }), ofDesign("cable_types", t.design)]);
 
 export const kinds = mysqlTable("kinds", {
@@ -205,7 +215,22 @@ export const kinds = mysqlTable("kinds", {
   box: varchar("box", { length: 40 }).notNull(),
   drops: json("drops").notNull(),
   needs: json("needs"),
+  grouped: boolean("grouped"),
+  mainsLines: json("mains_lines"),
 }, (t) => [primaryKey({ columns: [t.design, t.id] }), ofDesign("kinds", t.design)]);
+
+export const roomKits = mysqlTable("room_kits", {
+  ...rowKey(),
+  room: id("room").notNull(),
+  kind: id("kind").notNull(),
+  drops: json("drops").notNull(),
+  mountHeightM: double("mount_height_m"),
+  box: varchar("box", { length: 40 }),
+}, (t) => [
+  primaryKey({ columns: [t.design, t.id] }), ofDesign("room_kits", t.design),
+  foreignKey({ name: "room_kits_room", columns: [t.design, t.room], foreignColumns: [rooms.design, rooms.id] }),
+  foreignKey({ name: "room_kits_kind", columns: [t.design, t.kind], foreignColumns: [kinds.design, kinds.id] }),
+]);
 
 export const points = mysqlTable("points", {
   ...rowKey(),
@@ -220,6 +245,7 @@ export const points = mysqlTable("points", {
   number: int("number"),
   phase: id("phase"),
   settled: boolean("settled"),
+  drawn: json("drawn"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("points", t.design),
   foreignKey({ name: "points_kind", columns: [t.design, t.kind], foreignColumns: [kinds.design, kinds.id] }),
@@ -227,6 +253,18 @@ export const points = mysqlTable("points", {
   foreignKey({ name: "points_room", columns: [t.design, t.room], foreignColumns: [rooms.design, rooms.id] }),
   foreignKey({ name: "points_phase", columns: [t.design, t.phase], foreignColumns: [phases.design, phases.id] }),
   foreignKey({ name: "points_closet", columns: [t.design, t.closet], foreignColumns: [closets.design, closets.id] }),
+]);
+
+export const symmetries = mysqlTable("symmetries", {
+  ...rowKey(),
+  left: id("left").notNull(),
+  right: id("right").notNull(),
+  axis: varchar("axis", { length: 10 }).notNull(),
+  atM: double("at_m").notNull(),
+}, (t) => [
+  primaryKey({ columns: [t.design, t.id] }), ofDesign("symmetries", t.design),
+  foreignKey({ name: "symmetries_left", columns: [t.design, t.left], foreignColumns: [points.design, points.id] }),
+  foreignKey({ name: "symmetries_right", columns: [t.design, t.right], foreignColumns: [points.design, points.id] }),
 ]);
 
 export const reels = mysqlTable("reels", {
@@ -249,6 +287,11 @@ export const drops = mysqlTable("drops", {
   markEndM: double("mark_end_m"),
   reel: id("reel"),
   note: varchar("note", { length: 400 }),
+  route: json("route"),
+  test: json("test"),
+  trade: varchar("trade", { length: 20 }),
+  photo: varchar("photo", { length: 64 }),
+  on: varchar("on", { length: 10 }),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("drops", t.design),
   foreignKey({ name: "drops_point", columns: [t.design, t.point], foreignColumns: [points.design, points.id] }),

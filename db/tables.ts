@@ -10,7 +10,7 @@ import * as survey from "./schema-survey";
 export const TABLES = {
   materials: schema.materials, levels: schema.levels, walls: schema.walls, openings: schema.openings, rooms: schema.rooms,
   trunks: schema.trunks, risers: schema.risers, closets: schema.closets, cableTypes: schema.cableTypes, kinds: schema.kinds,
-  points: schema.points, reels: schema.reels, drops: schema.drops, devices: schema.devices, automations: schema.automations,
+  roomKits: schema.roomKits, points: schema.points, symmetries: schema.symmetries, reels: schema.reels, drops: schema.drops, devices: schema.devices, automations: schema.automations,
   circuits: survey.circuits, mainsRuns: survey.mainsRuns, noGo: survey.noGo, fixtures: survey.fixtures, switches: survey.switches, legs: survey.legs,
   lamps: survey.lamps, traces: survey.traces, measurements: survey.measurements, underlays: survey.underlays,
   options: choose.options, wants: choose.wants, hubs: choose.hubs, plans: choose.plans,

@@ -5,8 +5,8 @@ import { door, outsideDoor, room, shell, wall, window } from "./build-house";
 export function addStructure(design: Design): void {
   design.levels.push(
     { id: "cellar", name: "Cellar", code: "C", order: -1, elevationM: -2.5, ceilingHeightM: 2.2, slabThicknessM: 0.2, slabMaterial: "slab", voidAboveM: 0 },
-    { id: "ground", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.6, slabThicknessM: 0.2, slabMaterial: "slab", voidAboveM: 0.22 },
-    { id: "first", name: "First", code: "1", order: 1, elevationM: 2.9, ceilingHeightM: 2.4, slabThicknessM: 0.25, slabMaterial: "timber-floor", voidAboveM: 0.2 },
+    { id: "ground", name: "Ground", code: "0", order: 0, elevationM: 0, ceilingHeightM: 2.6, slabThicknessM: 0.2, slabMaterial: "slab", voidAboveM: 0.22, slabFireMin: 60 },
+    { id: "first", name: "First", code: "1", order: 1, elevationM: 2.9, ceilingHeightM: 2.4, slabThicknessM: 0.25, slabMaterial: "timber-floor", voidAboveM: 0.2, slabFireMin: 30 },
     { id: "loft", name: "Loft", code: "2", order: 2, elevationM: 5.6, ceilingHeightM: 2.2, slabThicknessM: 0.22, slabMaterial: "timber-floor", voidAboveM: 0.1 },
     { id: "yard", name: "Yard", code: "Y", order: 3, elevationM: -0.15, ceilingHeightM: 3.2, slabThicknessM: 0.15, slabMaterial: "slab", voidAboveM: 0 },
   );
@@ -95,8 +95,11 @@ function yard(design: Design): void {
 function ways(design: Design): void {
   const trunk = (id: string, level: string, name: string, kind: "tray" | "conduit" | "void" | "duct", heightM: number, path: [number, number][], boreMm?: number) =>
     design.trunks.push({ id, level, name, kind, path, heightM, ...(boreMm ? { boreMm } : {}) });
+  // The wall between boiler and store keeps a fire from the stair.
+  for (const row of design.walls) if (row.id.startsWith("c-mid")) row.fireMin = 60;
   trunk("t-cellar", "cellar", "Cellar tray", "tray", 2, [[0.8, 4.4], [11.4, 4.4]]);
   trunk("t-cellar-n", "cellar", "Plant branch", "tray", 2, [[3, 4.4], [3, 0.8]]);
+  for (const row of design.trunks) Object.assign(row, { widthMm: 150, depthMm: 60 });
   trunk("t-hall", "ground", "Hall trunk", "void", 2.7, [[5.2, 0.8], [5.2, 8.2]]);
   trunk("t-office", "ground", "Office trunk", "void", 2.7, [[5.2, 2.2], [0.7, 2.2]]);
   trunk("t-snug", "ground", "Snug trunk", "void", 2.7, [[5.2, 2.2], [11.4, 2.2]]);
@@ -117,7 +120,7 @@ function ways(design: Design): void {
     { id: "r-yard", name: "Yard entry", x: 12.4, y: 8.2, fromLevel: "cellar", toLevel: "yard", boreMm: 110 },
   );
   design.closets.push(
-    { id: "cellar-cabinet", level: "cellar", room: "plant-room", name: "Cellar cabinet", kind: "rack", x: 1.2, y: 4.8, z: 1.4, wallWidthM: 2.4, ambientC: 27 },
-    { id: "landing-cupboard", level: "first", room: "landing", name: "Landing cupboard", kind: "cupboard", x: 4.6, y: 4.7, z: 1.5, wallWidthM: 0.9, ambientC: 22 },
+    { id: "cellar-cabinet", level: "cellar", room: "plant-room", name: "Cellar cabinet", kind: "rack", x: 1.2, y: 4.8, z: 1.4, wallWidthM: 2.4, ambientC: 27, poeBudgetW: 240, poePorts: 16 },
+    { id: "landing-cupboard", level: "first", room: "landing", name: "Landing cupboard", kind: "cupboard", x: 4.6, y: 4.7, z: 1.5, wallWidthM: 0.9, ambientC: 22, poeBudgetW: 65, poePorts: 8 },
   );
 }

@@ -17,6 +17,8 @@ export function addSurvey(design: Design): void {
   design.fixtures.push(
     { id: "boiler", level: "cellar", name: "Boiler", kind: "plant", outline: [[4.9, 4.2], [5.8, 4.2], [5.8, 5.1], [4.9, 5.1]], clearanceM: 0.5 },
     { id: "tank", level: "cellar", name: "Water tank", kind: "plant", outline: [[0.4, 3.4], [1.2, 3.4], [1.2, 4.2], [0.4, 4.2]], clearanceM: 0.3 },
+    { id: "outlet-dining", level: "ground", name: "Fresh-air outlet, dining room", kind: "outlet", outline: [[10.7, 7.9], [11, 7.9], [11, 8.2], [10.7, 8.2]], clearanceM: 0.3 },
+    { id: "beam-snug", level: "ground", name: "Oak beam, snug", kind: "beam", outline: [[8.5, 0.3], [8.7, 0.3], [8.7, 3.8], [8.5, 3.8]], clearanceM: 0, lowM: 2.25, highM: 2.6 },
     { id: "pergola", level: "yard", name: "Quay pergola", kind: "structure", outline: [[1, 11.2], [5, 11.2], [5, 13.4], [1, 13.4]], clearanceM: 0 },
   );
   const switches = (id: string, room: string, name: string, x: number, y: number, gangs: number, neutral: SwitchRow["neutral"], boxDepthMm: number, level = "ground") =>

@@ -38,6 +38,11 @@ const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = 
     ["lamp", "hall", 5.5, 1.4, { name: "Hall lamp" }],
     ["lamp", "hall", 5.5, 4.3, { name: "Foot of stair lamp" }],
     ["stair-tread", "hall", 4.4, 4.9, { name: "Lowest stair tread" }],
+    ["stair-tread", "hall", 4.4, 4.4, { name: "Second stair tread", z: 0.74 }],
+    ["stair-tread", "hall", 4.4, 3.9, { name: "Third stair tread", z: 1.18 }],
+    ["stair-tread", "hall", 4.4, 3.4, { name: "Fourth stair tread", z: 1.62 }],
+    ["stair-tread", "hall", 4.4, 2.9, { name: "Fifth stair tread", z: 2.06 }],
+    ["stair-tread", "hall", 4.4, 2.4, { name: "Highest stair tread", z: 2.5 }],
     ["shade", "office", 2.1, 0.35, { name: "Office north shade" }],
     ["shade", "office", 0.35, 3.2, { name: "Office west shade" }],
     ["keypad", "office", 4.1, 2.0],
@@ -137,13 +142,14 @@ const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = 
     ["contact", "yard-open", 25.2, -0.6, { name: "Gate contact" }],
     ["temperature", "plant-house", 16.4, 12.0, { z: 1.6 }],
     ["shade", "plant-house", 18.0, 13.6, { name: "Plant house roof vent", z: 2.6, loose: true }],
+    ["solar-panel", "plant-house", 16.8, 13.7, { name: "Panel for the roof vent", z: 2.4, loose: true }],
     ["lamp", "plant-house", 18.0, 11.4, { bare: true }],
     ["lamp", "yard-open", 20.4, 2.0, { name: "Yard lamp", bare: true }],
   ],
 };
 
 const COST: Record<string, number> = {
-  "access-point": 164, "alarm-panel": 210, awning: 890, camera: 138, contact: 14, "door-reader": 176, "door-station": 395, hub: 340, keypad: 96, lamp: 38, leak: 22,
+  "access-point": 164, "alarm-panel": 210, awning: 890, camera: 138, contact: 14, "door-reader": 176, "door-station": 395, hub: 340, "solar-panel": 74, keypad: 96, lamp: 38, leak: 22,
   loudspeaker: 115, manifold: 420, motion: 44, plug: 31, shade: 245, "stair-tread": 27, television: 0, temperature: 52, "weather-mast": 310,
 };
 
@@ -188,7 +194,17 @@ function addSite(design: Design): void {
   pulled("hall-ap-1", 1, 12.4, 31.9);
   pulled("hall-ap-1", 2, 31.9, 51.6);
   pulled("hall-key-1", 1, 203.1, 222.8, "reel-bus");
-  design.drops.push({ id: "snug-tel-1-3", point: "snug-tel-1", index: 3, state: "blocked", note: "Chimney breast: the builder opens it first." });
+  Object.assign(design.drops.find((row) => row.id === "hall-ap-1-1")!, { state: "tested", test: { method: "qualification", result: "pass", measured: "1 Gbit/s" }, on: "2026-10-02" });
+  Object.assign(design.drops.find((row) => row.id === "hall-key-1-1")!, { on: "2026-10-02" });
+  // The carpenter found a post where the keypad was drawn.
+  Object.assign(design.points.find((row) => row.id === "hall-key-1")!, { drawn: { x: 6.7, y: 1.2, z: 1.1, on: "2026-10-02", why: "A post stands behind the plaster there." } });
+  design.drops.push({ id: "snug-tel-1-3", point: "snug-tel-1", index: 3, state: "blocked", note: "Chimney breast: the builder opens it first.", trade: "builder", on: "2026-10-02" });
+  design.symmetries.push(
+    { id: "sy-snug", left: "snug-spk-1", right: "snug-spk-2", axis: "across", atM: 9.3 },
+    { id: "sy-dining", left: "dining-spk-1", right: "dining-spk-2", axis: "across", atM: 8 },
+  );
+  // The snug's television takes a second data cable for the player behind it.
+  design.roomKits.push({ id: "rk-snug-tel", room: "snug", kind: "television", drops: [{ cableType: "coax", count: 2, purpose: "antenna", end: "panel" }, { cableType: "cat6", count: 2, purpose: "data", end: "panel" }] });
   design.reels.push({ id: "reel-bus", cableType: "bus-4", remainingM: 86 }, { id: "reel-cat6", cableType: "cat6", remainingM: 61.5 });
 }
 
@@ -229,6 +245,7 @@ export function larkspurWeir(): Design {
   const design = emptyDesign({
     name: "Larkspur Weir", latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London", northDeg: 18, units: "metric", currency: "GBP",
     mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10,
+    running: { ledSupplyW: 30 },
     notes: "A former lock-keeper's house on a canal, with its boathouse workshop and plant house.",
   });
   design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));

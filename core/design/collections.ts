@@ -4,7 +4,7 @@ import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow 
 import { HubRow, OptionRow, PlanRow, WantRow } from "./rows-choose";
 import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "./rows-house";
 import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "./rows-survey";
-import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow } from "./rows-system";
+import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow, RoomKitRow, SymmetryRow } from "./rows-system";
 
 /** Each collection with its row class and, for sentences, what one row is called. In the order of the project file. */
 const TABLE = {
@@ -14,7 +14,7 @@ const TABLE = {
   measurements: [MeasurementRow, "measurement"], underlays: [UnderlayRow, "underlay"],
   people: [PersonRow, "person"], problems: [ProblemRow, "problem"], requirements: [RequirementRow, "requirement"], constraints: [ConstraintRow, "constraint"],
   phases: [PhaseRow, "phase"], uses: [UseRow, "use"],
-  cableTypes: [CableTypeRow, "cable type"], kinds: [KindRow, "kind"], points: [PointRow, "point"], drops: [DropRow, "drop"], reels: [ReelRow, "reel"],
+  cableTypes: [CableTypeRow, "cable type"], kinds: [KindRow, "kind"], roomKits: [RoomKitRow, "room kit"], points: [PointRow, "point"], symmetries: [SymmetryRow, "symmetric pair"], drops: [DropRow, "drop"], reels: [ReelRow, "reel"],
   options: [OptionRow, "option"], wants: [WantRow, "want"], hubs: [HubRow, "controller"], plans: [PlanRow, "plan"],
   devices: [DeviceRow, "device"], automations: [AutomationRow, "automation"],
 } satisfies Record<string, [RowClass, string]>;
@@ -30,7 +30,7 @@ export const FILE_ORDER = Object.keys(TABLE) as readonly CollectionName[];
 export const WRITE_ORDER: readonly CollectionName[] = [
   "materials", "levels", "walls", "openings", "rooms", "trunks", "risers", "circuits", "mainsRuns", "noGo", "fixtures", "closets",
   "switches", "legs", "lamps", "traces", "measurements", "underlays", "people", "phases",
-  "cableTypes", "kinds", "points", "reels", "drops", "options", "devices", "automations", "problems", "requirements", "constraints", "uses", "wants", "hubs", "plans",
+  "cableTypes", "kinds", "roomKits", "points", "symmetries", "reels", "drops", "options", "devices", "automations", "problems", "requirements", "constraints", "uses", "wants", "hubs", "plans",
 ];
 
 const column = <T>(pick: (entry: [RowClass, string]) => T, design: T) =>
@@ -66,19 +66,23 @@ export function byId<C extends CollectionName>(design: Design, collection: C): R
 }
 const indexes = new WeakMap<readonly unknown[], ReadonlyMap<string, AnyRow>>();
 
+/** What a kept result hangs on: a collection, the design's row, or something kept itself that is derived from them. */
+export type Part = CollectionName | "design" | ((design: Design) => unknown);
+const partOf = (design: Design, part: Part): unknown => (typeof part === "function" ? part(design) : design[part]);
+
 /**
  * Result of `compute`, kept while the given collections are the same arrays (and the design row the same object).
  * Two results are kept: a desk often asks of a design and of the same design with a trial edit, in turns.
  */
-export function memoByParts<R>(parts: readonly (CollectionName | "design")[], compute: (design: Design) => R): (design: Design) => R {
+export function memoByParts<R>(parts: readonly Part[], compute: (design: Design) => R): (design: Design) => R {
   let kept: { keys: unknown[]; result: R }[] = [];
   return (design) => {
-    const known = kept.find(({ keys }) => parts.every((part, i) => design[part] === keys[i]));
+    const known = kept.find(({ keys }) => parts.every((part, i) => partOf(design, part) === keys[i]));
     if (known) {
       if (known !== kept[0]) kept.reverse();
       return known.result;
     }
-    const made = { keys: parts.map((part) => design[part]), result: compute(design) };
+    const made = { keys: parts.map((part) => partOf(design, part)), result: compute(design) };
     kept = kept[0] ? [made, kept[0]] : [made];
     return made.result;
   };
@@ -89,15 +93,15 @@ export function memoByParts<R>(parts: readonly (CollectionName | "design")[], co
  * arrays and `also` is the same value: an edit to one point leaves what is known of all others standing.
  */
 export function memoByRow<Row extends object, R>(
-  parts: readonly (CollectionName | "design")[],
+  parts: readonly Part[],
   compute: (design: Design, row: Row, also?: unknown) => R,
 ): (design: Design, row: Row, also?: unknown) => R {
   const kept = new WeakMap<Row, { keys: unknown[]; also: unknown; result: R }>();
   return (design, row, also) => {
     const known = kept.get(row);
-    if (known && known.also === also && parts.every((part, i) => design[part] === known.keys[i])) return known.result;
+    if (known && known.also === also && parts.every((part, i) => partOf(design, part) === known.keys[i])) return known.result;
     const result = compute(design, row, also);
-    kept.set(row, { keys: parts.map((part) => design[part]), also, result });
+    kept.set(row, { keys: parts.map((part) => partOf(design, part)), also, result });
     return result;
   };
 }

@@ -21,6 +21,7 @@ export function referencesOf(rowClass: RowClass, row: object, path: string): Ref
     if (field.kind === "refs") {
       (value as string[]).forEach((id, i) => found.push({ path: `${here}[${i}]`, to: field.to as CollectionName, id }));
     }
+    if (field.kind === "one") found.push(...referencesOf(field.nested as RowClass, value as object, here));
     if (field.kind === "many") {
       (value as object[]).forEach((entry, i) => {
         const nested = nestedClass(field.nested!, entry);

@@ -24,6 +24,10 @@ function without(rowClass: RowClass, row: object, gone: ReadonlySet<string>): ob
       put(field.name, undefined);
     } else if (field.kind === "refs" && (value as string[]).some((id) => isNamed(gone, field, id))) {
       put(field.name, (value as string[]).filter((id) => !isNamed(gone, field, id)));
+    } else if (field.kind === "one") {
+      const left = without(field.nested as RowClass, value as object, gone);
+      if (!left && !field.optional) return undefined;
+      if (left !== value) put(field.name, left);
     } else if (field.kind === "many") {
       const entries = value as object[];
       const left = entries.flatMap((entry) => without(nestedClass(field.nested!, entry), entry, gone) ?? []);

@@ -1,6 +1,6 @@
 /** Rows of the house itself: where things can be. Metres; x right, y down the sheet, z up from the level's floor. */
-import { Choice, Flag, Id, Num, One, Ref, Text, Whole, XyList } from "./fields";
-import { ChooseSettings, Schools } from "./rows-settings";
+import { Choice, Flag, Id, Many, Num, One, Ref, Text, Whole, XyList } from "./fields";
+import { ChooseSettings, LegendLine, RunsSettings, Schools } from "./rows-settings";
 
 export const SOURCES = ["standard", "typical", "measured", "yours"] as const;
 
@@ -25,6 +25,10 @@ export class DesignRow {
   @One(Schools, { optional: true }) schools?: Schools;
   /** What plans of stage 3 are weighed by; the defaults where absent. */
   @One(ChooseSettings, { optional: true }) choosing?: ChooseSettings;
+  /** Jacket colour and mark of each service; the defaults where absent. */
+  @Many(LegendLine, { optional: true }) legend?: LegendLine[];
+  /** What stage 4 reckons with; the defaults where absent. */
+  @One(RunsSettings, { optional: true }) running?: RunsSettings;
   @Text({ optional: true, max: 4000 }) notes?: string;
 }
 
@@ -40,6 +44,8 @@ export class LevelRow {
   @Ref("materials", { optional: true }) slabMaterial?: string;
   @Ref("materials", { optional: true }) ceilingMaterial?: string;
   @Num({ unit: "m", min: 0, max: 10 }) voidAboveM!: number;
+  /** Minutes its floor holds back fire; absent where it is not rated. */
+  @Whole({ min: 0, max: 240, optional: true }) slabFireMin?: number;
 }
 
 export class LossDb {
@@ -67,6 +73,8 @@ export class WallRow {
   @Num({ unit: "m", min: -10000, max: 10000 }) by!: number;
   @Num({ unit: "m", min: 0.005, max: 5 }) thicknessM!: number;
   @Ref("materials") material!: string;
+  /** Minutes it holds back fire; absent where it is not rated. */
+  @Whole({ min: 0, max: 240, optional: true }) fireMin?: number;
 }
 
 export const OPENING_KINDS = ["window", "door", "gate", "gap"] as const;
@@ -107,6 +115,7 @@ export class RoomRow {
   @Ref("materials", { optional: true }) ceilingMaterial?: string;
 }
 
+export const DIVIDERS = ["none", "aluminium", "steel"] as const;
 export const TRUNK_KINDS = ["tray", "conduit", "void", "duct"] as const;
 
 /** A drawn way that many cables share. */
@@ -120,6 +129,15 @@ export class TrunkRow {
   @Num({ unit: "mm", min: 5, max: 2000, optional: true }) boreMm?: number;
   /** It was there before: an old conduit or duct that may be used again. */
   @Flag({ optional: true }) existing?: boolean;
+  /** Of a tray: its inner width and the height of its sides. */
+  @Num({ unit: "mm", min: 20, max: 2000, optional: true }) widthMm?: number;
+  @Num({ unit: "mm", min: 10, max: 500, optional: true }) depthMm?: number;
+  /** Pull boxes along it: where a cable can be drawn out and in again. */
+  @XyList({ least: 0, optional: true }) boxes?: [number, number][];
+  /** What stands between its cables and mains beside them. */
+  @Choice(DIVIDERS, { optional: true }) divider?: (typeof DIVIDERS)[number];
+  /** Bundles its cables are tied in, apart from each other; one where absent. */
+  @Whole({ min: 1, max: 20, optional: true }) bundles?: number;
 }
 
 /** A vertical trunk between two levels, both included. */
@@ -144,4 +162,7 @@ export class ClosetRow {
   @Num({ unit: "m", min: 0, max: 20 }) z!: number;
   @Num({ unit: "m", min: 0, max: 20, optional: true }) wallWidthM?: number;
   @Num({ unit: "°C", min: -40, max: 90, optional: true }) ambientC?: number;
+  /** Its switch: what it can give over data cables, and how many ports do. */
+  @Num({ unit: "W", min: 0, max: 20000, optional: true }) poeBudgetW?: number;
+  @Whole({ min: 0, max: 1000, optional: true }) poePorts?: number;
 }

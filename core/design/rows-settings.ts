@@ -1,5 +1,6 @@
 /** Settings of a design that are not one field: what a choice is weighed by, and which schools of practice it follows. */
 import { Choice, Num, Whole } from "./fields";
+import { SERVICES } from "./services";
 
 export const REGIONS = ["Europe", "North America", "Australia and New Zealand", "Japan", "India"] as const;
 export type Region = (typeof REGIONS)[number];
@@ -16,6 +17,10 @@ export class ChooseSettings {
   @Choice(REGIONS) region!: Region;
 }
 
+export const SHADE_CABLES = ["data and four-core", "what the motor needs", "none"] as const;
+export const TREAD_CABLES = ["grouped at a junction box", "each to the cabinet"] as const;
+export const SPARE_DROPS = ["pull string", "a spare with every data cable", "none"] as const;
+
 /** Where practitioners disagree: which school this design follows. Absent: the first one for parts and hubs; elsewhere the sums decide. */
 export class Schools {
   @Choice(["switch where it is enough", "lamps everywhere"], { optional: true }) lampOrSwitch?: "switch where it is enough" | "lamps everywhere";
@@ -23,4 +28,35 @@ export class Schools {
   @Choice(["supported parts only", "own parts, upkeep counted"], { optional: true }) bespoke?: "supported parts only" | "own parts, upkeep counted";
   @Choice(["any", "mains", "low voltage", "battery", "rechargeable", "solar"], { optional: true }) shadePower?: "any" | "mains" | "low voltage" | "battery" | "rechargeable" | "solar";
   @Choice(["steps", "remembered level"], { optional: true }) remoteDimming?: "steps" | "remembered level";
+  @Choice(SHADE_CABLES, { optional: true }) shadeCable?: (typeof SHADE_CABLES)[number];
+  @Choice(TREAD_CABLES, { optional: true }) treadCable?: (typeof TREAD_CABLES)[number];
+  @Choice(SPARE_DROPS, { optional: true }) spareDrops?: (typeof SPARE_DROPS)[number];
+}
+
+export const JACKETS = ["white", "grey", "black", "brown", "red", "orange", "yellow", "green", "teal", "blue", "violet", "pink"] as const;
+export const MARKS = ["plain", "one ring", "two rings", "three rings", "dashes", "dots", "spiral", "stripe"] as const;
+
+/** What the cable of one service looks like: a jacket's colour, and a mark for those who do not see it. */
+export class LegendLine {
+  @Choice(SERVICES) service!: (typeof SERVICES)[number];
+  @Choice(JACKETS) colour!: (typeof JACKETS)[number];
+  @Choice(MARKS) mark!: (typeof MARKS)[number];
+}
+
+/** What stage 4 reckons with where a design differs from the usual. */
+export class RunsSettings {
+  /** Boxes on the stand at once, and the part of its own way a drop shares with a pull it joins. */
+  @Whole({ min: 1, max: 24, optional: true }) pullMost?: number;
+  @Num({ unit: "%", min: 10, max: 100, optional: true }) sharedPct?: number;
+  @Num({ unit: "min", min: 0, max: 480, optional: true }) setupMin?: number;
+  @Num({ unit: "min/m", min: 0, max: 60, optional: true }) minutesPerM?: number;
+  @Num({ unit: "%", min: 0, max: 200, optional: true }) perCablePct?: number;
+  /** Powered data cables in one bundle. */
+  @Whole({ min: 1, max: 200, optional: true }) bundleMost?: number;
+  /** Metres between two boxes of a conduit. */
+  @Num({ unit: "m", min: 1, max: 200, optional: true }) boxEveryM?: number;
+  @Num({ unit: "%", min: 5, max: 100, optional: true }) trayFillPct?: number;
+  @Num({ unit: "W", min: 1, max: 2000, optional: true }) ledSupplyW?: number;
+  /** Part of its rating a supply is loaded to. */
+  @Num({ unit: "%", min: 10, max: 100, optional: true }) supplyLoadPct?: number;
 }

@@ -29,7 +29,7 @@ export class NoGoRow {
   @Text({ max: 200, optional: true }) why?: string;
 }
 
-export const FIXTURE_KINDS = ["obstacle", "plant", "pipe", "duct", "structure"] as const;
+export const FIXTURE_KINDS = ["obstacle", "plant", "pipe", "duct", "outlet", "beam", "sprinkler", "light", "furniture", "structure"] as const;
 
 /** Another trade's thing, or a structure outside, with the clearance it asks. */
 export class FixtureRow {
@@ -39,6 +39,9 @@ export class FixtureRow {
   @Choice(FIXTURE_KINDS) kind!: (typeof FIXTURE_KINDS)[number];
   @XyList({ least: 3 }) outline!: [number, number][];
   @Num({ unit: "m", min: 0, max: 20 }) clearanceM!: number;
+  /** Lowest and highest part of it above the floor; from floor to ceiling where absent. */
+  @Num({ unit: "m", min: -10, max: 50, optional: true }) lowM?: number;
+  @Num({ unit: "m", min: -10, max: 50, optional: true }) highM?: number;
 }
 
 export const NEUTRALS = ["yes", "no", "unknown"] as const;

@@ -1,10 +1,16 @@
 /** Rows of the system in the house: points, what they bring with them, cables, devices and automations. */
 import { Choice, Flag, Id, Integers, Many, Num, One, Ref, Refs, Text, Texts, Whole } from "./fields";
-import { CLOCK } from "./rows-brief";
+import { CLOCK, DAY } from "./rows-brief";
+import { SERVICES, type Service } from "./services";
 
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
-export const SERVICES = ["network", "sight", "sound", "shade", "bus", "security", "climate", "light", "power"] as const;
-export type Service = (typeof SERVICES)[number];
+export { SERVICES, type Service } from "./services";
+
+/** What a coaxial cable takes from a signal, per 100 m, at one frequency. */
+export class LossAt {
+  @Num({ unit: "MHz", min: 0.1, max: 40_000 }) mhz!: number;
+  @Num({ unit: "dB", min: 0, max: 1000 }) dbPer100M!: number;
+}
 
 export class CableTypeRow {
   @Id() id!: string;
@@ -22,10 +28,13 @@ export class CableTypeRow {
   @Whole({ min: 0, max: 200, optional: true }) pairs?: number;
   @Flag({ optional: true }) screened?: boolean;
   @Text({ max: 40, optional: true }) rating?: string;
+  /** By frequency, for coaxial cable. */
+  @Many(LossAt, { optional: true }) lossDb?: LossAt[];
 }
 
 export const GLYPHS = ["senses", "moves", "lights", "speaks", "carries", "decides", "supplies", "sees", "keys"] as const;
-export const DROP_ENDS = ["panel", "terminals", "supply"] as const;
+/** How a drop ends away from its point: "beside it" is the nearest thing it serves on its level, not a closet. */
+export const DROP_ENDS = ["panel", "terminals", "supply", "beside it"] as const;
 
 /** One line of a kit: so many cables of a type, for a purpose, ending so at the closet. */
 export class KitLine {
@@ -42,6 +51,14 @@ export class KindNeeds {
   @Num({ unit: "V", min: 1, max: 400, optional: true }) volts?: number;
   @Num({ unit: "W", min: 0, max: 10000, optional: true }) watts?: number;
   @Num({ unit: "%", min: 0.1, max: 50, optional: true }) dropLimitPct?: number;
+  /** A light strip: its length and what a metre of it takes. */
+  @Num({ unit: "m", min: 0.01, max: 100, optional: true }) stripM?: number;
+  @Num({ unit: "W/m", min: 0.1, max: 200, optional: true }) wattsPerM?: number;
+  /** Impedance of a loudspeaker, which its line adds to. */
+  @Num({ unit: "Ω", min: 0.5, max: 10_000, optional: true }) loadOhm?: number;
+  /** Highest frequency on its coaxial cable, and the loss it bears. */
+  @Num({ unit: "MHz", min: 0.1, max: 40_000, optional: true }) topMhz?: number;
+  @Num({ unit: "dB", min: 0.1, max: 200, optional: true }) lossLimitDb?: number;
 }
 
 /** A kind of point, and the kit it brings with it. */
@@ -56,6 +73,29 @@ export class KindRow {
   @Text({ max: 40 }) box!: string;
   @Many(KitLine) drops!: KitLine[];
   @One(KindNeeds, { optional: true }) needs?: KindNeeds;
+  /** Points of this kind hang on one another: several at one supply, through a junction box. */
+  @Flag({ optional: true }) grouped?: boolean;
+  /** Mains lines it asks of the electrician: a record, not a cable of this design. */
+  @Texts({ optional: true }) mainsLines?: string[];
+}
+
+/** Where one room's kit of a kind differs from the design's. */
+export class RoomKitRow {
+  @Id() id!: string;
+  @Ref("rooms") room!: string;
+  @Ref("kinds") kind!: string;
+  @Many(KitLine) drops!: KitLine[];
+  @Num({ unit: "m", min: 0, max: 20, optional: true }) mountHeightM?: number;
+  @Text({ max: 40, optional: true }) box?: string;
+}
+
+/** Where a point was drawn before the house moved it. */
+export class DrawnPlace {
+  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
+  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Num({ unit: "m", min: -10, max: 50 }) z!: number;
+  @Text({ max: 10, pattern: DAY }) on!: string;
+  @Text({ max: 200, optional: true }) why?: string;
 }
 
 /** A place in the house where a device is or will be. */
@@ -73,9 +113,36 @@ export class PointRow {
   @Whole({ min: 1, max: 999, optional: true }) number?: number;
   @Ref("phases", { optional: true }) phase?: string;
   @Flag({ optional: true }) settled?: boolean;
+  @One(DrawnPlace, { optional: true }) drawn?: DrawnPlace;
+}
+
+/** Two points that mirror each other: across a line down the sheet at x (`across`), or one across it at y (`down`). */
+export class SymmetryRow {
+  @Id() id!: string;
+  @Ref("points") left!: string;
+  @Ref("points") right!: string;
+  @Choice(["across", "down"]) axis!: "across" | "down";
+  @Num({ unit: "m", min: -10000, max: 10000 }) atM!: number;
 }
 
 export const DROP_STATES = ["planned", "pulled", "tested", "terminated", "moved", "missing", "blocked"] as const;
+
+/** Trunks and risers a cable has to keep to. */
+export class PinnedRoute {
+  @Refs("trunks") trunks!: string[];
+  @Refs("risers") risers!: string[];
+}
+
+export const TEST_METHODS = ["wire map", "qualification", "certification", "continuity", "insulation", "level", "by ear"] as const;
+
+/** How a drop was tested, and what came out. */
+export class DropTest {
+  @Choice(TEST_METHODS) method!: (typeof TEST_METHODS)[number];
+  @Choice(["pass", "fail"]) result!: "pass" | "fail";
+  @Text({ max: 80, optional: true }) measured?: string;
+}
+
+export const TRADES = ["own", "builder", "electrician", "plumber", "heating", "joiner", "household"] as const;
 
 /** Where one drop differs from what the kit makes, or what happened to it on site. */
 export class DropRow {
@@ -91,6 +158,15 @@ export class DropRow {
   @Num({ unit: "m", min: 0, max: 100000, optional: true }) markEndM?: number;
   @Ref("reels", { optional: true }) reel?: string;
   @Text({ max: 400, optional: true }) note?: string;
+  /** Ways it is pinned to by hand; the shortest where absent. */
+  @One(PinnedRoute, { optional: true }) route?: PinnedRoute;
+  @One(DropTest, { optional: true }) test?: DropTest;
+  /** Who has to act before it can go on. */
+  @Choice(TRADES, { optional: true }) trade?: (typeof TRADES)[number];
+  /** A picture from the site, kept beside the design by its hash. */
+  @Text({ max: 64, optional: true, pattern: /^[0-9a-f]{64}$/ }) photo?: string;
+  /** Day it was last seen to on site. */
+  @Text({ max: 10, optional: true, pattern: DAY }) on?: string;
 }
 
 /** A part-used reel in stock. */

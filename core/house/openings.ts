@@ -2,8 +2,9 @@
 import { byId, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import { fail } from "../design/input-error";
-import type { OpeningRow, WallRow } from "../design/rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "../design/rows-house";
 import { contains } from "../geometry/polygon";
+import { distance, footOn } from "../geometry/segment";
 import type { Working } from "../working";
 import { wallLengthM, wallOf } from "./walls";
 
@@ -89,4 +90,18 @@ export function azimuthWorking(design: Design, opening: OpeningRow): Working | u
       { formula: "− true north on the sheet", with: `− ${design.design.northDeg}°`, gives: `${value.toFixed(1)}°, ${windName(value)}`, source: "design settings" },
     ],
   };
+}
+
+/** Openings in the walls round a room: the middle of each, taken to the room's outline, and the way along its wall. */
+export function openingsOf(design: Design, room: RoomRow): { row: OpeningRow; at: [number, number]; along: [number, number] }[] {
+  return design.openings.flatMap((row) => {
+    const wall = byId(design, "walls").get(row.wall);
+    if (!wall || wall.level !== room.level) return [];
+    const length = wallLengthM(wall);
+    const t = (row.offsetM + row.widthM / 2) / length;
+    const middle: [number, number] = [wall.ax + t * (wall.bx - wall.ax), wall.ay + t * (wall.by - wall.ay)];
+    const feet = room.outline.map((a, i) => footOn(middle, a, room.outline[(i + 1) % room.outline.length]!).at);
+    const at = feet.reduce((best, one) => (distance(one, middle) < distance(best, middle) ? one : best));
+    return distance(at, middle) <= wall.thicknessM / 2 + 0.1 ? [{ row, at, along: [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length] as [number, number] }] : [];
+  });
 }

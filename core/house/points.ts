@@ -6,7 +6,9 @@ import type { KindRow, PointRow } from "../design/rows-system";
 import { contains, edgeDistance } from "../geometry/polygon";
 import { fail } from "../design/input-error";
 import { removeRows } from "../design/remove";
-import { closetsFor } from "../runs/checks";
+import { closetsFor } from "../runs/closets";
+import { mountOf } from "../runs/kits";
+import { mirrored, pairOf, partnerOf } from "../runs/symmetry";
 
 /** Points snap to 5 cm. */
 export const GRID_M = 0.05;
@@ -55,7 +57,16 @@ export function movePoint(design: Design, id: string, to: { x: number; y: number
   const room = roomAt(design, point.level, x, y)?.id ?? point.room;
   const moved: PointRow = { ...point, x, y, room };
   if (room !== point.room) moved.number = freeNumber(design, point.kind, room, id);
-  return [{ in: "points", put: moved }];
+  const changes: Change[] = [{ in: "points", put: moved }];
+  // One of a symmetric pair takes the other with it.
+  const pair = pairOf(design, id);
+  const partner = partnerOf(design, id);
+  if (!pair || !partner || partner.level !== point.level) return changes;
+  const image = mirrored(pair, { x, y });
+  const itsRoom = roomAt(design, partner.level, image.x, image.y)?.id ?? partner.room;
+  const other: PointRow = { ...partner, ...image, room: itsRoom };
+  if (itsRoom !== partner.room) other.number = freeNumber(design, partner.kind, itsRoom, partner.id);
+  return [...changes, { in: "points", put: other }];
 }
 
 /** Put new values in some fields of a point. */
@@ -71,7 +82,7 @@ export function addPoint(design: Design, newId: string, kindId: string, level: s
   const x = snap(at.x);
   const y = snap(at.y);
   const room = roomAt(design, level, x, y) ?? fail("room", "has to be under the pointer: there is none at this place");
-  const point: PointRow = { id: newId, kind: kindId, level, room: room.id, x, y, z: kind.mountHeightM, name: freeName(design, kind, room), number: freeNumber(design, kindId, room.id) };
+  const point: PointRow = { id: newId, kind: kindId, level, room: room.id, x, y, z: mountOf(design, { room: room.id }, kind).mountHeightM, name: freeName(design, kind, room), number: freeNumber(design, kindId, room.id) };
   const closet = kind.drops.length ? closetsFor(design, point)[0]?.closet : undefined;
   return [{ in: "points", put: closet ? { ...point, closet } : point }];
 }
@@ -82,7 +93,7 @@ export function duplicatePoint(design: Design, id: string, newId: string): Chang
   const kind = byId(design, "kinds").get(point.kind)!;
   const room = byId(design, "rooms").get(point.room)!;
   const spot = [[0.5, 0], [0, 0.5], [-0.5, 0], [0, -0.5]].find(([dx, dy]) => contains(room.outline, [point.x + dx!, point.y + dy!])) ?? [0.2, 0.2];
-  const { settled: _settled, ...rest } = point;
+  const { settled: _settled, drawn: _drawn, ...rest } = point;
   return [{
     in: "points",
     put: { ...rest, id: newId, x: snap(point.x + spot[0]!), y: snap(point.y + spot[1]!), name: freeName(design, kind, room), number: freeNumber(design, point.kind, point.room) },

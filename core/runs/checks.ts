@@ -1,33 +1,16 @@
 /** Checks of stage 4, with the fixes that can be computed. */
 import { byId, memoByRow, type Design } from "../design/collections";
-import type { Change } from "../design/edit";
-import type { CableTypeRow, DropRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
-import { boreFor, containmentOf, fillWorking, innerMm, JAM, MOST_BENDS_DEG, withBore } from "./containment";
+import { putDrop } from "./alternatives";
+import { closetsFor } from "./closets";
 import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE } from "./electrical";
-import { routeGraph } from "./graph";
-import { routeTo } from "./route";
-import { besideMains, besideWorking, throughNoGo } from "./separation";
+import { electricalOf, otherCable, switchChecks } from "./electrical-checks";
+import { GRAPH_PARTS } from "./graph";
+import { legendChecks } from "./legend";
+import { placeChecks } from "./place-checks";
 import { cableTotals } from "./totals";
-import { lengthWorking, loadWorking } from "./workings";
-
-/** Closets a point can be routed to, nearest way first. */
-export function closetsFor(design: Design, point: Drop["point"]): { closet: string; name: string; wayM: number }[] {
-  const graph = routeGraph(design);
-  return design.closets
-    .flatMap((closet) => {
-      const route = routeTo(graph, point, closet.id);
-      return route ? [{ closet: closet.id, name: closet.name, wayM: route.pathM + route.riseM }] : [];
-    })
-    .sort((a, b) => a.wayM - b.wayM);
-}
-
-/** A change that makes one drop use another cable type. */
-function otherCable(drop: Drop, cableType: CableTypeRow): Change {
-  const row: DropRow = drop.row ?? { id: `${drop.point.id}-${drop.index}`, point: drop.point.id, index: drop.index, state: "planned" };
-  return { in: "drops", put: { ...row, cableType: cableType.id } };
-}
+import { lengthWorking } from "./workings";
 
 function noCloset(design: Design, drop: Drop): Finding {
   const nearest = closetsFor(design, drop.point)[0];
@@ -39,6 +22,13 @@ function noCloset(design: Design, drop: Drop): Finding {
     code: "runs.no-closet", stage: "runs", severity: "stop", title: `${drop.point.name} has no closet`,
     why: `Its kit brings ${drop.kind.drops.length === 1 ? "a cable" : "cables"} that end nowhere.${fix ? "" : " No closet can be reached along the drawn ways: the designer draws one."}`,
     about: [{ in: "points", id: drop.point.id }], fix,
+  };
+}
+
+function leadNowhere(design: Design, drop: Drop): Finding {
+  return {
+    code: "runs.lead-nowhere", stage: "runs", severity: "mend", title: `${drop.point.name} has nothing beside it to feed`, why: `Its lead ends at the nearest thing for ${drop.kind.service} that moves on ${byId(design, "levels").get(drop.point.level)?.name.toLowerCase() ?? "its level"}, and there is none. The designer puts one in, or takes this out.`,
+    about: [{ in: "points", id: drop.point.id }],
   };
 }
 
@@ -65,29 +55,6 @@ function longLink(design: Design, drop: Drop): Finding {
     why: `Beyond ${DATA_LINK_LIMIT_M} m of installed cable a link may drop out or fall back in speed. ${fix && !nearer ? "Fibre has no such limit here, but brings no power: the device then needs its own supply." : fix ? "" : "The designer decides: a closet nearer, or fibre."}`.trim(),
     about: [{ in: "points", id: drop.point.id }],
     measured: drop.installedM, limit: DATA_LINK_LIMIT_M, unit: "m", source: DATA_LINK_SOURCE, working: lengthWorking(design, drop), fix,
-  };
-}
-
-function voltage(design: Design, drop: Drop): Finding | undefined {
-  const load = drop.load!;
-  if (load.poeClass) {
-    if (load.endV !== undefined) return undefined;
-    return {
-      code: "runs.poe-no-start", stage: "runs", severity: "stop", title: `${drop.point.name} cannot start over its data cable`,
-      why: "The cable's resistance is too high for the power it asks. The designer decides: a nearer closet or its own supply.",
-      about: [{ in: "points", id: drop.point.id }], measured: load.loopOhm, unit: "Ω", source: "IEEE 802.3", working: loadWorking(design, drop),
-    };
-  }
-  if (load.dropPct! <= load.limitPct!) return undefined;
-  const need = (drop.cableType!.ohmPerKm! * load.limitPct!) / load.dropPct!;
-  const thicker = design.cableTypes
-    .filter((type) => type.medium === drop.cableType!.medium && type.conductors >= drop.cableType!.conductors && type.ohmPerKm !== undefined && type.ohmPerKm <= need)
-    .sort((a, b) => b.ohmPerKm! - a.ohmPerKm!)[0];
-  return {
-    code: "runs.voltage-drop", stage: "runs", severity: "mend", title: `Voltage falls too far to ${drop.point.name}`,
-    why: thicker ? "A thicker conductor holds the limit." : "No cable type of this design is thick enough: the designer adds one or moves the supply.",
-    about: [{ in: "points", id: drop.point.id }], measured: load.dropPct, limit: load.limitPct, unit: "%", source: "kind of point", working: loadWorking(design, drop),
-    fix: thicker && { label: `Pull ${thicker.name}`, changes: [otherCable(drop, thicker)] },
   };
 }
 
@@ -121,72 +88,42 @@ function longCuts(design: Design): Finding[] {
 }
 
 /** What there is to say of one drop that has its way. */
-const routedDrop = memoByRow(["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes"], (design, drop: Drop): Finding[] => {
+const routedDrop = memoByRow(["design", ...GRAPH_PARTS, "cableTypes"], (design, drop: Drop): Finding[] => {
   const findings: Finding[] = [];
   if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M) findings.push(longLink(design, drop));
-  const low = drop.load && voltage(design, drop);
-  if (low) findings.push(low);
-  return findings;
+  return [...findings, ...electricalOf(design, drop), ...siteChecks(drop)];
 });
 
-/** Conduits and ducts: too full, wedged, bent too often. */
-const containmentChecks = (design: Design): Finding[] =>
-  containmentOf(design).flatMap((one): Finding[] => {
-    const about = [{ in: one.in, id: one.row.id }];
-    const found: Finding[] = [];
-    if (one.fillPct > one.limitPct) {
-      const bore = boreFor(one.diametersMm);
-      found.push({
-        code: "runs.conduit-overfull", stage: "runs", severity: "stop", title: `${one.row.name} is too full: ${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"} in ${one.boreMm} mm`,
-        why: `They cannot be drawn in without harm, and warm each other. ${bore ? "A wider bore holds them." : "No bore of the table holds them: the designer draws a second way beside it, or a tray."}`,
-        about, measured: one.fillPct, limit: one.limitPct, unit: "%", source: "fill by number of cables, usual practice", working: fillWorking(one),
-        fix: bore === undefined ? undefined : { label: `Take ${bore} mm instead of ${one.boreMm} mm`, changes: [withBore(one, bore)] },
-      });
-    } else if (one.jam !== undefined && one.jam >= JAM[0] && one.jam <= JAM[1]) {
-      const wider = boreFor(one.diametersMm.map((d) => Math.max(d, innerMm(one.boreMm) / JAM[0])));
-      found.push({
-        code: "runs.conduit-jam", stage: "runs", severity: "note", title: `Three cables may jam in ${one.row.name}`,
-        why: "Where the bore is about three cables wide they slip side by side and wedge in a bend. The designer takes another bore, or the installer pulls a fourth, spare cable with them.",
-        about, measured: one.jam, limit: JAM[1], unit: "× diameter", source: "jam ratio 2.8 to 3.2",
-        fix: wider === undefined || wider === one.boreMm ? undefined : { label: `Take ${wider} mm instead of ${one.boreMm} mm`, changes: [withBore(one, wider)] },
-      });
-    }
-    if (one.bendsDeg > MOST_BENDS_DEG + 1e-6) {
-      found.push({
-        code: "runs.conduit-bends", stage: "runs", severity: "mend", title: `${one.row.name} bends too often between its ends`,
-        why: "Past four right angles a cable is pulled harder than its jacket holds. The designer puts a pull box half-way: two ways with a box between them.", about, measured: Math.round(one.bendsDeg), limit: MOST_BENDS_DEG, unit: "°", source: "bends between boxes, usual practice",
-      });
-    }
-    return found;
-  });
-
-/** Cables beside mains, and cables where none may go. */
-const placeChecks = (design: Design): Finding[] => [
-  ...besideMains(design).map((one): Finding => ({
-    code: "runs.near-mains", stage: "runs", severity: "mend", title: `${byId(design, one.way.in).get(one.way.id)?.name ?? one.way.id} lies beside ${one.mains.name} for ${one.metres.toFixed(1)} m`,
-    why: "Signals pick up what mains carries, and a fault in mains must never reach them. The designer moves the way or draws a divider's height between them; crossing at a right angle is fine. Local codes and a licensed person decide.",
-    about: [{ in: one.way.in, id: one.way.id }, { in: "mainsRuns", id: one.mains.id }], measured: Math.round(one.mm), limit: one.neededMm, unit: "mm", source: "EN 50174-2 and usual practice, no divider", working: besideWorking(design, one),
-  })),
-  ...throughNoGo(design).map(({ area, drops }): Finding => ({
-    code: "runs.through-no-go", stage: "runs", severity: "stop", title: `${drops.length === 1 ? `${drops[0]!.label} runs` : `${drops.length} cables run`} through ${area.name}`,
-    why: `No cable may cross it${area.why ? ` (${area.why})` : ""}. The designer draws a way round it, or moves what the cables end at.`,
-    about: [{ in: "noGo", id: area.id }, ...[...new Set(drops.map((drop) => drop.point.id))].map((id) => ({ in: "points" as const, id }))], measured: drops.length, limit: 0, unit: "cables", source: "no-go area",
-  })),
-];
+/** What the site has said of a drop. */
+function siteChecks(drop: Drop): Finding[] {
+  const { row } = drop;
+  if (!row) return [];
+  const about = [{ in: "points" as const, id: drop.point.id }];
+  const who = row.trade && row.trade !== "own" ? `the ${row.trade}` : "the installer";
+  const found: Finding[] = [];
+  if (row.test?.result === "fail") found.push({ code: "runs.test-failed", stage: "runs", severity: "stop", title: `${drop.label} failed its test`, why: `${row.test.method}${row.test.measured ? `: ${row.test.measured}` : ""}. ${who.charAt(0).toUpperCase()}${who.slice(1)} finds the fault or pulls it again.`, about, source: "site" });
+  if (drop.state === "missing") found.push({ code: "runs.drop-missing", stage: "runs", severity: "stop", title: `${drop.label} is missing`, why: `${row.note ?? "It was not found where it ends."} It has to be pulled again: ${who} decides when.`, about, source: "site" });
+  if (drop.state === "blocked") found.push({ code: "runs.drop-blocked", stage: "runs", severity: "mend", title: `${drop.label} is blocked`, why: `${row.note ?? "Its way is not free."} ${who.charAt(0).toUpperCase()}${who.slice(1)} clears it, or the designer finds another way.`, about, source: "site" });
+  if (row.route && drop.route && !drop.route.pinned) {
+    found.push({ code: "runs.pin-broken", stage: "runs", severity: "note", title: `${drop.label} no longer keeps to the ways it is pinned to`, why: "They do not lead to its closet any more; it goes the shortest way.", about, source: "pinned route", fix: { label: "Take the pin off", changes: [putDrop({ ...row, route: undefined })] } });
+  }
+  return found;
+}
 
 /** Everything stage 4 has to say. */
 export function runsChecks(design: Design): Finding[] {
-  const findings = [...openKits(design), ...longCuts(design), ...containmentChecks(design), ...placeChecks(design)];
+  const findings = [...openKits(design), ...longCuts(design), ...placeChecks(design), ...switchChecks(design), ...legendChecks(design)];
   const said = new Set<string>();
   for (const drop of dropsOf(design)) {
-    if (drop.closet && drop.route) {
+    if ((drop.closet ?? drop.to) && drop.route) {
       findings.push(...routedDrop(design, drop));
       continue;
     }
     // One sentence a point, however many cables it has.
     if (said.has(drop.point.id)) continue;
     said.add(drop.point.id);
-    if (!drop.closet) findings.push(noCloset(design, drop));
+    if (drop.line.end === "beside it") findings.push(leadNowhere(design, drop));
+    else if (!drop.closet) findings.push(noCloset(design, drop));
     else if (!drop.marked) findings.push(noRoute(design, drop));
   }
   return findings;

@@ -3,8 +3,10 @@ import { memoByParts, type Design } from "../design/collections";
 import type { RiserRow, TrunkRow } from "../design/rows-house";
 import type { Change } from "../design/edit";
 import type { Working } from "../working";
-import { dropsOf, type Drop } from "./drops";
+import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { distance, footOn } from "../geometry/segment";
 import { routeGraph } from "./graph";
+import { runSettings } from "./settings";
 
 /**
  * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube, the others as rigid conduit to EN 61386,
@@ -21,6 +23,12 @@ export const fillLimitPct = (cables: number) => (cables <= 1 ? 53 : cables === 2
 
 /** Bends between two boxes, together, in degrees. */
 export const MOST_BENDS_DEG = 360;
+
+/** A right angle takes as much pull as so many straight metres: two boxes may be that much nearer for each. */
+export const METRES_PER_BEND = 3;
+
+/** Metres a cable can be drawn between two boxes: the design's most, less for every right angle. */
+export const pullLimitM = (boxEveryM: number, bendsDegrees: number) => Math.max(5, boxEveryM - (METRES_PER_BEND * bendsDegrees) / 90);
 
 /** Three cables of one size wedge side by side where bore ÷ diameter lies between these. */
 export const JAM: readonly [number, number] = [2.8, 3.2];
@@ -45,6 +53,68 @@ export function bendsDeg(path: readonly (readonly [number, number])[]): number {
     if (lengths > 0) sum += (Math.acos(Math.max(-1, Math.min(1, (ax * bx + ay * by) / lengths))) * 180) / Math.PI;
   }
   return sum;
+}
+
+export type Corner = readonly [number, number];
+
+/** A conduit between two of its boxes, or its ends. */
+export interface Section {
+  path: Corner[];
+  lengthM: number;
+  bendsDeg: number;
+  limitM: number;
+}
+
+/** A path cut at its boxes, each taken to the nearest place on it, in order. */
+export function sectionsOf(path: readonly Corner[], boxes: readonly Corner[], boxEveryM: number): Section[] {
+  // Where along the path each box sits, metres from its start.
+  const starts = path.reduce<number[]>((sums, corner, i) => [...sums, i === 0 ? 0 : sums[i - 1]! + distance(path[i - 1]!, corner)], []);
+  const whole = starts.at(-1)!;
+  const cuts = boxes.map((box) => {
+    let best = { far: Infinity, at: 0 };
+    for (let i = 1; i < path.length; i++) {
+      const foot = footOn(box, path[i - 1]!, path[i]!);
+      const far = distance(box, foot.at);
+      if (far < best.far) best = { far, at: starts[i - 1]! + foot.t * (starts[i]! - starts[i - 1]!) };
+    }
+    return best.at;
+  }).filter((at) => at > 1e-6 && at < whole - 1e-6).sort((a, b) => a - b);
+  const placeAt = (at: number): Corner => {
+    const i = Math.max(1, starts.findIndex((start) => start >= at - 1e-9));
+    const [a, b] = [path[i - 1]!, path[i]!];
+    const t = starts[i]! === starts[i - 1]! ? 0 : (at - starts[i - 1]!) / (starts[i]! - starts[i - 1]!);
+    return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+  };
+  const ends = [0, ...cuts, whole];
+  return ends.slice(1).map((to, i): Section => {
+    const from = ends[i]!;
+    const own = [placeAt(from), ...path.filter((_, n) => starts[n]! > from + 1e-6 && starts[n]! < to - 1e-6), placeAt(to)];
+    const bends = bendsDeg(own);
+    return { path: own, lengthM: to - from, bendsDeg: bends, limitM: pullLimitM(boxEveryM, bends) };
+  });
+}
+
+const holds = (section: Section) => section.bendsDeg <= MOST_BENDS_DEG + 1e-6 && section.lengthM <= section.limitM + 1e-6;
+
+/** Where pull boxes have to go so that every section holds: as few as there can be, at corners where that serves, else as far along as it goes. */
+export function boxesFor(path: readonly Corner[], boxEveryM: number): [number, number][] {
+  const boxes: [number, number][] = [];
+  for (let guard = 0; guard < 50; guard++) {
+    const sections = sectionsOf(path, boxes, boxEveryM);
+    const bad = sections.find((section) => !holds(section));
+    if (!bad) break;
+    // The last corner up to which the section still holds; a straight one is cut at its limit.
+    let cut: Corner | undefined;
+    for (let n = 1; n < bad.path.length - 1; n++) {
+      const [head] = sectionsOf(bad.path.slice(0, n + 1), [], boxEveryM);
+      if (head && holds(head)) cut = bad.path[n];
+    }
+    const [a, b] = [bad.path[0]!, bad.path[1]!];
+    const t = Math.min(1, boxEveryM / distance(a, b));
+    const at = cut ?? [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+    boxes.push([Math.round(at[0] * 1000) / 1000, Math.round(at[1] * 1000) / 1000]);
+  }
+  return boxes;
 }
 
 export interface Circle {
@@ -104,7 +174,9 @@ export interface Containment {
   fillPct: number;
   limitPct: number;
   jam?: number;
+  /** Bends of the section that has most, and the metres of the longest; `sections` where there are boxes or a path at all. */
   bendsDeg: number;
+  sections: Section[];
   /** Metres from end to end. */
   lengthM: number;
 }
@@ -113,7 +185,7 @@ const pathM = (path: readonly (readonly [number, number])[]) => path.slice(1).re
 
 /** Every conduit, duct and riser that has a bore, with its fullest stretch; fullest first. */
 export const containmentOf = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops"],
+  RUN_PARTS,
   (design): Containment[] => {
     const tubes = design.trunks.filter((row) => row.kind !== "tray" && row.kind !== "void" && row.boreMm !== undefined);
     const risers = design.risers.filter((row) => row.boreMm !== undefined);
@@ -148,16 +220,17 @@ export const containmentOf = memoByParts(
       }
       return best;
     };
+    const { boxEveryM } = runSettings(design);
     const ways = [
-      ...tubes.map((row) => ({ in: "trunks" as const, row, bends: bendsDeg(row.path), lengthM: pathM(row.path) })),
-      ...risers.map((row) => ({ in: "risers" as const, row, bends: 0, lengthM: Math.abs((graph.levels.get(row.toLevel)?.elevationM ?? 0) - (graph.levels.get(row.fromLevel)?.elevationM ?? 0)) })),
+      ...tubes.map((row) => ({ in: "trunks" as const, row, sections: sectionsOf(row.path, row.boxes ?? [], boxEveryM), lengthM: pathM(row.path) })),
+      ...risers.map((row) => ({ in: "risers" as const, row, sections: [] as Section[], lengthM: Math.abs((graph.levels.get(row.toLevel)?.elevationM ?? 0) - (graph.levels.get(row.fromLevel)?.elevationM ?? 0)) })),
     ];
-    return ways.map(({ in: where, row, bends, lengthM }): Containment => {
+    return ways.map(({ in: where, row, sections, lengthM }): Containment => {
       const drops = fullestOf(`${where}/${row.id}`);
       const diametersMm = drops.map((drop) => drop.cableType!.outerMm);
       const insideMm = innerMm(row.boreMm!);
       const jam = jamRatio(diametersMm, insideMm);
-      return { in: where, row, boreMm: row.boreMm!, insideMm, drops, diametersMm, fillPct: fillPct(diametersMm, insideMm), limitPct: fillLimitPct(drops.length), ...(jam === undefined ? {} : { jam }), bendsDeg: bends, lengthM };
+      return { in: where, row, boreMm: row.boreMm!, insideMm, drops, diametersMm, fillPct: fillPct(diametersMm, insideMm), limitPct: fillLimitPct(drops.length), ...(jam === undefined ? {} : { jam }), bendsDeg: Math.max(0, ...sections.map((section) => section.bendsDeg)), sections, lengthM };
     }).sort((a, b) => b.fillPct / b.limitPct - a.fillPct / a.limitPct || a.row.name.localeCompare(b.row.name, "en"));
   },
 );

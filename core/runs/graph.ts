@@ -6,6 +6,7 @@ import { byId, memoByParts, type Design } from "../design/collections";
 import type { LevelRow } from "../design/rows-house";
 import { contains } from "../geometry/polygon";
 import { distance, footOn, meeting, type Xy } from "../geometry/segment";
+import { isFree, obstaclesOf, voidPath, type Obstacles } from "./void-path";
 
 export interface Node {
   level: string;
@@ -24,6 +25,8 @@ export interface Edge {
   vertical: boolean;
   /** Trunk or riser it belongs to; absent on a stub to a closet or riser. */
   way?: { in: "trunks" | "risers"; id: string };
+  /** Crosses what no cable may cross: taken only where there is no other way. */
+  barred?: true;
 }
 
 export interface Graph {
@@ -36,6 +39,8 @@ export interface Graph {
   /** Node of each closet. */
   closets: Map<string, number>;
   levels: ReadonlyMap<string, LevelRow>;
+  /** What stands in the way on a level; absent where nothing does. */
+  obstacles: ReadonlyMap<string, Obstacles>;
 }
 
 interface Piece {
@@ -62,7 +67,9 @@ function addEdge(graph: Graph, a: number, b: number, way?: Edge["way"]): number 
   const q = graph.nodes[b]!;
   const across = distance([p.x, p.y], [q.x, q.y]);
   const vertical = across < 1e-6;
-  const id = graph.edges.push({ a, b, lengthM: vertical ? Math.abs(q.z - p.z) : across, vertical, way }) - 1;
+  const obstacles = vertical || p.level !== q.level ? undefined : graph.obstacles.get(p.level);
+  const barred = obstacles !== undefined && !isFree(obstacles, [p.x, p.y], [q.x, q.y]);
+  const id = graph.edges.push({ a, b, lengthM: vertical ? Math.abs(q.z - p.z) : across, vertical, way, ...(barred ? { barred } : {}) }) - 1;
   graph.at[a]!.push(id);
   graph.at[b]!.push(id);
   return id;
@@ -73,10 +80,11 @@ function addElbow(graph: Graph, from: number, to: number): void {
   const p = graph.nodes[from]!;
   const q = graph.nodes[to]!;
   let last = from;
-  if (Math.abs(p.x - q.x) > 1e-6 && Math.abs(p.y - q.y) > 1e-6) {
-    const corner = addNode(graph, p.level, [q.x, p.y], p.heightM);
-    addEdge(graph, last, corner);
-    last = corner;
+  const path = voidPath(graph.obstacles.get(p.level), [p.x, p.y], [q.x, q.y], p.heightM);
+  for (const corner of path.slice(1, -1)) {
+    const node = addNode(graph, p.level, corner, p.heightM);
+    addEdge(graph, last, node);
+    last = node;
   }
   if (Math.abs(p.z - q.z) > 1e-6) {
     const foot = addNode(graph, p.level, [q.x, q.y], p.heightM);
@@ -184,7 +192,8 @@ function addRisers(graph: Graph, design: Design, pieces: readonly Piece[], loose
 /** Build the graph. Pure; use `routeGraph` for the kept one. */
 export function buildGraph(design: Design): Graph {
   const levels = byId(design, "levels");
-  const graph: Graph = { nodes: [], edges: [], at: [], trunkEdges: new Map(), closets: new Map(), levels };
+  const obstacles = new Map(design.levels.flatMap((level) => { const found = obstaclesOf(design, level.id); return found ? [[level.id, found] as const] : []; }));
+  const graph: Graph = { nodes: [], edges: [], at: [], trunkEdges: new Map(), closets: new Map(), levels, obstacles };
   const pieces = trunkPieces(design, levels);
   cutPieces(graph, pieces);
   const loose = new Map<string, number[]>();
@@ -210,5 +219,8 @@ export function buildGraph(design: Design): Graph {
   return graph;
 }
 
-/** The design's route graph, kept while levels, rooms, trunks, risers and closets stay the same. */
-export const routeGraph = memoByParts(["levels", "rooms", "trunks", "risers", "closets"], buildGraph);
+/** What the route graph hangs on. */
+export const GRAPH_PARTS = ["levels", "rooms", "trunks", "risers", "closets", "noGo", "mainsRuns"] as const;
+
+/** The design's route graph, kept while all it hangs on stays the same. */
+export const routeGraph = memoByParts(GRAPH_PARTS, buildGraph);

@@ -3,9 +3,11 @@ export { dropsOf, labelStem, pointLabel, pointNumbers, type Drop } from "./drops
 export { routeGraph, type Graph } from "./graph";
 export { pointRoute, routeTo, type Route } from "./route";
 export { cableTotals, type CableTotal } from "./totals";
-export { closetsFor, runsChecks } from "./checks";
+export { closetsFor } from "./closets";
+export { runsChecks } from "./checks";
 export { cableCostWorking, closetWorking, cutsWorking, leftOverWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
-export { pullsOf, runsJson, scheduleCsv } from "./output";
+export { pullsOf } from "./pull-plan";
+export { runsJson, scheduleCsv } from "./output";
 export { stretchesOf, type Stretch } from "./thickness";
 export { boreFor, BORES_MM, containmentOf, fillWorking, innerMm, JAM, layCircles, MOST_BENDS_DEG, type Circle, type Containment } from "./containment";
 export { billOf, GROUPS, materialsCsv, type MaterialLine } from "./materials";

@@ -36,7 +36,7 @@ export interface EndLabel {
 /** Both ends of every drop, in order of label; the end at the point first. */
 export const labelsOf = (design: Design): EndLabel[] =>
   [...dropsOf(design)].sort((a, b) => (a.label < b.label ? -1 : 1)).flatMap((drop): EndLabel[] => {
-    const closet = drop.closet === undefined ? "no closet yet" : byId(design, "closets").get(drop.closet)?.name ?? drop.closet;
+    const closet = drop.to ? drop.to.name : drop.closet === undefined ? "no closet yet" : byId(design, "closets").get(drop.closet)?.name ?? drop.closet;
     return [{ drop, end: "point", label: drop.label, here: drop.point.name, there: closet }, { drop, end: "closet", label: drop.label, here: closet, there: drop.point.name }];
   });
 

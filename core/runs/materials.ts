@@ -2,10 +2,14 @@
 import { byId, memoByParts, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
 import { containmentOf } from "./containment";
-import { dropsOf } from "./drops";
+import { dropsOf, RUN_PARTS } from "./drops";
+import { fireCrossings } from "./fire";
+import { mountOf } from "./kits";
+import { runSettings } from "./settings";
 import { cableTotals } from "./totals";
+import { treadGroups } from "./treads";
 
-export const GROUPS = ["cable", "containment", "boxes and plates", "ends", "labels", "devices"] as const;
+export const GROUPS = ["cable", "containment", "boxes and plates", "ends", "supplies", "labels", "devices"] as const;
 export type MaterialGroup = (typeof GROUPS)[number];
 
 export interface MaterialLine {
@@ -22,7 +26,7 @@ export interface MaterialLine {
 
 /** Typical prices of small parts, in the money of the sample designs; a design in other money puts its own on the order. */
 export const PART_PRICES: Readonly<Record<string, number>> = {
-  "Data jack, keystone": 3.4, "Panel port": 2.6, "Coaxial plug": 1.2, "Terminal, 2.5 mm²": 0.35, "Supply terminal, fused": 2.1, "Cable label, wrap-round": 0.09, "Blank plate": 1.1,
+  "Data jack, keystone": 3.4, "Panel port": 2.6, "Coaxial plug": 1.2, "Terminal, 2.5 mm²": 0.35, "Supply terminal, fused": 2.1, "Cable label, wrap-round": 0.09, "Blank plate": 1.1, "Pull box, 150 mm": 6.4, "Pull string, 100 m": 4.2, "Junction box, 80 mm": 2.3, "Fire seal, one opening": 11.5, "Divider, aluminium, 2 m": 7.8, "Divider, steel, 2 m": 9.6,
 };
 
 /** Boxes by the name their kind gives them; what is a cabinet, a socket or a pocket of another trade has no price here. */
@@ -51,6 +55,7 @@ function endLines(design: Design): MaterialLine[] {
     const type = drop.cableType;
     if (!type) continue;
     ends += 2;
+    if (drop.line.purpose === "spare" && drop.line.end !== "supply") add("Blank plate", 1);
     if (type.medium === "data") {
       add("Data jack, keystone", 1);
       add(drop.line.end === "panel" ? "Panel port" : "Data jack, keystone", 1);
@@ -64,9 +69,35 @@ function endLines(design: Design): MaterialLine[] {
   return ends ? [...lines, line("labels", "Cable label, wrap-round", Math.ceil(ends * LABEL_SPARE), "piece", `${ends} ends and a tenth more`, PART_PRICES["Cable label, wrap-round"])] : lines;
 }
 
+/** Metres of a trunk's path. */
+const pathM = (path: readonly (readonly [number, number])[]) => path.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - path[i]![0], y - path[i]![1]), 0);
+/** Metres of string on a bobbin, and of a length of divider. */
+const STRING_M = 100;
+const DIVIDER_M = 2;
+
+/** Pull boxes, dividers, seals and strings along the ways; supplies and junction boxes of lit treads. */
+function partLines(design: Design): MaterialLine[] {
+  const lines: MaterialLine[] = [];
+  const part = (group: MaterialGroup, what: string, count: number, from: string, price = PART_PRICES[what]) => count > 0 && lines.push(line(group, what, count, "piece", from, price));
+  part("containment", "Pull box, 150 mm", design.trunks.reduce((sum, row) => sum + (row.boxes?.length ?? 0), 0), "drawn on conduits");
+  for (const divider of ["aluminium", "steel"] as const) {
+    const rows = design.trunks.filter((row) => row.divider === divider);
+    part("containment", `Divider, ${divider}, ${DIVIDER_M} m`, Math.ceil(rows.reduce((sum, row) => sum + pathM(row.path), 0) / DIVIDER_M), rows.map((row) => row.name).join(", "));
+  }
+  part("containment", "Fire seal, one opening", fireCrossings(design).length, "crossings of fire-rated parts");
+  const strung = (design.design.schools?.spareDrops ?? "pull string") === "pull string" ? containmentOf(design) : [];
+  const stubs = design.points.filter((point) => point.kind === "stub-out").length;
+  part("containment", `Pull string, ${STRING_M} m`, Math.ceil((strung.reduce((sum, one) => sum + one.lengthM + 2, 0) + 10 * stubs) / STRING_M), "left in every conduit for the next cable");
+  const groups = treadGroups(design);
+  const { ledSupplyW } = runSettings(design);
+  part("supplies", "Junction box, 80 mm", groups.filter((group) => group.points.length > 1).length, "one a group of treads");
+  part("supplies", `Supply for light strips, ${ledSupplyW} W`, groups.length, "one a group of treads", round2(12 + 0.28 * ledSupplyW));
+  return lines;
+}
+
 /** Everything, by group and name. Devices by their option where one is chosen, with what the register says they cost. */
 export const billOf = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "options", "devices"],
+  [...RUN_PARTS, "walls", "reels", "options", "devices"],
   (design): MaterialLine[] => {
     const cable = cableTotals(design).filter((total) => total.cutting.newReels > 0).map((total) => line("cable", `${total.cableType.name}, reel of ${total.cableType.reelM} m`, total.cutting.newReels, "reel", `${total.drops} drops, ${total.lengthM.toFixed(2)} m`, round2(total.cableType.reelM * total.cableType.costPerM)));
     const bores = new Map<number, { metres: number; names: string[] }>();
@@ -78,7 +109,8 @@ export const billOf = memoByParts(
     const conduit = [...bores].sort((a, b) => a[0] - b[0]).map(([bore, { metres, names }]) => line("containment", `Conduit, ${bore} mm, length of ${CONDUIT_LENGTH_M} m`, Math.ceil(metres / CONDUIT_LENGTH_M - 1e-9), "piece", `${metres.toFixed(1)} m: ${names.join(", ")}`, round2(bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M)));
     const boxes = new Map<string, number>();
     for (const point of design.points) {
-      const box = byId(design, "kinds").get(point.kind)?.box;
+      const kind = byId(design, "kinds").get(point.kind);
+      const box = kind && mountOf(design, point, kind).box;
       if (box && box !== "none") boxes.set(box, (boxes.get(box) ?? 0) + 1);
     }
     const devices = new Map<string, { count: number; cost: number; priced: boolean }>();
@@ -89,7 +121,7 @@ export const billOf = memoByParts(
       devices.set(name, { count: known.count + 1, cost: known.cost + (device.cost ?? 0), priced: known.priced && device.cost !== undefined });
     }
     const lines = [
-      ...cable, ...conduit, ...[...boxes].map(([what, count]) => line("boxes and plates", what.charAt(0).toUpperCase() + what.slice(1), count, "piece", "one a point", BOX_PRICES[what])), ...endLines(design),
+      ...cable, ...conduit, ...[...boxes].map(([what, count]) => line("boxes and plates", what.charAt(0).toUpperCase() + what.slice(1), count, "piece", "one a point", BOX_PRICES[what])), ...endLines(design), ...partLines(design),
       ...[...devices].map(([what, { count, cost, priced }]) => line("devices", what, count, "piece", "wanted or chosen, not ordered yet", priced ? round2(cost / count) : undefined)),
     ];
     return lines.sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) || a.what.localeCompare(b.what, "en", { numeric: true }));

@@ -1,8 +1,9 @@
 /** The way of one drop from its point to its closet: a stub at right angles, then the shortest way with fewest bends. */
 import TinyQueue from "tinyqueue";
-import type { PointRow } from "../design/rows-system";
+import type { PinnedRoute, PointRow } from "../design/rows-system";
 import { footOn, type Xy } from "../geometry/segment";
 import { stubLength, type Edge, type Graph } from "./graph";
+import { BARRED_COST, isFree, pathLength, voidPath } from "./void-path";
 
 /** A place on a route: level id, x, y and z above the level's floor. */
 export type Place = [level: string, x: number, y: number, z: number];
@@ -26,23 +27,30 @@ export interface Route {
   pieces: Piece[];
   /** Trunks and risers in the order the cable meets them. */
   ways: { in: "trunks" | "risers"; id: string }[];
+  /** It keeps to ways somebody chose. */
+  pinned?: boolean;
 }
 
 interface Arrival {
   node: number;
   /** Edge it came by; -1 at the closet itself. */
   edge: number;
-  lengthM: number;
+  /** Metres to the closet; those through what no cable may cross count many times over. */
+  costM: number;
   bends: number;
   before?: Arrival;
 }
+
+/** Which edges a route may take. */
+export type Allowed = (edge: Edge) => boolean;
 
 /** Best arrivals from a closet at every node, one for each edge into it, so that bends can be told apart. */
 export type Tree = Arrival[][];
 
 const SAME_M = 1e-6;
 const better = (a: Arrival, b: Arrival) =>
-  Math.abs(a.lengthM - b.lengthM) > SAME_M ? a.lengthM - b.lengthM : a.bends - b.bends;
+  Math.abs(a.costM - b.costM) > SAME_M ? a.costM - b.costM : a.bends - b.bends;
+const costOf = (edge: Edge) => (edge.barred ? BARRED_COST : 1) * edge.lengthM;
 
 /** Do two edges go on in one straight line? */
 function straight(graph: Graph, one: Edge, other: Edge): boolean {
@@ -58,12 +66,12 @@ function straight(graph: Graph, one: Edge, other: Edge): boolean {
 }
 
 /** Dijkstra from a closet over (node, edge came by): shortest first, then fewest bends. */
-export function treeFrom(graph: Graph, closet: string): Tree {
+export function treeFrom(graph: Graph, closet: string, allowed?: Allowed): Tree {
   const tree: Tree = graph.nodes.map(() => []);
   const start = graph.closets.get(closet);
   if (start === undefined) return tree;
   const done = new Set<number>();
-  const queue = new TinyQueue<Arrival>([{ node: start, edge: -1, lengthM: 0, bends: 0 }], better);
+  const queue = new TinyQueue<Arrival>([{ node: start, edge: -1, costM: 0, bends: 0 }], better);
   while (queue.length) {
     const here = queue.pop()!;
     const key = here.node * (graph.edges.length + 1) + here.edge + 1;
@@ -73,8 +81,9 @@ export function treeFrom(graph: Graph, closet: string): Tree {
     for (const next of graph.at[here.node]!) {
       if (next === here.edge) continue;
       const edge = graph.edges[next]!;
+      if (allowed && !allowed(edge)) continue;
       const turn = here.edge < 0 || edge.lengthM < SAME_M || straight(graph, graph.edges[here.edge]!, edge) ? 0 : 1;
-      queue.push({ node: edge.a === here.node ? edge.b : edge.a, edge: next, lengthM: here.lengthM + edge.lengthM, bends: here.bends + turn, before: here });
+      queue.push({ node: edge.a === here.node ? edge.b : edge.a, edge: next, costM: here.costM + costOf(edge), bends: here.bends + turn, before: here });
     }
   }
   return tree;
@@ -95,30 +104,40 @@ interface Join {
   at: [number, number];
   stubM: number;
   clamped: boolean;
+  /** Corners of the stub where it goes round something; a straight one needs none. */
+  round?: [number, number][];
   end: Arrival;
-  lengthM: number;
+  costM: number;
   bends: number;
 }
 
 /** The nearest trunk piece from which the closet can be reached; among equals the shorter whole way, then fewer bends. */
-function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy): Join | undefined {
+function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: Allowed): Join | undefined {
   let best: Join | undefined;
+  const obstacles = graph.obstacles.get(level);
   for (const id of graph.trunkEdges.get(level) ?? []) {
     const edge = graph.edges[id]!;
+    if (allowed && !allowed(edge)) continue;
     const a = graph.nodes[edge.a]!;
     const b = graph.nodes[edge.b]!;
     const foot = footOn(at, [a.x, a.y], [b.x, b.y]);
-    const stubM = stubLength(at, foot);
+    let stubM = stubLength(at, foot);
     if (best && stubM > best.stubM + SAME_M) continue;
+    let round: [number, number][] | undefined;
+    if (obstacles && !isFree(obstacles, at, foot.at)) {
+      round = voidPath({ areas: obstacles.areas, mains: [] }, at, foot.at, a.heightM);
+      stubM = pathLength(round);
+      if (best && stubM > best.stubM + SAME_M) continue;
+    }
     for (const [node, t] of [[edge.a, 0], [edge.b, 1]] as const) {
       for (const end of tree[node]!) {
         // Arriving by this very edge would mean turning back on it.
         if (end.edge === id) continue;
         const along = Math.abs(foot.t - t) * edge.lengthM;
         const turn = along > SAME_M && end.edge >= 0 && !straight(graph, graph.edges[end.edge]!, edge) ? 1 : 0;
-        const join = { edge: id, t: foot.t, at: foot.at, stubM, clamped: foot.clamped, end, lengthM: end.lengthM + along, bends: end.bends + turn };
+        const join = { edge: id, t: foot.t, at: foot.at, stubM, clamped: foot.clamped, round, end, costM: end.costM + along * (edge.barred ? BARRED_COST : 1), bends: end.bends + turn };
         const nearer = !best || stubM < best.stubM - SAME_M;
-        const order = best && !nearer ? join.lengthM - best.lengthM : 0;
+        const order = best && !nearer ? join.costM - best.costM : 0;
         if (nearer || order < -SAME_M || (Math.abs(order) <= SAME_M && join.bends < best!.bends)) best = join;
       }
     }
@@ -133,9 +152,9 @@ function addPlace(places: Place[], place: Place): void {
 }
 
 /** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
-export function routeTo(graph: Graph, from: { level: string; x: number; y: number; z: number }, closet: string): Route | undefined {
-  const tree = keptTree(graph, closet);
-  const join = bestJoin(graph, tree, from.level, [from.x, from.y]);
+export function routeTo(graph: Graph, from: { level: string; x: number; y: number; z: number }, closet: string, allowed?: Allowed): Route | undefined {
+  const tree = allowed ? treeFrom(graph, closet, allowed) : keptTree(graph, closet);
+  const join = bestJoin(graph, tree, from.level, [from.x, from.y], allowed);
   if (!join) return undefined;
   const edge = graph.edges[join.edge]!;
   const heightM = graph.nodes[edge.a]!.heightM;
@@ -143,7 +162,8 @@ export function routeTo(graph: Graph, from: { level: string; x: number; y: numbe
   const place = (x: number, y: number) => addPlace(route.places, [from.level, x, y, heightM]);
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   place(from.x, from.y);
-  if (join.clamped) place(join.at[0], from.y);
+  if (join.round) for (const [x, y] of join.round) place(x, y);
+  else if (join.clamped) place(join.at[0], from.y);
   place(join.at[0], join.at[1]);
   route.riseM += Math.abs(heightM - from.z);
   route.pathM += join.stubM;
@@ -171,9 +191,17 @@ function follow(graph: Graph, route: Route, id: number, fromT: number, toT: numb
 
 const routes = new WeakMap<Graph, WeakMap<PointRow, Route | null>>();
 
-/** The route of a point to its closet, kept while the point's row and the graph stay the same. */
-export function pointRoute(graph: Graph, point: PointRow): Route | undefined {
+/** Only ways that are pinned; stubs and joins between them are free. */
+const pinned = (pin: PinnedRoute): Allowed => ({ way }) => !way || (way.in === "trunks" ? pin.trunks : pin.risers).includes(way.id);
+
+/**
+ * The route of a point to its closet, kept while the point's row and the graph stay the same. A pinned one keeps to
+ * its ways; where they no longer lead there it goes the shortest way, and a check says so.
+ */
+export function pointRoute(graph: Graph, point: PointRow, pin?: PinnedRoute): Route | undefined {
   if (!point.closet || !graph.closets.has(point.closet)) return undefined;
+  const own = pin && routeTo(graph, point, point.closet, pinned(pin));
+  if (own) return { ...own, pinned: true };
   let ofGraph = routes.get(graph);
   if (!ofGraph) routes.set(graph, (ofGraph = new WeakMap()));
   let route = ofGraph.get(point);

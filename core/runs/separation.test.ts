@@ -2,7 +2,8 @@ import fc from "fast-check";
 import type { Design } from "../design/collections";
 import { testDesign } from "../test-design";
 import { runsChecks } from "./checks";
-import { alongside, besideMains, besideWorking, crosses, separationMm, throughNoGo } from "./separation";
+import { alongside, crosses } from "./cross";
+import { besideMains, besideWorking, separationMm, throughNoGo } from "./separation";
 
 describe("side by side", () => {
   it.each([

@@ -2,8 +2,9 @@
 import { byId, type Design } from "../design/collections";
 import { sumWorking, verdictUnder, type Step, type Working } from "../working";
 import type { CableTotal } from "./totals";
-import { dropsOf, type Drop } from "./drops";
+import { dropsOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
+import { coaxDbPer100M, speakerLostPct } from "./signal";
 
 const m = (value: number) => `${value.toFixed(2)} m`;
 
@@ -14,6 +15,14 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
   }
   const settings = design.design;
   const route = drop.route!;
+  const end = { formula: "× (1 + waste)", with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to 0.05 m`, gives: m(drop.lengthM!), source: "design settings" };
+  if (drop.to) {
+    return [
+      { formula: "Along and across, then up", with: `to ${drop.to.name}: ${m(route.pathM)} + ${m(route.riseM)}`, gives: m(route.pathM + route.riseM), source: "plan, heights of both points" },
+      { formula: "Slack at both ends", with: `2 × ${settings.slackPointM}`, gives: m(drop.slackM), source: "design settings" },
+      end,
+    ];
+  }
   const names = route.ways.map((way) => byId(design, way.in).get(way.id)?.name ?? way.id);
   return [
     { formula: "Stub to the nearest trunk, at right angles", with: "", gives: m(route.stubM), source: "plan" },
@@ -21,7 +30,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
     { formula: "Rises", with: `${route.bends} bends, point at ${m(drop.point.z)}`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
     { formula: "Slack at point + at closet", with: `${settings.slackPointM} + ${settings.slackClosetM}`, gives: m(drop.slackM), source: "design settings" },
     { formula: "Cable in the house", with: "sum of the above", gives: m(drop.installedM!), source: "" },
-    { formula: "× (1 + waste)", with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to 0.05 m`, gives: m(drop.lengthM!), source: "design settings" },
+    end,
   ];
 }
 
@@ -40,6 +49,30 @@ export function lengthWorking(design: Design, drop: Drop): Working | undefined {
     limit: data ? { value: DATA_LINK_LIMIT_M, unit: "m in the house", source: DATA_LINK_SOURCE } : undefined,
     verdict: data ? verdictUnder(drop.installedM!, DATA_LINK_LIMIT_M) : "none",
     steps,
+  };
+}
+
+/** How the loss of a coaxial cable or a loudspeaker line came about. */
+export function lossWorking(design: Design, drop: Drop): Working | undefined {
+  const { loss, cableType } = drop;
+  if (!loss || !cableType) return undefined;
+  const shared = { value: loss.db, unit: "dB", limit: { value: loss.limitDb, unit: "dB", source: "kind of point" }, verdict: verdictUnder(loss.db, loss.limitDb) };
+  if (loss.mhz) {
+    return {
+      title: `Signal loss of ${drop.label}`, ...shared,
+      steps: [
+        { formula: "Loss at this frequency, between those of the table by √f", with: `${loss.mhz} MHz`, gives: `${coaxDbPer100M(cableType, loss.mhz)!.toFixed(2)} dB per 100 m`, source: cableType.name },
+        { formula: "× length", with: `${m(drop.installedM!)} ÷ 100 m`, gives: `${loss.db.toFixed(2)} dB`, source: "cable in the house" },
+      ],
+    };
+  }
+  return {
+    title: `Line loss of ${drop.label}`, ...shared,
+    steps: [
+      { formula: "R = 2 · L · r", with: `2 × ${m(drop.installedM!)} × ${cableType.ohmPerKm} Ω/km at ${design.design.ambientC} °C`, gives: `${loss.loopOhm!.toFixed(3)} Ω`, source: cableType.gauge },
+      { formula: "20 · log₁₀((Z + R) ÷ Z)", with: `Z ${loss.loadOhm} Ω`, gives: `${loss.db.toFixed(3)} dB`, source: "divider of line and loudspeaker" },
+      { formula: "Power that warms the line", with: "R ÷ (Z + R)", gives: `${speakerLostPct(loss.loopOhm!, loss.loadOhm!).toFixed(1)} %`, source: "" },
+    ],
   };
 }
 
@@ -69,6 +102,9 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
     };
   }
   const amps = load.watts / load.sourceV;
+  const ownV = (load.loopOhm * amps);
+  const beyond = load.sourceV - load.endV! - ownV;
+  const { group } = drop;
   return {
     title: `Voltage at ${drop.label}`,
     value: load.endV!,
@@ -76,9 +112,11 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
     limit: { value: load.limitPct!, unit: "% drop", source: "kind of point; default for its use" },
     verdict: verdictUnder(load.dropPct!, load.limitPct!),
     steps: [
-      { formula: "I = P / V", with: `${load.watts} W / ${load.sourceV} V`, gives: `${amps.toFixed(3)} A`, source: "kind of point" },
+      ...(group ? [{ formula: drop.home ? "Treads on this supply" : "One tread of its group", with: drop.home ? `${group.points.length} × ${group.each.toFixed(1)} W, at most ${group.most} on one` : `${group.each.toFixed(1)} W`, gives: `${load.watts.toFixed(1)} W`, source: "⌊load part × supply ÷ watts of a tread⌋" }] : []),
+      { formula: "I = P / V", with: `${Math.round(load.watts * 100) / 100} W / ${load.sourceV} V`, gives: `${amps.toFixed(3)} A`, source: "kind of point" },
       { formula: "r(T) = r₂₀ · (1 + 0.00393·(T − 20))", with: `${cable.ohmPerKm} Ω/km at ${design.design.ambientC} °C`, gives: `${((load.loopOhm / (2 * drop.installedM!)) * 1000).toFixed(3)} Ω/km`, source: cable.gauge },
-      { formula: "ΔV = 2·L·I·r", with: `2 × ${m(drop.installedM!)} × ${amps.toFixed(3)} A`, gives: `${(load.sourceV - load.endV!).toFixed(3)} V = ${load.dropPct!.toFixed(2)} %`, source: "two-wire run, both conductors" },
+      { formula: "ΔV = 2·L·I·r", with: `2 × ${m(drop.installedM!)} × ${amps.toFixed(3)} A`, gives: group ? `${ownV.toFixed(3)} V` : `${(load.sourceV - load.endV!).toFixed(3)} V = ${load.dropPct!.toFixed(2)} %`, source: "two-wire run, both conductors" },
+      ...(group ? [{ formula: drop.home ? "Lead and strip of the worst tread" : "Home run before it, and its strip", with: "strip loaded evenly: half of its own", gives: `${beyond.toFixed(3)} V`, source: `strip ${STRIP_OHM_PER_KM} Ω/km, typical` }] : []),
       { formula: "V at the device", with: `${load.sourceV} − ${(load.sourceV - load.endV!).toFixed(3)}`, gives: `${load.endV!.toFixed(2)} V`, source: "" },
     ],
   };

@@ -89,9 +89,9 @@ test("phases: order, sign-off in turn, and everything else narrowed to one", asy
   await expect(page.getByRole("region", { name: "Phases" }).getByRole("listitem").nth(3).getByRole("heading")).toHaveText("Living rooms");
   await page.getByLabel("Show only one phase").selectOption("2 Sleep by day");
   await page.getByRole("link", { name: /^Runs/ }).click();
-  await expect(page.getByText("7 of 103 drops")).toBeVisible();
+  await expect(page.getByText("7 of 118 drops")).toBeVisible();
   await page.getByRole("link", { name: /^Register/ }).click();
-  await expect(page.getByText("6 of 113")).toBeVisible();
+  await expect(page.getByText("6 of 119")).toBeVisible();
   await page.getByRole("link", { name: /^Automations/ }).click();
   await expect(page.locator("[data-automation]")).toHaveCount(1);
   await page.getByLabel("Show only one phase").selectOption("All phases");
@@ -123,5 +123,5 @@ test("the household: a person with needs, and the problems they suffer", async (
   await page.getByLabel("Asleep from").fill("25:00");
   await page.getByLabel("Asleep from").press("Enter");
   await expect(page.getByRole("alert")).toContainText("sleepsFrom has the wrong form");
-  await expect(cell(page, "points")).toHaveText("115");
+  await expect(cell(page, "points")).toHaveText("121");
 });

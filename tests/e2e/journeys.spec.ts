@@ -9,7 +9,7 @@ test("first start: one press signs in and the demo house is drawn", async ({ pag
   await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   await expect(page.getByRole("heading", { name: "Larkspur Weir" })).toBeVisible();
   await expect(page.locator("[data-point]")).toHaveCount(53);
-  await expect(cell(page, "devices")).toHaveText("113");
+  await expect(cell(page, "devices")).toHaveText("119");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
   await expect(point(page, "nurse-shd-1")).toBeVisible();
   await expect(point(page, "boot-cam-1")).toHaveCount(0);
@@ -88,7 +88,7 @@ test("undo after reload takes back what was done before it, and redo does it aga
 
 test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await ownHouse(page);
-  await expect(cell(page, "points")).toHaveText("115");
+  await expect(cell(page, "points")).toHaveText("121");
   await page.getByLabel("Add a point of a kind").selectOption("Camera");
   const plan = (await page.getByRole("group", { name: "Plan of Ground" }).boundingBox())!;
   await page.mouse.click(plan.x + plan.width * 0.6, plan.y + plan.height * 0.7);

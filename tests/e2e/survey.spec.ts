@@ -145,9 +145,9 @@ test("many at once: caught with Shift, aligned, shifted, taken out and brought b
   await point(page, "snug-shd-1").click();
   await point(page, "snug-lmp-1").click({ modifiers: ["Shift"] });
   await page.keyboard.press("Delete");
-  await expect(cell(page, "points")).toHaveText("113");
+  await expect(cell(page, "points")).toHaveText("119");
   await page.keyboard.press("Control+z");
-  await expect(cell(page, "points")).toHaveText("115");
+  await expect(cell(page, "points")).toHaveText("121");
 });
 
 test("a switch is traced: the walk list shortens, and both ways of asking know it", async ({ page }) => {

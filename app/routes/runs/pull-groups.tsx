@@ -3,23 +3,13 @@ import { useMemo } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { lengthWorking, pullsOf } from "#core/runs";
-import { PULL_DEFAULTS, type Pull } from "#core/runs/pulls";
-import { sumWorking, type Working } from "#core/working";
+import { pullWorking, type Pull } from "#core/runs/pulls";
+import { runSettings } from "#core/runs/settings";
+import { sumWorking } from "#core/working";
 import { DataTable, type Column } from "../../ui/data-table";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Caution, Worked } from "../../ui/inspector-parts";
 import { usePhaseFilter } from "../../ui/phase-filter";
-
-function hoursWorking(pull: Pull): Working {
-  const { setupHours, hoursPerM, perCable } = PULL_DEFAULTS;
-  return {
-    title: `Hours of pull ${pull.id}`, value: pull.hours, unit: "h", verdict: "none",
-    steps: [
-      { formula: "Setting up", with: "reels on the stand, draw line in", gives: `${setupHours} h`, source: "typical" },
-      { formula: "Metres × rate × (1 + more cables)", with: `${pull.lengthM.toFixed(2)} m × ${hoursPerM} h/m × (1 + ${perCable} × ${pull.drops.length - 1})`, gives: `${(pull.hours - setupHours).toFixed(2)} h`, source: "typical, two people" },
-    ],
-  };
-}
 
 export default function PullGroups() {
   const design = useDesign();
@@ -28,10 +18,10 @@ export default function PullGroups() {
   const pulls = useMemo(() => pullsOf(design).filter((pull) => pull.drops.some((drop) => inPhase.point(drop.point.id))), [design, inPhase]);
   const columns = useMemo((): Column<Pull>[] => [
     { id: "id", name: "Pull", value: (p) => p.id, width: "4.5rem", mono: true },
-    { id: "closet", name: "From", value: (p) => byId(design, "closets").get(p.closet)?.name, width: "10rem" },
+    { id: "closet", name: "From", value: (p) => p.drops[0]?.to?.name ?? byId(design, "closets").get(p.closet)?.name, width: "10rem" },
     { id: "cables", name: "Cables", value: (p) => p.drops.length, width: "5rem", right: true, mono: true },
     { id: "length", name: "Longest", value: (p) => p.lengthM, width: "6.5rem", right: true, cell: (p) => <Worked working={() => lengthWorking(design, p.drops[0]!)}>{formatLength(p.lengthM, preferences.units)}</Worked> },
-    { id: "hours", name: "Hours", value: (p) => p.hours, width: "5rem", right: true, cell: (p) => <Worked working={() => hoursWorking(p)}>{p.hours.toFixed(2)}</Worked> },
+    { id: "hours", name: "Hours", value: (p) => p.hours, width: "5rem", right: true, cell: (p) => <Worked working={() => pullWorking(p, runSettings(design))}>{p.hours.toFixed(2)}</Worked> },
     { id: "drops", name: "Labels", value: (p) => p.drops.map((drop) => drop.label).join("  "), width: "minmax(28rem,1fr)", mono: true },
   ], [design, preferences.units]);
   const chosen = pulls.find((pull) => pull.drops.some((drop) => drop.point.id === selection?.id));

@@ -1,0 +1,150 @@
+import { byId, type Design } from "../design/collections";
+import { applyChanges, invertChanges } from "../design/edit";
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import { point, testDesign } from "../test-design";
+import { runsChecks } from "./checks";
+import { before, compareRuns } from "./compare";
+import { dropsOf } from "./drops";
+import { poeSwitches, poeWorking } from "./poe";
+import { pulledOnce, pullSheets } from "./pull-sheet";
+import { asBuiltOf, movedOnSite, noteDrop, progressOf, punchCsv, punchList } from "./site";
+import { cableTotals } from "./totals";
+
+const DAY = "2026-10-05";
+
+function withReel(): Design {
+  const design = testDesign();
+  design.reels = [{ id: "r1", cableType: "cat6", remainingM: 40 }];
+  return design;
+}
+
+describe("rough-in walk", () => {
+  test("jacket marks and a reel: the true length counts, the reel loses what came off it", () => {
+    const design = withReel();
+    const after = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled", markStartM: 12.4, markEndM: 24, reel: "r1" }, DAY));
+    expect(dropsOf(after).find((drop) => drop.key === "cam/1")).toMatchObject({ lengthM: 11.6, marked: true, state: "pulled" });
+    expect(byId(after, "reels").get("r1")!.remainingM).toBe(28.4);
+    // It is not cut again.
+    expect(cableTotals(after).find((total) => total.cableType.id === "cat6")!.cutting.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label))).not.toContain("0-HALL-CAM-01/1");
+  });
+  test("marks put right give the reel back what they had taken too much", () => {
+    const design = withReel();
+    const first = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled", markStartM: 0, markEndM: 20, reel: "r1" }, DAY));
+    const second = applyChanges(first, noteDrop(first, "cam/1", { markEndM: 15 }, DAY));
+    expect(byId(second, "reels").get("r1")!.remainingM).toBe(25);
+  });
+  test.each([
+    [{ state: "pulled", markStartM: 3 }, "marks need both ends"],
+    [{ state: "pulled", markStartM: 3, markEndM: 3 }, "marks give no length"],
+    [{ state: "tested" }, "test has to say"],
+    [{ state: "terminated", test: { method: "wire map", result: "fail" } }, "test failed"],
+    [{ state: "pulled", markStartM: 0, markEndM: 60, reel: "r1" }, "reel has 40 m left"],
+  ] as const)("%j is refused: %s", (note, says) => {
+    expect(() => noteDrop(withReel(), "cam/1", note as never, DAY)).toThrow(says);
+  });
+  test("planned, pulled, tested, terminated: how far a room is", () => {
+    let design = withReel();
+    design = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled" }, DAY));
+    design = applyChanges(design, noteDrop(design, "cam/1", { state: "tested", test: { method: "wire map", result: "pass" } }, DAY));
+    design = applyChanges(design, noteDrop(design, "cam/1", { state: "terminated" }, DAY));
+    expect(progressOf(dropsOf(design))).toEqual({ done: 1, all: 2, byState: { terminated: 1, planned: 1 } });
+  });
+  test("moved on site: the point stands there, and where it was drawn is kept from the first move", () => {
+    const design = testDesign();
+    const once = applyChanges(design, movedOnSite(design, "cam", { x: 5.5, y: 1 }, DAY, "A beam"));
+    const twice = applyChanges(once, movedOnSite(once, "cam", { x: 6, y: 1.5 }, "2026-10-06", "And a pipe"));
+    expect(byId(twice, "points").get("cam")).toMatchObject({ x: 6, y: 1.5, drawn: { x: 5, y: 1, z: 2.4, on: "2026-10-06", why: "And a pipe" } });
+    const [row] = asBuiltOf(twice);
+    expect(row!.movedM).toBeCloseTo(Math.hypot(1, 0.5), 3);
+    expect(row!.diffM).toBeCloseTo(1 - 0.5, 6);
+  });
+});
+
+describe("punch list", () => {
+  test("what is missing, blocked or failed, by room and trade; what is merely not done is not on it", () => {
+    let design = testDesign();
+    expect(punchList(design)).toEqual([]);
+    design = applyChanges(design, noteDrop(design, "cam/1", { state: "blocked", trade: "plumber", note: "Pipe first" }, DAY));
+    design = applyChanges(design, noteDrop(design, "cam-up/1", { state: "missing" }, DAY));
+    expect(punchList(design).map((item) => [item.room, item.trade, item.on])).toEqual([["Hall", "plumber", DAY], ["Loft", "own", DAY]]);
+    expect(runsChecks(design).filter((one) => one.code === "runs.drop-missing" || one.code === "runs.drop-blocked")).toHaveLength(2);
+    expect(punchCsv(design)).toContain("Clear the way of 0-HALL-CAM-01/1");
+    const failed = applyChanges(testDesign(), noteDrop(testDesign(), "cam/1", { test: { method: "certification", result: "fail", measured: "NEXT −1.2 dB" } }, DAY));
+    expect(punchList(failed)[0]!.what).toContain("NEXT −1.2 dB");
+  });
+  test("another trade's thing in the way goes to that trade", () => {
+    const design = larkspurWeir();
+    expect(punchList(design).find((item) => item.point.id === "dining-mot-1")!.trade).toBe("heating");
+  });
+});
+
+describe("what changed", () => {
+  test("drops new, gone and different between two states, and the state before a list of edits", () => {
+    const start = testDesign();
+    const edits = [
+      [{ in: "points" as const, put: { ...start.points[0]!, x: 6 } }],
+      [{ in: "points" as const, put: point("new", "keypad", "g", "hall", 2, 1, 1.1) }],
+      [{ in: "points" as const, drop: "cam-up" }],
+    ];
+    const inverses = [];
+    let now = start;
+    for (const changes of edits) {
+      inverses.push(invertChanges(now, changes));
+      now = applyChanges(now, changes);
+    }
+    const changes = compareRuns(before(now, inverses), now);
+    expect(changes.map((row) => [row.key, row.what])).toEqual([["cam/1", "changed"], ["new/1", "new"], ["cam-up/1", "gone"]]);
+    expect(changes[0]!.diffM).toBeCloseTo(1.1, 6);
+    expect(changes[0]!.lines.map((line) => line.of)).toEqual(["length", "place"]);
+    expect(compareRuns(now, now)).toEqual([]);
+  });
+});
+
+describe("power over data, switch by switch", () => {
+  const cameras = (budget: number, other?: number): Design => {
+    const design = testDesign();
+    design.points = Array.from({ length: 4 }, (_, i) => point(`c${i}`, "camera", "g", "hall", 2 + i, 1, 2.4));
+    design.closets = [{ ...design.closets[0]!, poeBudgetW: budget }, ...(other === undefined ? [] : [{ ...design.closets[0]!, id: "c2", name: "Second", x: 10, poeBudgetW: other }])];
+    return design;
+  };
+  test("class 3 sets aside 15.4 W each; what is drawn is less, cable loss included", () => {
+    const [one] = poeSwitches(cameras(60));
+    expect(one!.allocatedW).toBeCloseTo(61.6, 6);
+    expect(one!.realW).toBeGreaterThan(4 * 11.5);
+    expect(one!.realW).toBeLessThan(one!.allocatedW);
+    expect(poeWorking(one!, "allocated").verdict).toBe("fails");
+    expect(poeWorking(one!, "real").steps).toHaveLength(1);
+  });
+  test("over its budget: points go to a closet with watts to spare, and both then hold", () => {
+    const finding = runsChecks(cameras(60, 30)).find((one) => one.code === "runs.poe-budget")!;
+    const fixed = applyChanges(cameras(60, 30), finding.fix!.changes);
+    expect(runsChecks(fixed).some((one) => one.code === "runs.poe-budget")).toBe(false);
+    expect(fixed.points.filter((row) => row.closet === "c2")).toHaveLength(1);
+    expect(runsChecks(cameras(60)).find((one) => one.code === "runs.poe-budget")!.fix).toBeUndefined();
+  });
+});
+
+describe("pull sheets", () => {
+  const design = larkspurWeir();
+  const sheets = pullSheets(design);
+  test("every drop that can be pulled stands on exactly one sheet, its label on both ends", () => {
+    expect(pulledOnce(design)).toBe(true);
+    const labels = sheets.flatMap((sheet) => sheet.lines.map((line) => line.label));
+    expect(new Set(labels).size).toBe(labels.length);
+    expect(labels).toHaveLength(dropsOf(design).filter((drop) => drop.route && drop.lengthM !== undefined).length);
+  });
+  test("no reel gives more than is on it, from one pull to the next", () => {
+    const left = new Map<string, number>();
+    for (const sheet of sheets) {
+      for (const reel of sheet.reels) {
+        if (left.has(reel.name)) expect(reel.beforeM).toBeCloseTo(left.get(reel.name)!, 2);
+        expect(reel.afterM).toBeGreaterThanOrEqual(-1e-6);
+        left.set(reel.name, reel.afterM);
+      }
+    }
+  });
+  test("two cables off one reel in one pull: the second is cut ahead", () => {
+    const two = sheets.find((sheet) => sheet.lines.some((line) => line.cutAhead))!;
+    expect(two.reels.length).toBeLessThan(two.lines.length);
+  });
+});
