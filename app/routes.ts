@@ -23,5 +23,8 @@ export default [
   route("d/:design/picture/:hash?", "routes/desk/picture.ts"),
   route("d/:design/plan/:level/:kind", "routes/desk/plan-file.ts"),
   route("d/:design/labels/:sheet", "routes/desk/labels.ts"),
+  route("d/:design/pull-sheet/:pull?", "routes/desk/pull-sheet.ts"),
+  route("d/:design/changes", "routes/desk/changes.ts"),
+  route("d/:design/walk", "routes/walk/walk.tsx"),
   route("d/:design/csv/:table", "routes/desk/csv.ts"),
 ] satisfies RouteConfig;

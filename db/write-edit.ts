@@ -1,5 +1,5 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
-import { and, eq, getTableColumns, gt, inArray, sql } from "drizzle-orm";
+import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
 import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
 import { applyChanges, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
 import { fail } from "../core/design/input-error";
@@ -44,6 +44,12 @@ export async function logSince(tx: Tx | Db, design: string, revision: number): P
   return rows.map((row) => ({
     revision: row.revision, person: row.person, at: row.at.toISOString(), kind: row.kind, ...(row.of === null ? {} : { of: row.of }), changes: row.changes as Change[],
   }));
+}
+
+/** What takes back each edit since an instant, the oldest first; how the design came in is none. */
+export async function inversesSince(db: Db, design: string, at: Date): Promise<Change[][]> {
+  const rows = await db.select({ inverse: edits.inverse }).from(edits).where(and(eq(edits.design, design), gte(edits.at, at), ne(edits.kind, "start"))).orderBy(edits.revision);
+  return rows.map((row) => row.inverse as Change[]);
 }
 
 const clashOf = (design: Design, change: Change): Clash => ({

@@ -1,27 +1,11 @@
 /** Label sheets as PDF: text and a code for each end of each drop. */
-import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, setFillingRgbColor, StandardFonts, type PDFFont } from "pdf-lib";
+import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, setFillingRgbColor, StandardFonts } from "pdf-lib";
 import type { Design } from "#core/design/collections";
 import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/runs/labels";
+import { fitting, writable } from "./pdf-text";
 
 const PT_PER_MM = 72 / 25.4;
 const INK = rgb(0.08, 0.13, 0.12);
-
-/** What the standard fonts of PDF can write: accents they lack are left off, other letters become a question mark. */
-function writable(known: ReadonlySet<number>, text: string): string {
-  return [...text].map((letter) => {
-    if (known.has(letter.codePointAt(0)!)) return letter;
-    const bare = letter.normalize("NFD").replace(/\p{Mark}/gu, "");
-    return [...bare].every((part) => known.has(part.codePointAt(0)!)) ? bare : "?";
-  }).join("");
-}
-
-/** The text, cut so that it is no wider than `width` points. */
-function fitting(font: PDFFont, text: string, size: number, width: number): string {
-  if (font.widthOfTextAtSize(text, size) <= width) return text;
-  let cut = text;
-  while (cut.length > 1 && font.widthOfTextAtSize(`${cut}…`, size) > width) cut = cut.slice(0, -1);
-  return `${cut}…`;
-}
 
 /** Dark modules side by side, put together: far fewer rectangles, and no hair lines between them. */
 function runsOf(dark: readonly (readonly [number, number])[]): { row: number; column: number; length: number }[] {

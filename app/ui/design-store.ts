@@ -4,7 +4,7 @@
  * and follow the log whoever writes it.
  */
 import type { Design } from "#core/design/collections";
-import { applyChanges, keyOf, sameRow, type Change } from "#core/design/edit";
+import { applyChanges, keyOf, rowAt, sameRow, type Change } from "#core/design/edit";
 import type { Clash, LogEntry } from "#db/write-edit";
 
 export interface Pending {
@@ -14,6 +14,17 @@ export interface Pending {
   base: number;
   /** The log has it, though the answer is not here yet: the confirmed rows hold it already. */
   logged?: boolean;
+}
+
+export interface Refused {
+  changes: Change[];
+  said: string;
+}
+
+/** Where edits not yet sent are kept on this device, so that they outlive the page. */
+export interface Kept {
+  load(): { queue: Pending[]; refused: Refused[] };
+  save(kept: { queue: Pending[]; refused: readonly Refused[] }): void;
 }
 
 export interface DeskState {
@@ -26,6 +37,10 @@ export interface DeskState {
   clash?: { clashes: Clash[]; pending: Pending };
   undo: number;
   redo: number;
+  /** Edits not yet confirmed. */
+  waiting: number;
+  /** Edits the server would not take, with what it said: kept until somebody has read them. */
+  refused: readonly Refused[];
   /** Who changed the design last, when it was not this person. */
   other?: { person: string; revision: number };
   live: boolean;
@@ -52,6 +67,7 @@ interface Start {
   revision: number;
   undo: number;
   redo: number;
+  kept?: Kept;
 }
 
 const RETRY_MS = 2500;
@@ -62,17 +78,20 @@ const isSent = (entry: LogEntry, sent?: Pending) => entry.kind === sent?.kind &&
 export function createDesignStore(start: Start): DesignStore {
   const listeners = new Set<() => void>();
   let confirmed = start.design;
-  let queue: Pending[] = [];
+  const left = start.kept?.load();
+  // What was sent, though its answer was lost with the page, is in the design already.
+  let queue: Pending[] = (left?.queue ?? []).filter((pending) => pending.kind !== "edit" || !pending.changes.every((change) => sameRow(rowAt(start.design, change), "put" in change ? change.put : undefined)));
   let sending = false;
   let retry: ReturnType<typeof setTimeout> | undefined;
-  let state: DeskState = { design: start.design, revision: start.revision, saving: "saved", undo: start.undo, redo: start.redo, live: false };
-
-  const set = (part: Partial<DeskState>) => {
-    state = { ...state, ...part };
-    for (const listener of listeners) listener();
-  };
   const waiting = () => queue.filter((pending) => !pending.logged);
   const shown = () => waiting().reduce((design, pending) => applyChanges(design, pending.changes), confirmed);
+  let state: DeskState = { design: shown(), revision: start.revision, saving: queue.length ? "saving" : "saved", undo: start.undo, redo: start.redo, live: false, waiting: queue.length, refused: left?.refused ?? [] };
+
+  const set = (part: Partial<DeskState>) => {
+    state = { ...state, ...part, waiting: waiting().length };
+    start.kept?.save({ queue: waiting(), refused: state.refused });
+    for (const listener of listeners) listener();
+  };
 
   /** `sent` is what this desk posted and waits for, or has just had answered. */
   function follow(entries: readonly LogEntry[], sent?: Pending): void {
@@ -131,6 +150,11 @@ export function createDesignStore(start: Start): DesignStore {
       return fail("Not saved: no connection. It is tried again by itself.");
     }
     if (response.status >= 500) return fail("Not saved: the server is in trouble. It is tried again by itself.");
+    if (response.status === 401) {
+      // Nothing is thrown away: it goes once somebody is signed in again.
+      sending = false;
+      return set({ saving: "failed", trouble: "Not saved: you are signed out. Sign in again to go on." });
+    }
     await answered(pending, response);
     sending = false;
     void send();
@@ -149,8 +173,8 @@ export function createDesignStore(start: Start): DesignStore {
       set({ clash: { clashes, pending } });
     } else {
       queue = queue.filter((other) => other !== pending);
-      const text = typeof body === "string" ? body : (body as { error: string }).error;
-      set({ design: shown(), trouble: response.status === 401 ? "You are signed out: sign in again to go on." : text });
+      const said = typeof body === "string" ? body : (body as { error: string }).error;
+      set({ design: shown(), trouble: said, ...(start.kept && pending.kind === "edit" ? { refused: [...state.refused, { changes: pending.changes, said }] } : {}) });
     }
   }
 
@@ -176,7 +200,7 @@ export function createDesignStore(start: Start): DesignStore {
       set({ clash: undefined, design: shown() });
       void send();
     },
-    dismiss: () => set({ trouble: undefined }),
+    dismiss: () => set({ trouble: undefined, refused: [] }),
     connect() {
       const source = new EventSource(`${start.url}/live?since=${state.revision}`);
       source.onopen = () => set({ live: true });
@@ -186,8 +210,9 @@ export function createDesignStore(start: Start): DesignStore {
         follow([JSON.parse(event.data) as LogEntry], sending ? queue[0] : undefined);
       };
       const online = () => void send();
+      if (queue.length) void send();
       const leave = (event: BeforeUnloadEvent) => {
-        if (queue.length) event.preventDefault();
+        if (queue.length && !start.kept) event.preventDefault();
       };
       window.addEventListener("online", online);
       window.addEventListener("beforeunload", leave);

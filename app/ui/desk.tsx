@@ -4,6 +4,7 @@ import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import type { Finding } from "#core/findings";
 import { levelOf, type Ref } from "#core/house";
+import type { Place } from "#core/runs/route";
 import type { Working } from "#core/working";
 import type { DesignStore, DeskState } from "./design-store";
 import { keepPreferences, type Preferences } from "./preferences";
@@ -59,6 +60,9 @@ interface Desk {
   goTo(finding: Finding): void;
   preferences: Preferences;
   prefer(part: Partial<Preferences>): void;
+  /** A way that is looked at, not taken: drawn on the plan. */
+  preview?: readonly Place[];
+  showPreview(places?: readonly Place[]): void;
   tool: Tool;
   setTool(tool: Tool): void;
   /** Phase that plan and tables are narrowed to; "none" for what is in no phase. */
@@ -100,6 +104,7 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
   const [adding, setAdding] = useState<string>();
   const [tool, setTool] = useState<Tool>("select");
   const [phase, showPhase] = useState<string>();
+  const [preview, showPreview] = useState<readonly Place[]>();
   const [lit, setLit] = useState<ReadonlySet<Stratum>>(() => new Set<Stratum>(["S", "C"]));
   const [level, setLevel] = useState(() => firstLevel(store.get().design));
   const views = useRef(new Map<string, View>());
@@ -107,6 +112,7 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
   const select = useCallback((next?: Selection) => {
     setSelection(next);
     setWorking(undefined);
+    showPreview(undefined);
     const design = store.get().design;
     const point = next?.in === "devices" ? (design.devices.find((device) => device.id === next.id) as Rows["devices"] | undefined)?.point : undefined;
     const ref: Ref | undefined = point ? { in: "points", id: point } : next;
@@ -115,7 +121,7 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
   }, [store]);
 
   const desk = useMemo((): Desk => ({
-    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, tool, setTool, phase, showPhase, views: views.current,
+    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, tool, setTool, phase, showPhase, preview, showPreview, views: views.current,
     showLevel: setLevel,
     light: setLit,
     open: setWorking,
@@ -129,7 +135,7 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
       setPreferences(next);
       keepPreferences(next);
     },
-  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, tool, phase]);
+  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, tool, phase, preview]);
   return <DeskContext value={desk}>{children}</DeskContext>;
 }
 

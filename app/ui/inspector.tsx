@@ -13,6 +13,8 @@ import { BriefSummary, DesignInspector, RegisterSummary } from "./summaries";
 const AutomationInspector = lazy(() => import("./automation-inspector"));
 const RowInspector = lazy(() => import("./row-inspector"));
 const ChooseSummary = lazy(() => import("./choose-summary"));
+const KitSettings = lazy(() => import("../routes/runs/kit-settings"));
+const TradesSummary = lazy(() => import("../routes/runs/trades-summary"));
 const ManyInspector = lazy(() => import("./many-inspector"));
 
 export function Inspector() {
@@ -32,7 +34,10 @@ export function Inspector() {
 
 function Subject({ design }: { design: Design }) {
   const { selection } = useDesk();
-  const stage = useLocation().pathname.split("/").at(-1);
+  const { pathname, search } = useLocation();
+  const stage = pathname.split("/").at(-1);
+  const view = stage === "runs" ? new URLSearchParams(search).get("view") : undefined;
+  if (view === "kits") return <KitSettings />;
   if (selection?.all && selection.all.length > 1) return <ManyInspector design={design} refs={selection.all} />;
   if (selection?.in === "points") {
     const point = byId(design, "points").get(selection.id);
@@ -55,6 +60,7 @@ function Subject({ design }: { design: Design }) {
   // With nothing selected, a stage shows what its own sheet is about.
   const first = design.automations[0];
   if (stage === "automations" && first) return <AutomationInspector key={first.id} design={design} automation={first} />;
+  if (view === "trades") return <TradesSummary />;
   if (stage === "register") return <RegisterSummary design={design} />;
   if (stage === "choose") return <ChooseSummary design={design} />;
   if (stage === "brief") return <BriefSummary design={design} />;

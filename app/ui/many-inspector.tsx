@@ -7,7 +7,8 @@ import { InputError } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
 import { parseLength } from "#core/design/units";
 import { alignRows, joinWalls, mirrorRows, moveRows, type Edge, type Ref } from "#core/house";
-import { useDesk, useEdit } from "./desk";
+import { pairOf, pairUp } from "#core/runs/symmetry";
+import { newRowId, useDesk, useEdit } from "./desk";
 import { Heading } from "./inspector-parts";
 import { rowName } from "./row-form";
 
@@ -33,6 +34,8 @@ export default function ManyInspector({ design, refs }: { design: Design; refs: 
   };
   const bare = preferences.units === "imperial" ? "ft" : "m";
   const walls = refs.filter((ref) => ref.in === "walls");
+  const points = refs.flatMap((ref) => (ref.in === "points" ? byId(design, "points").get(ref.id) ?? [] : []));
+  const pair = points.length === 2 && refs.length === 2 && points[0]!.level === points[1]!.level ? points : undefined;
   return (
     <>
       <Heading title={`${refs.length} things`} text={[...counts].map(([name, count]) => `${count} × ${name}`).join(", ")} />
@@ -48,6 +51,7 @@ export default function ManyInspector({ design, refs }: { design: Design; refs: 
           </form>
           <div className="flex flex-wrap gap-1.5">
             {walls.length === 2 && refs.length === 2 && <button type="button" className="button" onClick={() => attempt((d) => joinWalls(d, walls[0]!.id, walls[1]!.id))}>Join the two walls</button>}
+            {pair && <button type="button" className="button" onClick={() => { const id = newRowId("sy"); attempt(() => [...pair.filter((point) => pairOf(design, point.id)).map((point): Change => ({ in: "symmetries", drop: pairOf(design, point.id)!.id })), { in: "symmetries", put: pairUp(id, pair[0]!, pair[1]!) }]); }}>Keep these two symmetric</button>}
             <button type="button" className="button text-stop" onClick={() => { attempt((d) => removeRows(d, refs)); select(undefined); }}><Trash2 size={13} /> Remove them</button>
           </div>
         </div>

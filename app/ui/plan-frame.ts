@@ -39,3 +39,6 @@ export function scaleBarM(k: number): number {
   const steps = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100];
   return steps.reduce((best, m) => (Math.abs(m * k - 90) < Math.abs(best * k - 90) ? m : best), 1);
 }
+
+/** What a kit dragged onto the plan is called on its way. */
+export const KIT_DRAG = "application/x-zinc-kit";

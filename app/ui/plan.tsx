@@ -11,7 +11,7 @@ import { addPoint, copyRoom, duplicatePoint, GRID_M, inBox, movePoint, moveRows,
 import { dropsOf, pointLabel } from "#core/runs";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "./desk";
 import { isTyping } from "./keys";
-import { extentOf, fit, scaleBarM } from "./plan-frame";
+import { extentOf, fit, KIT_DRAG, scaleBarM } from "./plan-frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./plan-cables";
 import { PlanPoints } from "./plan-points";
 import type { PlanTool } from "./plan-tool";
@@ -55,12 +55,10 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
 }
 
 /** Zoom and pan by d3-zoom, one view a level, kept in the desk. */
-function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, level: string, size: { width: number; height: number }, edits: boolean) {
+function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, level: string, size: { width: number; height: number }, edits: boolean, edge: number) {
   const { views, tool } = useDesk();
   const held = useRef(false);
   held.current = edits && tool !== "select";
-  // The tools stand on the left edge of the sheet.
-  const edge = edits ? 40 : 0;
   const start = useMemo(() => {
     const whole = fit(extentOf(design, level), size.width - edge, size.height);
     return { ...whole, x: whole.x + edge };
@@ -121,16 +119,17 @@ export interface PlanEditor {
   over(design: Design, k: number, selected: ReadonlySet<string>): ReactNode;
 }
 
-export function Plan({ counts = false, highlight, editor }: { counts?: boolean; highlight?: string; editor?: PlanEditor }) {
+/** `edge`: pixels that tools take up on the left edge of the sheet. */
+export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0 }: { counts?: boolean; highlight?: string; editor?: PlanEditor; edge?: number }) {
   const edits = editor !== undefined;
   const tool = editor?.tool;
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open } = desk;
+  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } = desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
-  const { view, zoomBy, whole } = useView(svg, saved, level, size, edits);
+  const { view, zoomBy, whole } = useView(svg, saved, level, size, edits, edge);
   const [drag, setDrag] = useState<Drag>();
   const [said, setSaid] = useState("");
   const pointer = useRef<{ x: number; y: number }>(undefined);
@@ -267,7 +266,11 @@ export function Plan({ counts = false, highlight, editor }: { counts?: boolean; 
   const drops = dropsOf(design).filter((drop) => drop.point.id === selected?.id);
   const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
-    <div ref={box} className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (tool && tool.tool !== "select") ? "cursor-crosshair" : ""}`}>
+    <div
+      ref={box} onDragOver={(event) => { if (!readOnly && event.dataTransfer.types.includes(KIT_DRAG)) event.preventDefault(); }}
+      onDrop={(event) => { const kind = event.dataTransfer.getData(KIT_DRAG); if (kind && !readOnly) { event.preventDefault(); addAt(kind, atMetres(event)); } }}
+      className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (tool && tool.tool !== "select") ? "cursor-crosshair" : ""}`}
+    >
       <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 touch-none select-none" role="group" aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`} aria-describedby="plan-keys"
         onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); setMarquee(undefined); }} onDoubleClick={() => tool?.finish()}>
         <Patterns />
@@ -282,6 +285,7 @@ export function Plan({ counts = false, highlight, editor }: { counts?: boolean; 
           {route && lit.has("C") && (
             <polyline points={route.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-ink" strokeWidth={2.4 / k} strokeDasharray={`${6 / k} ${3 / k}`} data-route />
           )}
+          {preview && lit.has("C") && <polyline points={preview.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-power" strokeWidth={3 / k} strokeDasharray={`${2 / k} ${3 / k}`} data-preview />}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints design={design} level={level} k={k} selected={selected?.id} onPress={onPointPress} onKey={onPointKey} />
           {tool?.ghost(k)}

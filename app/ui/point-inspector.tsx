@@ -1,5 +1,7 @@
 /** A point with its cables, and the device at it. */
 import { Trash2 } from "lucide-react";
+import { lazy, Suspense } from "react";
+import { useLocation } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import type { DeviceRow, PointRow } from "#core/design/rows-system";
 import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
@@ -15,12 +17,15 @@ import { Glyph } from "./glyph";
 import { WorkingPanel } from "./working-panel";
 import { Caution, Findings, Heading, Worked } from "./inspector-parts";
 
+const WaysPanel = lazy(() => import("./ways-panel"));
+
 export function PointInspector({ design, point, drop }: { design: Design; point: PointRow; drop?: string }) {
   const { select, readOnly, preferences, working } = useDesk();
   const edit = useEdit();
   const kind = byId(design, "kinds").get(point.kind)!;
   const drops = dropsOf(design).filter((d) => d.point.id === point.id);
   const shown = drops.find((d) => d.key === drop) ?? drops[0];
+  const stage = useLocation().pathname.split("/").at(-1);
   const device = design.devices.find((row) => row.point === point.id);
   const route = shown?.route?.ways.map((way) => byId(design, way.in).get(way.id)?.name).join(", ");
   return (
@@ -41,6 +46,7 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
       )}
       {!working && shown && <OwnWorking design={design} drop={shown} />}
       <Findings design={design} collection="points" id={point.id} />
+      {stage === "runs" && drops.some((one) => one.route && !one.to) && <Suspense><WaysPanel design={design} point={point} /></Suspense>}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={point.name} take={(text) => edit((d) => changePoint(d, point.id, { name: checkName(text) }))} />
         {kind.drops.length > 0 && (
@@ -57,7 +63,9 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
         {!readOnly && <button type="button" className="button" onClick={() => { const id = newRowId("p"); edit((d) => duplicatePoint(d, point.id, id)); select({ in: "points", id }); }}>Duplicate</button>}
         {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit((d) => removePoint(d, point.id)); select(undefined); }}><Trash2 size={13} /> Remove</button>}
       </div>
-      {kind.needs?.volts !== undefined && kind.needs.volts > 50 && <Caution text="Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide." />}
+      {point.drawn && <p className="border-t border-rule px-3.5 py-2 text-small text-soft">Drawn at <span className="measure">{formatLength(point.drawn.x, preferences.units)}</span>, <span className="measure">{formatLength(point.drawn.y, preferences.units)}</span>; found here on {point.drawn.on}{point.drawn.why ? `: ${point.drawn.why}` : "."}</p>}
+      {kind.mainsLines && <p className="border-t border-rule px-3.5 py-2 text-small">For the electrician: {kind.mainsLines.join(", ")}.</p>}
+      {(kind.needs?.volts !== undefined && kind.needs.volts > 50 || kind.mainsLines) && <Caution text="Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide." />}
       {kind.id === "door-reader" || kind.id === "door-station" ? <Caution text="An electric release must open without power where codes ask for escape. Local codes and a licensed person decide." /> : null}
       {kind.service === "shade" && <Caution text="A looped chain must be held taut by a tensioner or the drive: strangulation. Keep the maker's word on motors and height; local codes decide." />}
       {kind.id === "alarm-panel" && <Caution text="Smoke, gas and carbon monoxide alarms stay independent of the automation; it may only listen. Local codes decide." />}

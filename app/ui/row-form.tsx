@@ -5,7 +5,7 @@ import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
 import { OptionRadio } from "#core/design/rows-choose";
 import { fail } from "#core/design/input-error";
-import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
+import { useState } from "react";
 import { useDesign, useDesk, useEdit } from "./desk";
 import { LengthField, SelectField, TextField } from "./fields";
 
@@ -124,21 +124,22 @@ function NestedForm({ design, field, label, value, put }: { design: Design; fiel
 /** A list of rows as ticks, folded while nobody changes it. */
 export function RefsField({ label, chosen, options, put }: { label: string; chosen: readonly string[]; options: readonly { value: string; text: string }[]; put(ids: string[]): void }) {
   const { readOnly } = useDesk();
+  const [open, setOpen] = useState(false);
   const names = options.filter((option) => chosen.includes(option.value)).map((option) => option.text);
   return (
-    <Disclosure as="div" className="grid grid-cols-[6rem_1fr] items-start gap-x-2">
+    <div className="grid grid-cols-[6rem_1fr] items-start gap-x-2">
       <span className="pt-1 text-small text-soft">{label}</span>
       <div>
-        <DisclosureButton className="field h-auto min-h-7 py-0.5 text-left" aria-label={`${label}: ${names.join(", ") || "none"}`}>{names.join(", ") || <span className="text-soft">none</span>}</DisclosureButton>
-        <DisclosurePanel className="mt-1 grid max-h-44 gap-0.5 overflow-y-auto border border-rule bg-raised p-1.5">
+        <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="field h-auto min-h-7 py-0.5 text-left" aria-label={`${label}: ${names.join(", ") || "none"}`}>{names.join(", ") || <span className="text-soft">none</span>}</button>
+        {open && <div className="mt-1 grid max-h-44 gap-0.5 overflow-y-auto border border-rule bg-raised p-1.5">
           {options.length === 0 && <span className="text-soft">There is none yet.</span>}
           {options.map((option) => {
             const on = chosen.includes(option.value);
             return <label key={option.value} className="flex items-center gap-1.5"><input type="checkbox" checked={on} disabled={readOnly} onChange={() => put(on ? chosen.filter((one) => one !== option.value) : [...chosen, option.value])} />{option.text}</label>;
           })}
-        </DisclosurePanel>
+        </div>}
       </div>
-    </Disclosure>
+    </div>
   );
 }
 

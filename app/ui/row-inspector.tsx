@@ -31,7 +31,8 @@ const CHANGES: Partial<Record<CollectionName, (design: Design, id: string, value
 };
 
 const ONLY: Partial<Record<CollectionName, readonly string[]>> = {
-  walls: ["thicknessM", "material"],
+  walls: ["thicknessM", "material", "fireMin"],
+  trunks: ["name", "kind", "heightM", "boreMm", "widthMm", "depthMm", "divider", "bundles", "existing"],
   openings: ["kind", "offsetM", "widthM", "heightM", "sillM", "glazing", "hinge", "outsideIs", "material"],
   requirements: ["name", "askedBy", "ifNot", "problems", "automations"],
   legs: ["name", "circuit", "feed"],
@@ -47,6 +48,7 @@ const NAMES: Partial<Record<CollectionName, Readonly<Record<string, string>>>> =
   hubs: { keep: "it stands there and stays", hub: "Belongs to" },
   options: { can: "Can", labourMin: "Labour", watts: "Own power", upkeepH: "Upkeep", batteryMah: "Battery", batteryYears: "Cells last", yearly: "Subscription", supportYears: "Support", local: "works without the internet", cloud: "through somebody else's computers", account: "needs an account", routes: "passes messages on" },
   requirements: { ifNot: "What if not" }, problems: { perWeek: "A week", effortH: "Hours, guessed" }, people: { sleepsFrom: "Asleep from", sleepsTo: "to" }, constraints: { by: "By" },
+  walls: { fireMin: "Holds fire" }, trunks: { boreMm: "Bore", widthMm: "Tray width", depthMm: "Tray depth", bundles: "Bundles", existing: "was there before" }, fixtures: { lowM: "Lowest", highM: "Highest", clearanceM: "Clearance" },
   underlays: { x: "Across, x", y: "Down, y", turnDeg: "Turned", opacityPct: "Opacity" }, openings: { offsetM: "Offset", outsideIs: "Outside is" },
 };
 

@@ -69,7 +69,7 @@ function LevelPanel({ design, level }: { design: Design; level: string }) {
   return (
     <div className="grid gap-2 border-b border-rule px-3.5 py-3">
       <h3 className="font-semibold">This level</h3>
-      <RowForm collection="levels" id={level} only={["name", "code", "order", "elevationM", "ceilingHeightM", "slabThicknessM", "voidAboveM", "slabMaterial", "ceilingMaterial"]} names={{ slabThicknessM: "Slab", voidAboveM: "Void above", ceilingHeightM: "Ceiling" }} />
+      <RowForm collection="levels" id={level} only={["name", "code", "order", "elevationM", "ceilingHeightM", "slabThicknessM", "voidAboveM", "slabMaterial", "ceilingMaterial", "slabFireMin"]} names={{ slabFireMin: "Floor holds fire", slabThicknessM: "Slab", voidAboveM: "Void above", ceilingHeightM: "Ceiling" }} />
       {!readOnly && (
         <div className="flex flex-wrap gap-1.5">
           <button type="button" className="button" onClick={() => { const made = newLevel(design, newRowId("l")); edit(() => [{ in: "levels", put: made }]); showLevel(made.id); }}>New level above</button>

@@ -1,15 +1,17 @@
 /** Other ways for the cables of a point, side by side with the one taken, and pinning one of them by hand. */
 import { byId, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
-import type { DropRow, PinnedRoute, PointRow } from "../design/rows-system";
+import type { PinnedRoute, PointRow } from "../design/rows-system";
 import { containmentOf, fillLimitPct, fillPct } from "./containment";
 import { alongside } from "./cross";
+import { putDrop, rowOf } from "./drop-row";
 import { dropsOf, type Drop } from "./drops";
 import { crossingsOn } from "./fire";
 import { routeGraph, type Graph } from "./graph";
 import { routeTo, type Route } from "./route";
 import { separationMm } from "./separation";
 import { traysOf } from "./tray";
+import type { Working } from "../working";
 
 type Way = Route["ways"][number];
 
@@ -109,13 +111,20 @@ export function alternativesOf(design: Design, point: PointRow, most = 5): Alter
   }));
 }
 
-/** The drop's row as it stands, or a new one for what the kit makes. */
-export const rowOf = (drop: Drop): DropRow => drop.row ?? { id: `${drop.point.id}-${drop.index}`.slice(-40), point: drop.point.id, index: drop.index, state: "planned" };
-
-/** A row that says nothing any more is taken out. */
-export function putDrop(row: DropRow): Change {
-  const clean = Object.fromEntries(Object.entries(row).filter(([, value]) => value !== undefined)) as unknown as DropRow;
-  return Object.keys(clean).length === 4 && clean.state === "planned" ? { in: "drops", drop: row.id } : { in: "drops", put: clean };
+/** How the metres of a way came about. */
+export function wayWorking(design: Design, way: Alternative): Working {
+  const { route, installedM } = way;
+  const { slackPointM, slackClosetM } = design.design;
+  const m = (value: number) => `${value.toFixed(2)} m`;
+  return {
+    title: `Cable by ${way.capacity.map((one) => one.name).join(", ") || "the void"}`, value: installedM, unit: "m", verdict: "none",
+    steps: [
+      { formula: "Off the trunks, at right angles", with: "", gives: m(route.stubM), source: "plan" },
+      { formula: "Along them", with: way.capacity.map((one) => one.name).join(", "), gives: m(route.pathM - route.stubM), source: "plan" },
+      { formula: "Rises", with: `${route.bends} bends`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
+      { formula: "Slack at point + at closet", with: `${slackPointM} + ${slackClosetM}`, gives: m(slackPointM + slackClosetM), source: "design settings" },
+    ],
+  };
 }
 
 /** Pin all cables of a point to the ways of a route, at a closet; without a pin they go the shortest way again. */

@@ -1,7 +1,7 @@
 /** Checks of stage 4, with the fixes that can be computed. */
 import { byId, memoByRow, type Design } from "../design/collections";
 import type { Finding, Fix } from "../findings";
-import { putDrop } from "./alternatives";
+import { putDrop } from "./drop-row";
 import { closetsFor } from "./closets";
 import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE } from "./electrical";

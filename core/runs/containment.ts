@@ -255,4 +255,14 @@ export function fillWorking(one: Containment): Working {
   };
 }
 
+/** A conduit section by section: its bends, or its metres against what can be drawn through. */
+export function sectionWorking(one: Containment, of: "bends" | "length"): Working {
+  const worst = one.sections.reduce((best, section) => (of === "bends" ? section.bendsDeg > best.bendsDeg : section.lengthM - section.limitM > best.lengthM - best.limitM) ? section : best);
+  const [value, limit, unit] = of === "bends" ? [worst.bendsDeg, MOST_BENDS_DEG, "°"] as const : [worst.lengthM, worst.limitM, "m"] as const;
+  return {
+    title: of === "bends" ? `Bends of ${one.row.name}` : `${one.row.name}, from box to box`, value, unit, limit: { value: limit, unit, source: of === "bends" ? "between two boxes, usual practice" : "metres between boxes less 3 m a right angle" }, verdict: value > limit + 1e-6 ? "fails" : "holds",
+    steps: one.sections.map((section, i) => ({ formula: `Section ${i + 1}, ${section.path.length - 1} straight ${section.path.length === 2 ? "piece" : "pieces"}`, with: `${section.bendsDeg.toFixed(0)}° of bends, at most ${section.limitM.toFixed(1)} m`, gives: `${section.lengthM.toFixed(1)} m`, source: "as drawn" })),
+  };
+}
+
 export const findContainment = (design: Design, id: string) => containmentOf(design).find((one) => one.row.id === id);

@@ -3,7 +3,7 @@ import { byId, memoByRow, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import type { CableTypeRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
-import { rowOf } from "./alternatives";
+import { rowOf } from "./drop-row";
 import { closetsFor } from "./closets";
 import type { Drop } from "./drops";
 import { poeLoopOhm, poeVolts, POE_CLASSES } from "./electrical";

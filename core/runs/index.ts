@@ -11,3 +11,5 @@ export { runsJson, scheduleCsv } from "./output";
 export { stretchesOf, type Stretch } from "./thickness";
 export { boreFor, BORES_MM, containmentOf, fillWorking, innerMm, JAM, layCircles, MOST_BENDS_DEG, type Circle, type Containment } from "./containment";
 export { billOf, GROUPS, materialsCsv, type MaterialLine } from "./materials";
+export { besideMains, besideWorking } from "./separation";
+export { fireCrossings } from "./fire";

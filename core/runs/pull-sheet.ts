@@ -1,5 +1,6 @@
 /** The sheet an installer takes to one pull: which reels on the stand, how much off each, what to write on which end. */
 import { byId, type Design } from "../design/collections";
+import type { LegendLine } from "../design/rows-settings";
 import { dropsOf, type Drop } from "./drops";
 import { legendLine } from "./legend";
 import { pullsOf } from "./pull-plan";
@@ -22,8 +23,8 @@ export interface PullLine {
   lengthM: number;
   /** What is written on the cable's head and, once cut, on its tail. */
   label: string;
-  jacket: string;
-  mark: string;
+  jacket: LegendLine["colour"];
+  mark: LegendLine["mark"];
   /** Shares its reel with a cable before it in this pull: cut ahead. */
   cutAhead: boolean;
 }

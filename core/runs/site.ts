@@ -6,7 +6,7 @@ import { fail } from "../design/input-error";
 import { DROP_STATES, type DropRow, type DropTest, type PointRow, type TRADES } from "../design/rows-system";
 import { writeCsv } from "../csv";
 import { movePoint } from "../house/points";
-import { putDrop, rowOf } from "./alternatives";
+import { putDrop, rowOf } from "./drop-row";
 import { collisionsOf } from "./clearance";
 import { dropsOf, pointLabel, type Drop } from "./drops";
 import { routeGraph } from "./graph";

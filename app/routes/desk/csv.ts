@@ -2,13 +2,15 @@
 import { catalogueCsv } from "#core/choose/catalogue-csv";
 import { registerCsv } from "#core/register";
 import { materialsCsv, scheduleCsv } from "#core/runs";
+import { mountingCsv } from "#core/runs/mounting";
+import { punchCsv } from "#core/runs/site";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";
 import { requireRole } from "#server/guard";
 import type { Route } from "./+types/csv";
 
-const TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv, materials: materialsCsv };
+const TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv, materials: materialsCsv, mounting: mountingCsv, punch: punchCsv };
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");

@@ -1,11 +1,11 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
 import { lazy, Suspense } from "react";
-import { useSearchParams } from "react-router";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Plan } from "../../ui/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../ui/plan-things";
 import { usePlanTool } from "../../ui/plan-tool";
 import { ToolRow } from "../../ui/tool-row";
+import { useView, Views } from "../../ui/views";
 import { Palette } from "./palette";
 
 const Survey = lazy(() => import("./survey"));
@@ -37,17 +37,12 @@ function Editor() {
 
 export default function House() {
   const design = useDesign();
-  const [params, setParams] = useSearchParams();
-  const view = VIEWS.find(([name]) => name === params.get("view"))?.[0] ?? "plan";
-  const Panel = view === "plan" ? Survey : PANELS[view];
+  const [view, show] = useView(VIEWS);
+  const Panel = PANELS[view as keyof typeof PANELS] ?? Survey;
   return (
     <>
       <h2 className="sr-only">House</h2>
-      <nav aria-label="Views of the house" className="flex h-8 shrink-0 items-stretch gap-4 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
-        {VIEWS.map(([name, text]) => (
-          <button key={name} type="button" aria-pressed={view === name} className={`border-b-2 whitespace-nowrap ${view === name ? "border-accent font-semibold" : "border-transparent text-soft hover:text-ink"}`} onClick={() => setParams(name === "plan" ? {} : { view: name }, { replace: true, preventScrollReset: true })}>{text}</button>
-        ))}
-      </nav>
+      <Views label="Views of the house" views={VIEWS} view={view} show={show} />
       <ToolRow adds={view === "plan"} strata={view === "plan"} />
       {view === "plan" ? (
         <>

@@ -2,6 +2,8 @@
 import { useState } from "react";
 import { formatTotal } from "#core/design/units";
 import { BORES_MM, containmentOf, fillWorking, innerMm, layCircles, MOST_BENDS_DEG, type Containment } from "#core/runs";
+import { sectionWorking } from "#core/runs/containment";
+import { bundlesOf, inBundles, traysOf, trayWorking } from "#core/runs/tray";
 import { useDesign, useDesk, useEdit } from "../../ui/desk";
 import { Worked } from "../../ui/inspector-parts";
 
@@ -14,13 +16,14 @@ export default function Conduits() {
   const ways = containmentOf(design);
   const [chosen, setChosen] = useState<string>();
   const shown = ways.find((one) => one.row.id === chosen) ?? ways[0];
-  if (!shown) return <p className="p-4 text-soft">No conduit, duct or riser has a bore yet. Give one in stage 2, House, and what lies in it is drawn here.</p>;
+  const trays = traysOf(design);
+  if (!shown && !trays.length) return <p className="p-4 text-soft">No conduit, duct or riser has a bore yet, and no tray a width. Give one in stage 2, House, and what lies in it is drawn here.</p>;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15rem] max-lg:grid-cols-1">
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Conduits, ducts and risers">
         <table className="w-full">
           <thead className="sticky top-0 z-10 bg-pane text-small text-soft">
-            <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">Way</th><th className="font-normal">Bore</th><th className="text-right font-normal">Cables</th><th className="pl-4 font-normal">Fill</th><th className="text-right font-normal">Bends</th><th className="px-3 text-right font-normal">Length</th></tr>
+            <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">Way</th><th className="font-normal">Bore</th><th className="text-right font-normal">Cables</th><th className="pl-4 font-normal">Fill</th><th className="text-right font-normal">Bends</th><th className="text-right font-normal">Length</th><th className="px-3 text-right font-normal" title="From box to box, the longest">Box to box</th></tr>
           </thead>
           <tbody>
             {ways.map((one) => {
@@ -35,16 +38,43 @@ export default function Conduits() {
                   </td>
                   <td className="measure text-right">{one.drops.length}</td>
                   <td className="pl-4"><div className="flex items-center gap-2"><div className="relative h-2 w-16 bg-ground"><span className={`absolute inset-y-0 left-0 ${over ? "bg-stop" : "bg-accent"}`} style={{ width: `${Math.min(100, one.fillPct)}%` }} /><span className="absolute -inset-y-0.5 w-px bg-ink" style={{ left: `${one.limitPct}%` }} /></div><span className={over ? "font-semibold text-stop" : ""}><Worked working={() => fillWorking(one)}>{one.fillPct.toFixed(0)} %</Worked></span></div></td>
-                  <td className={`measure text-right ${one.bendsDeg > MOST_BENDS_DEG ? "text-mend" : ""}`}>{one.bendsDeg.toFixed(0)}°</td>
-                  <td className="measure px-3 text-right whitespace-nowrap">{formatTotal(one.lengthM, preferences.units, 1)}</td>
+                  <td className={`text-right ${one.bendsDeg > MOST_BENDS_DEG ? "text-mend" : ""}`}>{one.sections.length ? <Worked working={() => sectionWorking(one, "bends")}>{one.bendsDeg.toFixed(0)}°</Worked> : <span className="measure">0°</span>}</td>
+                  <td className="measure text-right whitespace-nowrap">{formatTotal(one.lengthM, preferences.units, 1)}</td>
+                  <td className={`px-3 text-right whitespace-nowrap ${one.sections.some((section) => section.lengthM > section.limitM + 1e-6) ? "text-mend" : ""}`}>{one.sections.length ? <Worked working={() => sectionWorking(one, "length")}>{formatTotal(Math.max(...one.sections.map((section) => section.lengthM)), preferences.units, 1)}</Worked> : ""}</td>
                 </tr>
               );
             })}
           </tbody>
         </table>
+        {trays.length > 0 && (
+          <table className="mt-2 w-full">
+            <thead className="bg-pane text-left text-small text-soft"><tr className="h-7 border-y border-rule"><th className="px-3 font-normal">Tray</th><th className="font-normal">Width × sides</th><th className="text-right font-normal">Cables</th><th className="px-3 text-right font-normal">Fill</th></tr></thead>
+            <tbody>{trays.map((tray) => <tr key={tray.row.id} className="h-7 border-b border-rule/60 hover:bg-pane" data-tray={tray.row.id}><th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" onClick={() => select({ in: "trunks", id: tray.row.id })}>{tray.row.name}</button></th><td className="measure">{tray.widthMm} × {tray.depthMm} mm</td><td className="measure text-right">{tray.drops.length}</td><td className={`px-3 text-right ${tray.fillPct > tray.limitPct ? "font-semibold text-stop" : ""}`}><Worked working={() => trayWorking(tray)}>{tray.fillPct.toFixed(0)} of {tray.limitPct} %</Worked></td></tr>)}</tbody>
+          </table>
+        )}
+        <Bundles />
       </div>
-      <Section one={shown} />
+      {shown && <Section one={shown} />}
     </div>
+  );
+}
+
+/** Powered data cables side by side: how many warm each other. */
+function Bundles() {
+  const design = useDesign();
+  const { select, readOnly } = useDesk();
+  const edit = useEdit();
+  const bundles = bundlesOf(design);
+  if (!bundles.length) return null;
+  return (
+    <table className="mt-2 w-full">
+      <thead className="bg-pane text-left text-small text-soft"><tr className="h-7 border-y border-rule"><th className="px-3 font-normal">Powered data cables on</th><th className="text-right font-normal">Side by side</th><th className="pl-4 font-normal">Tied in</th><th className="px-3 text-right font-normal">In one bundle</th></tr></thead>
+      <tbody>{bundles.map((bundle) => (
+        <tr key={bundle.row.id} className="h-7 border-b border-rule/60 hover:bg-pane"><th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" onClick={() => select({ in: "trunks", id: bundle.row.id })}>{bundle.row.name}</button></th><td className="measure text-right">{bundle.powered}</td>
+          <td className="pl-4"><select aria-label={`Bundles on ${bundle.row.name}`} className="field h-6 w-28 text-small" disabled={readOnly} value={bundle.row.bundles ?? 1} onChange={(event) => edit((d) => inBundles(d, bundle.row.id, Number(event.target.value)))}>{Array.from({ length: 8 }, (_, i) => <option key={i} value={i + 1}>{i + 1} {i ? "bundles" : "bundle"}</option>)}</select></td>
+          <td className={`measure px-3 text-right ${bundle.each > bundle.most ? "font-semibold text-stop" : ""}`}>{bundle.each} of {bundle.most}</td></tr>
+      ))}</tbody>
+    </table>
   );
 }
 

@@ -10,7 +10,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
   const { reels, newReels, bound, proven } = total.cutting;
   const x = scaleLinear([0, Math.max(...reels.map((reel) => reel.capacityM), 1)], [0, WIDTH]);
   return (
-    <div className="overflow-y-auto border-l border-rule bg-pane p-3 max-lg:border-t max-lg:border-l-0" tabIndex={0} role="region" aria-label={`Cutting plan of ${total.cableType.name}`}>
+    <div className="shrink-0 bg-pane p-3 max-lg:border-t max-lg:border-rule" role="group" aria-label={`Cutting plan of ${total.cableType.name}`}>
       <h3 className="text-small font-semibold">{total.cableType.name}</h3>
       <p className="text-small text-soft">{newReels === bound ? `${newReels} new, and no plan can do with fewer.` : proven ? `${newReels} new; the search shows that fewer cannot hold these cuts.` : `${newReels} new; the bound is ${bound}.`}</p>
       <svg width={WIDTH} height={reels.length * STEP + 4} className="mt-2" role="img" aria-label={reels.map((reel, i) => `Reel ${i + 1}: ${reel.cuts.length} cuts of ${reel.capacityM} m`).join(". ")}>

@@ -1,11 +1,15 @@
 /** Cable by type: metres, reels with the bound, cost; and the cutting plan as bars. */
+import { X } from "lucide-react";
 import { useState } from "react";
 import type { Design } from "#core/design/collections";
+import { fail } from "#core/design/input-error";
+import { removeRows } from "#core/design/remove";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { ledgerWorking } from "#core/ledger";
 import { cableCostWorking, cableTotals, cutsWorking, dropsOf, leftOverWorking, reelsWorking, type CableTotal } from "#core/runs";
 import { sumWorking, type Working } from "#core/working";
-import { useDesign, useDesk } from "../../ui/desk";
+import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
+import { LengthField } from "../../ui/fields";
 import { Worked } from "../../ui/inspector-parts";
 import { ReelBars } from "./reel-bars";
 
@@ -49,7 +53,25 @@ export default function Reels() {
           </tfoot>
         </table>
       </div>
-      {shown && <ReelBars total={shown} />}
+      {shown && <div className="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-pane max-lg:border-l-0" tabIndex={0} role="region" aria-label="Reels of the cable chosen"><ReelBars total={shown} /><Stock cableType={shown.cableType.id} /></div>}
     </div>
+  );
+}
+
+/** Part-used reels of a cable type: what is left on each, as measured. */
+function Stock({ cableType }: { cableType: string }) {
+  const design = useDesign();
+  const { readOnly } = useDesk();
+  const edit = useEdit();
+  const reels = design.reels.filter((reel) => reel.cableType === cableType);
+  return (
+    <section className="border-t border-rule bg-pane px-3 py-2">
+      <h3 className="flex items-center justify-between text-small font-semibold">Part-used in stock{!readOnly && <button type="button" className="button h-6" onClick={() => { const id = newRowId("reel"); edit(() => [{ in: "reels", put: { id, cableType, remainingM: 50 } }]); }}>Add one</button>}</h3>
+      {reels.map((reel) => (
+        <div key={reel.id} className="mt-1 flex items-center gap-1 [&>div]:flex-1"><LengthField label={reel.id} metres={reel.remainingM} take={(remainingM) => edit(() => [{ in: "reels", put: { ...reel, remainingM: remainingM >= 0 && remainingM <= 10_000 ? remainingM : fail("Left on it", "must be from 0 to 10 000 m") } }])} />
+          {!readOnly && <button type="button" className="text-soft hover:text-stop" aria-label={`Take out reel ${reel.id}`} onClick={() => edit((d) => removeRows(d, [{ in: "reels", id: reel.id }]))}><X size={13} /></button>}</div>
+      ))}
+      {reels.length === 0 && <p className="text-small text-soft">None: all of it is bought new.</p>}
+    </section>
   );
 }

@@ -1,37 +1,52 @@
+/** Stage 4: the plan with its cables and schedule, kits, electrical figures, other trades, and the site. */
 import { lazy, Suspense } from "react";
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useDesk } from "../../ui/desk";
 import { Plan } from "../../ui/plan";
 import { ToolRow } from "../../ui/tool-row";
+import { Ready, Tabs, useView, Views } from "../../ui/views";
 import { Schedule } from "./schedule";
 
-// The tables behind the first are fetched when they are asked for.
-const Reels = lazy(() => import("./reels"));
-const Conduits = lazy(() => import("./conduits"));
-const Labels = lazy(() => import("./labels"));
-const Materials = lazy(() => import("./materials"));
-const PullGroups = lazy(() => import("./pull-groups"));
+// What is behind the first view is fetched when it is asked for.
+const KitPalette = lazy(() => import("./kit-palette"));
+const TABLES = {
+  reels: lazy(() => import("./reels")), pulls: lazy(() => import("./pull-groups")), conduits: lazy(() => import("./conduits")), crossings: lazy(() => import("./crossings")), materials: lazy(() => import("./materials")), labels: lazy(() => import("./labels")),
+};
+const SHEETS = { kits: lazy(() => import("./kits")), electrical: lazy(() => import("./electrical")), trades: lazy(() => import("./trades")), site: lazy(() => import("./site")) };
 
-const TABS = [["Pull schedule", Schedule], ["Cable and reels", Reels], ["Pull groups", PullGroups], ["Conduits", Conduits], ["Materials", Materials], ["Labels", Labels]] as const;
+const VIEWS = [["plan", "Plan and schedule"], ["kits", "Kits"], ["electrical", "Electrical"], ["trades", "Walls and ceilings"], ["site", "On site"]] as const;
+const TABS = [["schedule", "Pull schedule"], ["reels", "Cable and reels"], ["pulls", "Pull groups"], ["conduits", "Conduits and trays"], ["crossings", "Mains and fire"], ["materials", "Materials"], ["labels", "Labels"]] as const;
+
+function PlanAndTables() {
+  const { url, selection, readOnly } = useDesk();
+  const [tab, show] = useView(TABS, "table");
+  const Table = TABLES[tab as keyof typeof TABLES];
+  return (
+    <>
+      <ToolRow />
+      <div className="relative flex min-h-0 flex-1 flex-col">
+        <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : 40} />
+        {!readOnly && <Suspense><KitPalette /></Suspense>}
+      </div>
+      <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
+        <Tabs label="Tables of this stage" tabs={TABS} tab={tab} show={show}>
+          <a className="button ml-3 self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
+        </Tabs>
+        <div role="tabpanel" aria-labelledby={`tab-${tab}`} className="flex min-h-0 flex-1 flex-col">
+          {Table ? <Suspense fallback={<p className="p-4 text-soft" role="status">Working it out…</p>}><Table /><Ready /></Suspense> : <Schedule />}
+        </div>
+      </div>
+    </>
+  );
+}
 
 export default function Runs() {
-  const { url, selection } = useDesk();
+  const [view, show] = useView(VIEWS);
+  const Sheet = SHEETS[view as keyof typeof SHEETS];
   return (
     <>
       <h2 className="sr-only">Runs</h2>
-      <ToolRow />
-      <Plan counts highlight={selection?.drop} />
-      <TabGroup as="div" className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
-        <div className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3">
-          <TabList className="flex min-w-0 items-stretch gap-4 overflow-x-auto" aria-label="Tables of this stage">
-            {TABS.map(([name]) => <Tab key={name} className="border-b-2 border-transparent text-soft whitespace-nowrap hover:text-ink data-selected:border-accent data-selected:font-semibold data-selected:text-ink">{name}</Tab>)}
-          </TabList>
-          <a className="button ml-3 self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
-        </div>
-        <TabPanels className="flex min-h-0 flex-1 flex-col">
-          {TABS.map(([name, Panel]) => <TabPanel key={name} className="flex min-h-0 flex-1 flex-col"><Suspense fallback={<p className="p-4 text-soft" role="status">Working it out…</p>}><Panel /></Suspense></TabPanel>)}
-        </TabPanels>
-      </TabGroup>
+      <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
+      {Sheet ? <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Sheet /><Ready /></Suspense> : <PlanAndTables />}
     </>
   );
 }

@@ -1,0 +1,18 @@
+/** What takes every edit since the start of a day back again, the oldest first: with it a browser knows how things stood then. */
+import { dayStart, parseDay } from "#core/automation/local-time";
+import { readDesign } from "#db/read-design";
+import { inversesSince } from "#db/write-edit";
+import { db } from "#server/db";
+import { inputAnswer, requireRole } from "#server/guard";
+import type { Route } from "./+types/changes";
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await requireRole(request, params.design, "view");
+  try {
+    const since = parseDay(new URL(request.url).searchParams.get("since") ?? "", "since");
+    const { design } = (await readDesign(db(), params.design))!;
+    return Response.json({ inverses: await inversesSince(db(), params.design, new Date(dayStart(design.design.zone, since))) });
+  } catch (error) {
+    return inputAnswer(error);
+  }
+}

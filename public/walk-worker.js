@@ -1,0 +1,35 @@
+/* Hands the walk out where there is no network: the page as it was last fetched, and the built files it is made of. */
+const CACHE = "zinc-walk";
+self.addEventListener("install", () => self.skipWaiting());
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
+/** Built files never change: what is kept is right. */
+async function kept(request) {
+  const known = await caches.match(request, { ignoreVary: true });
+  if (known) return known;
+  const answer = await fetch(request);
+  if (answer.ok) await (await caches.open(CACHE)).put(request, answer.clone());
+  return answer;
+}
+
+/** The page: as it is now, or, without a network, as it was. */
+async function page(request) {
+  const { pathname } = new URL(request.url);
+  try {
+    const answer = await fetch(request);
+    if (answer.ok && !answer.redirected) await (await caches.open(CACHE)).put(pathname, answer.clone());
+    return answer;
+  } catch (error) {
+    const known = await caches.match(pathname, { ignoreVary: true });
+    if (known) return known;
+    throw error;
+  }
+}
+
+self.addEventListener("fetch", (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== "GET" || url.origin !== self.location.origin) return;
+  if (url.pathname.startsWith("/assets/") || url.pathname === "/mark.svg") event.respondWith(kept(request));
+  else if (request.mode === "navigate" && /^\/d\/[\w-]+\/walk$/.test(url.pathname)) event.respondWith(page(request));
+});
