@@ -5,7 +5,7 @@ import { cell, expect, open, ownHouse, saved, signIn, test } from "./desk";
 test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/runs`);
-  await page.getByRole("tab", { name: "Conduits" }).click();
+  await page.getByRole("tab", { name: "Conduits and trays" }).click();
   const row = page.locator("[data-way='t-boot']");
   await row.getByRole("button", { name: "Boot trunk" }).click();
   await expect(page.getByRole("figure", { name: "Section of Boot trunk" })).toContainText("at its fullest place");

@@ -24,12 +24,12 @@ async function designPaths(): Promise<string[]> {
   return [...new Set(Object.keys(routes).map(pathOf))].filter((path) => path.includes(":design"));
 }
 
-const filled = (path: string) => path.replace(":design", DESIGN).replace(":stage", "mesh").replace(":table", "schedule").replace(":hash?", "0".repeat(64)).replace(":level", "ground").replace(":kind", "svg").replace(":sheet", "a4-65");
+const filled = (path: string) => path.replace(":design", DESIGN).replace(":stage", "mesh").replace(":table", "schedule").replace(":hash?", "0".repeat(64)).replace(":level", "ground").replace(":kind", "svg").replace(":sheet", "a4-65").replace(":pull?", "P01");
 
 test("the list of paths is the one these tests were written for", async () => {
   expect((await designPaths()).sort()).toEqual([
-    "/d/:design", "/d/:design/:stage", "/d/:design/automations", "/d/:design/brief", "/d/:design/choose", "/d/:design/csv/:table", "/d/:design/edit", "/d/:design/file", "/d/:design/house",
-    "/d/:design/labels/:sheet", "/d/:design/live", "/d/:design/picture/:hash?", "/d/:design/plan/:level/:kind", "/d/:design/register", "/d/:design/runs", "/designs/:design/people",
+    "/d/:design", "/d/:design/:stage", "/d/:design/automations", "/d/:design/brief", "/d/:design/changes", "/d/:design/choose", "/d/:design/csv/:table", "/d/:design/edit", "/d/:design/file", "/d/:design/house",
+    "/d/:design/labels/:sheet", "/d/:design/live", "/d/:design/picture/:hash?", "/d/:design/plan/:level/:kind", "/d/:design/pull-sheet/:pull?", "/d/:design/register", "/d/:design/runs", "/d/:design/walk", "/designs/:design/people",
   ]);
 });
 

@@ -1,27 +1,9 @@
 /** Label sheets as PDF, read back. */
-import { inflateSync } from "node:zlib";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { dropsOf } from "../../core/runs";
 import { LABEL_SHEETS } from "../../core/runs/labels";
 import { labelsPdf } from "../../server/labels-pdf";
-
-/** Texts shown in a PDF of standard fonts, in the order they are drawn. */
-function textsOf(pdf: Uint8Array): string[] {
-  const bytes = Buffer.from(pdf);
-  const texts: string[] = [];
-  for (let at = bytes.indexOf("stream\n"); at >= 0; at = bytes.indexOf("stream\n", at + 7)) {
-    if (bytes.subarray(at - 3, at).toString() === "end") continue;
-    const end = bytes.indexOf("endstream", at);
-    let text: string;
-    try {
-      text = inflateSync(bytes.subarray(at + 7, end)).toString("latin1");
-    } catch {
-      continue;
-    }
-    for (const [, hex] of text.matchAll(/<([0-9A-F]+)> Tj/g)) texts.push(Buffer.from(hex!, "hex").toString("latin1"));
-  }
-  return texts;
-}
+import { textsOf } from "./pdf-texts";
 
 test.each(LABEL_SHEETS.map((sheet) => [sheet.id, sheet] as const))("%s: every drop stands in it once for each end", async (_id, sheet) => {
   const demo = larkspurWeir();

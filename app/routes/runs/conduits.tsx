@@ -39,7 +39,7 @@ export default function Conduits() {
                   <td className="measure text-right">{one.drops.length}</td>
                   <td className="pl-4"><div className="flex items-center gap-2"><div className="relative h-2 w-16 bg-ground"><span className={`absolute inset-y-0 left-0 ${over ? "bg-stop" : "bg-accent"}`} style={{ width: `${Math.min(100, one.fillPct)}%` }} /><span className="absolute -inset-y-0.5 w-px bg-ink" style={{ left: `${one.limitPct}%` }} /></div><span className={over ? "font-semibold text-stop" : ""}><Worked working={() => fillWorking(one)}>{one.fillPct.toFixed(0)} %</Worked></span></div></td>
                   <td className={`text-right ${one.bendsDeg > MOST_BENDS_DEG ? "text-mend" : ""}`}>{one.sections.length ? <Worked working={() => sectionWorking(one, "bends")}>{one.bendsDeg.toFixed(0)}°</Worked> : <span className="measure">0°</span>}</td>
-                  <td className="measure text-right whitespace-nowrap">{formatTotal(one.lengthM, preferences.units, 1)}</td>
+                  <td className="measure pl-3 text-right whitespace-nowrap">{formatTotal(one.lengthM, preferences.units, 1)}</td>
                   <td className={`px-3 text-right whitespace-nowrap ${one.sections.some((section) => section.lengthM > section.limitM + 1e-6) ? "text-mend" : ""}`}>{one.sections.length ? <Worked working={() => sectionWorking(one, "length")}>{formatTotal(Math.max(...one.sections.map((section) => section.lengthM)), preferences.units, 1)}</Worked> : ""}</td>
                 </tr>
               );

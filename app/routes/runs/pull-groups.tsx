@@ -20,12 +20,12 @@ export default function PullGroups() {
   const pulls = useMemo(() => pullsOf(design).filter((pull) => pull.drops.some((drop) => inPhase.point(drop.point.id))), [design, inPhase]);
   const sheets = useMemo(() => pullSheets(design), [design]);
   const columns = useMemo((): Column<Pull>[] => [
-    { id: "id", name: "Pull", value: (p) => p.id, width: "4.5rem", mono: true },
-    { id: "closet", name: "From", value: (p) => p.drops[0]?.to?.name ?? byId(design, "closets").get(p.closet)?.name, width: "10rem" },
-    { id: "cables", name: "Cables", value: (p) => p.drops.length, width: "5rem", right: true, mono: true },
-    { id: "length", name: "Longest", value: (p) => p.lengthM, width: "6.5rem", right: true, cell: (p) => <Worked working={() => lengthWorking(design, p.drops[0]!)}>{formatLength(p.lengthM, preferences.units)}</Worked> },
-    { id: "hours", name: "Hours", value: (p) => p.hours, width: "5rem", right: true, cell: (p) => <Worked working={() => pullWorking(p, runSettings(design))}>{p.hours.toFixed(2)}</Worked> },
-    { id: "drops", name: "Labels", value: (p) => p.drops.map((drop) => drop.label).join("  "), width: "minmax(18rem,1fr)", mono: true },
+    { id: "id", name: "Pull", value: (p) => p.id, width: "3.4rem", mono: true },
+    { id: "closet", name: "From", value: (p) => p.drops[0]?.to?.name ?? byId(design, "closets").get(p.closet)?.name, width: "minmax(6rem,9rem)" },
+    { id: "cables", name: "Cables", value: (p) => p.drops.length, width: "4rem", right: true, mono: true },
+    { id: "length", name: "Longest", value: (p) => p.lengthM, width: "5.8rem", right: true, cell: (p) => <Worked working={() => lengthWorking(design, p.drops[0]!)}>{formatLength(p.lengthM, preferences.units)}</Worked> },
+    { id: "hours", name: "Hours", value: (p) => p.hours, width: "4.2rem", right: true, cell: (p) => <Worked working={() => pullWorking(p, runSettings(design))}>{p.hours.toFixed(2)}</Worked> },
+    { id: "drops", name: "Labels", value: (p) => p.drops.map((drop) => drop.label).join("  "), width: "minmax(10rem,1fr)", mono: true, from: 620 },
   ], [design, preferences.units]);
   const chosen = pulls.find((pull) => pull.drops.some((drop) => drop.key === selection?.drop)) ?? pulls.find((pull) => pull.drops.some((drop) => drop.point.id === selection?.id)) ?? pulls[0];
   return (
