@@ -7,6 +7,8 @@ interface Picture {
   name: string;
   path: string;
   theme?: "dark";
+  /** As a phone shows it, not a desk. */
+  phone?: true;
   /** Brings the page into the state that is worth a picture. */
   act?(page: Page): Promise<void>;
 }
@@ -49,10 +51,22 @@ const PICTURES: Picture[] = [
     name: "reels", path: "/d/larkspur-weir/runs",
     act: async (page) => {
       await page.getByRole("tab", { name: "Cable and reels" }).click();
-      await page.getByRole("region", { name: /^Cutting plan/ }).waitFor();
+      await page.getByRole("group", { name: /^Cutting plan/ }).waitFor();
     },
   },
-  { name: "conduits", path: "/d/larkspur-weir/runs", act: async (page) => { await page.getByRole("tab", { name: "Conduits" }).click(); await page.getByRole("figure", { name: /^Section of/ }).waitFor(); } },
+  { name: "conduits", path: "/d/larkspur-weir/runs", act: async (page) => { await page.getByRole("tab", { name: "Conduits and trays" }).click(); await page.getByRole("figure", { name: /^Section of/ }).waitFor(); } },
+  { name: "pull-groups", path: "/d/larkspur-weir/runs?table=pulls", act: async (page) => { await page.locator("[data-ready]").waitFor({ state: "attached" }); await page.getByText("P03", { exact: true }).click(); } },
+  { name: "kits", path: "/d/larkspur-weir/runs?view=kits", act: (page) => page.locator("[data-legend='network']").waitFor() },
+  { name: "electrical", path: "/d/larkspur-weir/runs?view=electrical", act: (page) => page.getByRole("group", { name: /treads of/ }).waitFor() },
+  {
+    name: "walk", path: "/d/larkspur-weir/walk", phone: true,
+    act: async (page) => {
+      await page.locator("[data-kept-page]").waitFor();
+      await page.getByRole("button", { name: /^Hall/ }).click();
+      await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
+      await page.locator("[data-walk-drop='hall-ap-1/1']").evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 170));
+    },
+  },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
   { name: "register", path: "/d/larkspur-weir/register" },
   { name: "automations", path: "/d/larkspur-weir/automations" },
@@ -63,8 +77,8 @@ const database = await startTestDatabase(FOLDER);
 const web = await startWeb(database.url);
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
 try {
-  for (const { name, path, theme, act } of PICTURES) {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url, reducedMotion: "reduce" });
+  for (const { name, path, theme, phone, act } of PICTURES) {
+    const context = await browser.newContext({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, baseURL: web.url, reducedMotion: "reduce" });
     if (theme) await context.addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: web.url }]);
     const page = await context.newPage();
     if (path !== "/sign-in") {
@@ -73,11 +87,11 @@ try {
       await page.waitForURL(/house$/);
     }
     await page.goto(path);
-    if (path !== "/sign-in") await page.locator('[data-live="true"]').waitFor();
+    if (path !== "/sign-in" && !phone) await page.locator('[data-live="true"]').waitFor();
     await act?.(page);
     if (path.endsWith("automations")) await page.getByRole("region", { name: "Over the year" }).waitFor();
     // Panels that are fetched when they are asked for.
-    await page.locator("aside h2").first().waitFor();
+    if (!phone) await page.locator("aside h2, aside h3").first().waitFor();
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(() => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'));
     await page.screenshot({ path: `docs/screenshots/${name}.png` });

@@ -3,7 +3,7 @@ import { jest } from "@jest/globals";
 import type { Change } from "#core/design/edit";
 import type { LogEntry } from "#db/write-edit";
 import { testDesign } from "../../core/test-design";
-import { createDesignStore, type DesignStore } from "./design-store";
+import { createDesignStore, type DesignStore, type Kept } from "./design-store";
 
 type Posted = { kind: string; base?: number; changes?: Change[] };
 
@@ -174,4 +174,63 @@ test("undo and redo count as the log says, and nothing is sent where there is no
   posts[1]!.answer(200, { ok: true, revision: 7, log: [logged(7, [named("cam")], "me", "undo")] });
   await settle();
   expect([nameOf(store), store.get().undo, store.get().redo]).toEqual(["cam", 0, 1]);
+});
+
+describe("kept on the device", () => {
+  /** Storage of a browser, as the walk keeps notes in it. */
+  function shelf(first: ReturnType<Kept["load"]> = { queue: [], refused: [] }) {
+    const held = { now: first };
+    const kept: Kept = { load: () => held.now, save: (next) => void (held.now = { queue: [...next.queue], refused: [...next.refused] }) };
+    return { held, kept, begin: () => createDesignStore({ url: "/d/x", person: "me", design: testDesign(), revision: 5, undo: 0, redo: 0, kept }) };
+  }
+
+  test("an edit made without a network is there after a reload, shown at once and sent once connected", async () => {
+    const posts = server();
+    const { held, begin } = shelf();
+    const before = begin();
+    before.edit([named("Kept")]);
+    posts[0]!.drop();
+    await settle();
+    expect([before.get().saving, before.get().waiting, held.now.queue.length]).toEqual(["failed", 1, 1]);
+    const after = begin();
+    expect([nameOf(after), after.get().waiting]).toEqual(["Kept", 1]);
+    const stop = after.connect();
+    posts[1]!.answer(200, { ok: true, revision: 6, log: [logged(6, [named("Kept")])] });
+    await settle();
+    expect([after.get().saving, after.get().waiting, held.now.queue.length]).toEqual(["saved", 0, 0]);
+    stop();
+  });
+
+  test("what the design has already, its answer lost with the page, is not sent twice", () => {
+    const posts = server();
+    const same = { in: "points" as const, put: testDesign().points[0]! };
+    const store = shelf({ queue: [{ kind: "edit", changes: [same], base: 4 }], refused: [] }).begin();
+    store.connect()();
+    expect([store.get().waiting, posts.length]).toEqual([0, 0]);
+  });
+
+  test("signed out: nothing is thrown away, and it goes once signed in again", async () => {
+    const posts = server();
+    const { held, begin } = shelf();
+    const store = begin();
+    store.edit([named("Mine")]);
+    posts[0]!.answer(401, "Sign in first.");
+    await settle();
+    expect([nameOf(store), store.get().saving, held.now.queue.length]).toEqual(["Mine", "failed", 1]);
+    expect(store.get().trouble).toContain("signed out");
+  });
+
+  test("what the server will not take is kept beside its reason until somebody has read it", async () => {
+    const posts = server();
+    const { held, begin } = shelf();
+    const store = begin();
+    store.edit([named("Refused")]);
+    posts[0]!.answer(422, { error: "points[cam].name must not be empty." });
+    await settle();
+    expect(store.get().refused).toEqual([{ changes: [named("Refused")], said: "points[cam].name must not be empty." }]);
+    expect([held.now.queue.length, held.now.refused.length]).toEqual([0, 1]);
+    expect(begin().get().refused).toHaveLength(1);
+    store.dismiss();
+    expect(held.now.refused).toEqual([]);
+  });
 });

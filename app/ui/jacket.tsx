@@ -16,8 +16,17 @@ export function Jacket({ line, size = 40 }: { line: Pick<LegendLine, "colour" | 
   return (
     <svg viewBox="0 0 40 14" width={size} height={(size * 14) / 40} className="inline-block shrink-0 align-middle" role="img" aria-label={`${line.colour}, ${line.mark}`}>
       <title>{`${line.colour}, ${line.mark}`}</title>
+      <JacketShape line={line} />
+    </svg>
+  );
+}
+
+/** The jacket alone, 40 units long and 14 high, for drawings that have it inside. */
+export function JacketShape({ line }: { line: Pick<LegendLine, "colour" | "mark"> }) {
+  return (
+    <>
       <line x1={1} x2={39} y1={7} y2={7} className="stroke-soft" strokeWidth={10} /><line x1={1.5} x2={38.5} y1={7} y2={7} className={STROKE[line.colour]} strokeWidth={9} />
       <path d={MARK_PATH[line.mark]} className={DARK.has(line.colour) ? "stroke-jacket-white" : "stroke-jacket-black"} strokeWidth={line.mark === "dots" ? 3 : 2} strokeLinecap={line.mark === "dots" ? "round" : "butt"} fill="none" />
-    </svg>
+    </>
   );
 }

@@ -37,6 +37,10 @@ function PlanCablesDrawing({ design, level, k }: { design: Design; level: string
         <polyline key={trunk.id} points={trunk.path.map((xy) => xy.join(",")).join(" ")} fill="none" className="stroke-cable/35" strokeWidth={5 / k} strokeLinejoin="round" strokeLinecap="round" strokeDasharray={`${1 / k} ${7 / k}`} />
       ))}
       {[...stubs.values()].map((drop) => <Stub key={drop.point.id} drop={drop} level={level} k={k} />)}
+      {drops.filter((drop) => drop.to && drop.point.level === level && drop.route).map((drop) => <polyline key={drop.key} points={drop.route!.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="stroke-cable" strokeWidth={1 / k} strokeDasharray={`${2 / k} ${2 / k}`} />)}
+      {design.points.filter((point) => point.level === level && point.drawn).map((point) => (
+        <g key={point.id} data-drawn={point.id}><line x1={point.drawn!.x} y1={point.drawn!.y} x2={point.x} y2={point.y} className="stroke-mend" strokeWidth={1.2 / k} strokeDasharray={`${3 / k} ${2 / k}`} /><circle cx={point.drawn!.x} cy={point.drawn!.y} r={4.5 / k} className="fill-raised stroke-mend" strokeWidth={1.2 / k}><title>{`${point.name} was drawn here; moved on site ${point.drawn!.on}`}</title></circle></g>
+      ))}
       {here.map((stretch, i) => <line key={i} x1={stretch.a[0]} y1={stretch.a[1]} x2={stretch.b[0]} y2={stretch.b[1]} className="stroke-cable" strokeWidth={thickness(stretch.count) / k} strokeLinecap="round" />)}
     </g>
   );

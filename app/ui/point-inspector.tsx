@@ -63,6 +63,7 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
         {!readOnly && <button type="button" className="button" onClick={() => { const id = newRowId("p"); edit((d) => duplicatePoint(d, point.id, id)); select({ in: "points", id }); }}>Duplicate</button>}
         {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit((d) => removePoint(d, point.id)); select(undefined); }}><Trash2 size={13} /> Remove</button>}
       </div>
+      {kind.id === "weather-mast" && <p className="border-t border-rule px-3.5 py-2 text-small text-soft">Siting: in free wind, not under eaves where no rain falls, and not in a shadow where it measures light.</p>}
       {point.drawn && <p className="border-t border-rule px-3.5 py-2 text-small text-soft">Drawn at <span className="measure">{formatLength(point.drawn.x, preferences.units)}</span>, <span className="measure">{formatLength(point.drawn.y, preferences.units)}</span>; found here on {point.drawn.on}{point.drawn.why ? `: ${point.drawn.why}` : "."}</p>}
       {kind.mainsLines && <p className="border-t border-rule px-3.5 py-2 text-small">For the electrician: {kind.mainsLines.join(", ")}.</p>}
       {(kind.needs?.volts !== undefined && kind.needs.volts > 50 || kind.mainsLines) && <Caution text="Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide." />}

@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { data, Form, Link, redirect, useNavigation, useSearchParams } from "react-router";
 import { InputError } from "#core/design/input-error";
 import { DEMO_PEOPLE } from "#db/seed";
@@ -35,6 +36,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zinc Lattice
 const DEMO_TEXT = { owner: "owns the demo house", edit: "may edit it", view: "may look at it" };
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
+  // Pages kept on this device for the walk are for whom they were kept; notes not yet sent stay.
+  useEffect(() => void globalThis.caches?.delete("zinc-walk"), []);
   const busy = useNavigation().state !== "idle";
   const [params] = useSearchParams();
   const to = params.get("to");

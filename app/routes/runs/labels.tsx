@@ -2,7 +2,9 @@
 import { FileDown } from "lucide-react";
 import { useMemo, useState } from "react";
 import { codeOf, LABEL_SHEETS, labelsOf, placeLabels } from "#core/runs/labels";
+import { legendLine } from "#core/runs/legend";
 import { useDesign, useDesk } from "../../ui/desk";
+import { JacketShape } from "../../ui/jacket";
 
 export default function Labels() {
   const design = useDesign();
@@ -36,9 +38,10 @@ export default function Labels() {
               <g key={`${one.drop.key} ${one.end}`} transform={`translate(${one.x},${one.y})`} onClick={() => select({ in: "points", id: one.drop.point.id, drop: one.drop.key })}>
                 <rect width={width} height={height} rx={1.2} className="fill-none stroke-rule" strokeWidth={0.15} />
                 <path transform={`translate(${height * 0.08},${height * 0.08})`} className="fill-ink" d={dark.map(([row, column]) => `M${column * module} ${row * module}h${module}v${module}h${-module}z`).join("")} />
-                <text x={side + height * 0.16} y={height * 0.32} fontSize={Math.min(3, (width - side - height * 0.24) / (one.label.length * 0.62))} fontWeight={700} className="fill-ink font-mono">{one.label}</text>
-                {side > 7 && <text x={side + height * 0.16} y={height * 0.55} fontSize={2.1} className="fill-ink">{cut(one.here, width - side - height * 0.24)}</text>}
-                {side > 7 && <text x={side + height * 0.16} y={height * 0.74} fontSize={2.1} className="fill-soft">{cut(`to ${one.there}`, width - side - height * 0.24)}</text>}
+                <text x={side + height * 0.16} y={height * 0.32} fontSize={Math.min(3, (width - side - height * 0.24 - 4) / (one.label.length * 0.62))} fontWeight={700} className="fill-ink font-mono">{one.label}</text>
+                <svg x={width - 3.4} y={height * 0.08} width={2.4} height={height * 0.84} viewBox="0 0 14 40" preserveAspectRatio="none"><g transform="translate(14 0) rotate(90)"><JacketShape line={legendLine(design, one.drop.kind.service)} /></g></svg>
+                {side > 7 && <text x={side + height * 0.16} y={height * 0.55} fontSize={2.1} className="fill-ink">{cut(one.here, width - side - height * 0.24 - 4)}</text>}
+                {side > 7 && <text x={side + height * 0.16} y={height * 0.74} fontSize={2.1} className="fill-soft">{cut(`to ${one.there}`, width - side - height * 0.24 - 4)}</text>}
               </g>
             );
           })}

@@ -32,18 +32,31 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
   const { design: id } = useParams();
   const url = `/d/${id}`;
   const preferences = useRouteLoaderData<typeof rootLoader>("root")!.preferences;
-  // Notes kept on the device come back once the page runs; on the server there are none.
-  const [running, setRunning] = useState(false);
-  useEffect(() => setRunning(true), []);
+  // Notes kept on the device come back once the page runs; on the server there are none. One tab at a time keeps them: two would send them twice.
+  const [running, setRunning] = useState<"alone" | "beside another">();
+  useEffect(() => {
+    if (!("locks" in navigator)) return setRunning("alone");
+    let over = false;
+    let release: (() => void) | undefined;
+    void navigator.locks.request(`zinc-walk ${url}`, { ifAvailable: true }, (lock) => {
+      if (over) return undefined;
+      setRunning(lock ? "alone" : "beside another");
+      return lock && new Promise<void>((done) => (release = done));
+    });
+    return () => {
+      over = true;
+      release?.();
+    };
+  }, [url]);
   const store = useMemo(
-    () => createDesignStore({ url, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: 0, redo: 0, ...(running ? { kept: keptNotes(url, loaderData.person.id) } : {}) }),
+    () => createDesignStore({ url, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: 0, redo: 0, ...(running === "alone" ? { kept: keptNotes(url, loaderData.person.id) } : {}) }),
     [url, loaderData, running],
   );
   return (
-    <DeskProvider key={running ? "running" : "drawn"} store={store} url={url} readOnly={loaderData.role === "view"} preferences={preferences}>
+    <DeskProvider key={running ?? "drawn"} store={store} url={url} readOnly={loaderData.role === "view" || running === "beside another"} preferences={preferences}>
       {running && <Following />}
       <div className="mx-auto flex min-h-dvh max-w-2xl flex-col bg-raised">
-        <Head name={loaderData.name} running={running} />
+        <Head name={loaderData.name} running={running !== undefined} owner={running !== "beside another"} />
         <Rooms />
       </div>
       <Clash names={loaderData.names} />
@@ -63,13 +76,12 @@ function Following() {
 }
 
 /** What is kept here and what is sent, always in sight. */
-function Head({ name, running }: { name: string; running: boolean }) {
+function Head({ name, running, owner }: { name: string; running: boolean; owner: boolean }) {
   const { url, store } = useDesk();
   const { waiting, saving, trouble, refused } = useDeskState();
   const [photos, setPhotos] = useState(0);
   const [ready, setReady] = useState(false);
   const [online, setOnline] = useState(true);
-  const [owner, setOwner] = useState(true);
   useEffect(() => {
     if (!running) return;
     let over = false;
@@ -82,16 +94,8 @@ function Head({ name, running }: { name: string; running: boolean }) {
     const timer = setInterval(look, 5000);
     window.addEventListener("online", look);
     window.addEventListener("offline", look);
-    // One page at a time keeps notes: two would send them twice.
-    let release: (() => void) | undefined;
-    void navigator.locks?.request(`zinc-walk ${url}`, { ifAvailable: true }, (lock) => {
-      if (over) return undefined;
-      setOwner(lock !== null);
-      return lock && new Promise<void>((done) => (release = done));
-    });
     return () => {
       over = true;
-      release?.();
       clearInterval(timer);
       window.removeEventListener("online", look);
       window.removeEventListener("offline", look);
