@@ -16,7 +16,10 @@ import { ledgerJson, ledgerOf } from "../core/ledger";
 import { planSvg } from "../core/drawing";
 import { planDxf } from "../core/drawing/dxf-out";
 import { registerCsv } from "../core/register";
-import { cableTotals, dropsOf, pullsOf, runsJson, scheduleCsv } from "../core/runs";
+import { cableTotals, dropsOf, materialsCsv, pullsOf, runsJson, scheduleCsv } from "../core/runs";
+import { mountingCsv } from "../core/runs/mounting";
+import { poeSwitches } from "../core/runs/poe";
+import { punchCsv, punchList } from "../core/runs/site";
 import { allFindings } from "../core/stages";
 
 const USAGE = `zinc COMMAND FILE [--json]
@@ -24,7 +27,7 @@ const USAGE = `zinc COMMAND FILE [--json]
   check    what the checks found
   ledger   the totals
   choose   three plans, or why there is none
-  runs     pull schedule, cable totals, reels, pulls
+  runs     pull schedule, cable totals, reels, pulls, containment, switches, treads, mounting, punch list
   sun      the sun at the site            --date 2026-11-24
   fires    when automations fire          --from 2026-11-24 --days 7
   convert  write files                    --to csv|svg|dxf --out FOLDER
@@ -86,7 +89,9 @@ const runs: Command = (design) => {
     [1, 2, 3, 4],
   );
   const pulls = table([["pull", "cables", "length", "hours"], ...pullsOf(design).map((p) => [p.id, String(p.drops.length), `${p.lengthM.toFixed(2)} m`, p.hours.toFixed(2)])], [1, 2, 3]);
-  return { json: runsJson(design), text: [drops, totals, pulls].join("\n\n") };
+  const switches = poeSwitches(design).map((one) => `${one.closet.name}: ${one.allocatedW.toFixed(1)} W set aside, ${one.realW.toFixed(1)} W drawn${one.budgetW === undefined ? "" : ` of ${one.budgetW} W`}`).join("\n");
+  const punch = punchList(design).map((item) => `${item.room}, ${item.trade}: ${item.what}`).join("\n");
+  return { json: runsJson(design), text: [drops, totals, pulls, switches, punch].filter(Boolean).join("\n\n") };
 };
 
 const chooseCommand: Command = async (design) => {
@@ -138,7 +143,7 @@ const convert: Command = (design, options, file) => {
   const stem = basename(file).replace(/(\.zinc)?\.json$/, "");
   const plans = (kind: string, write: (design: Design, level: string) => string) => design.levels.map((level): [string, string] => [join(folder, `${stem}-${level.id}.${kind}`), write(design, level.id)]);
   const kinds: Record<string, () => [string, string][]> = {
-    csv: () => [[join(folder, `${stem}-schedule.csv`), scheduleCsv(design)], [join(folder, `${stem}-register.csv`), registerCsv(design)]],
+    csv: () => [[join(folder, `${stem}-schedule.csv`), scheduleCsv(design)], [join(folder, `${stem}-materials.csv`), materialsCsv(design)], [join(folder, `${stem}-mounting.csv`), mountingCsv(design)], [join(folder, `${stem}-punch.csv`), punchCsv(design)], [join(folder, `${stem}-register.csv`), registerCsv(design)]],
     svg: () => plans("svg", planSvg),
     dxf: () => plans("dxf", planDxf),
   };

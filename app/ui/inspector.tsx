@@ -23,7 +23,7 @@ export function Inspector() {
   return (
     <aside aria-label="Inspector" className="flex min-h-0 w-80 flex-col bg-pane max-lg:col-span-full max-lg:w-full max-lg:border-t max-lg:border-rule">
       {drawer ? <FindingsDrawer /> : (
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Inspector contents">
+        <div className="relative min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Inspector contents">
           {working && <WorkingPanel working={working} onClose={() => open(undefined)} />}
           <Suspense><Subject key={selection ? `${selection.in}/${selection.id}` : "none"} design={design} /></Suspense>
         </div>

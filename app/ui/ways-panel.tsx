@@ -31,7 +31,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
         {ways.map((way) => {
           const more = taken ? way.installedM - taken.installedM : 0;
           return (
-            <li key={`${way.closet} ${way.pin.trunks.join()} ${way.pin.risers.join()}`} className={`border px-2 py-1.5 text-small ${way.taken ? "border-accent bg-wash" : "border-rule bg-raised"}`} onMouseEnter={() => showPreview(way.taken ? undefined : way.route.places)} onMouseLeave={() => showPreview(undefined)}>
+            <li key={`${way.closet} ${way.pin.trunks.join()} ${way.pin.risers.join()}`} className={`border px-2 py-1.5 text-small ${way.taken ? "border-2 border-accent bg-raised" : "border-rule bg-raised"}`} onMouseEnter={() => showPreview(way.taken ? undefined : way.route.places)} onMouseLeave={() => showPreview(undefined)}>
               <p className="flex justify-between gap-2"><span>{way.closet !== point.closet && <span className="font-semibold">{byId(design, "closets").get(way.closet)?.name}: </span>}{way.capacity.map((one) => one.name).join(", ") || "through the void"}</span><span className="shrink-0"><Worked working={() => wayWorking(design, way)}>{formatLength(way.installedM, units)}</Worked></span></p>
               <p className="text-soft">
                 {way.taken ? "taken" : `${more >= 0 ? "+" : "−"}${formatLength(Math.abs(more), units)}`} · {way.route.bends} {way.route.bends === 1 ? "bend" : "bends"} · <span className="measure">{formatLength(way.route.stubM, units)}</span> off the trunks

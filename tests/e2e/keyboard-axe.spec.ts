@@ -128,6 +128,7 @@ for (const theme of ["light", "dark"] as const) {
 
 for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a phone", 390, 844], ["200 % zoom", 640, 400]] as const) {
   test(`nothing is cut off sideways on ${what}`, async ({ page }) => {
+    test.setTimeout(150_000);
     await page.setViewportSize({ width, height });
     await signIn(page);
     for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "choose", "choose?view=wants", "choose?view=hubs", "choose?view=what-if", "choose?view=catalogue", "choose?view=protocols", "choose?view=retrofit", ...["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`), "runs", ...RUNS, "register", "automations"]) {
@@ -140,6 +141,7 @@ for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a p
 }
 
 test("at 1280 × 800 the desk does not scroll as a page", async ({ page }) => {
+  test.setTimeout(90_000);
   await signIn(page);
   for (const stage of ["brief", "house", "house?view=survey", "choose", "choose?view=advisers", "runs", ...RUNS, "register", "automations"]) {
     await open(page, `/d/larkspur-weir/${stage}`);

@@ -20,7 +20,7 @@ export default function Conduits() {
   if (!shown && !trays.length) return <p className="p-4 text-soft">No conduit, duct or riser has a bore yet, and no tray a width. Give one in stage 2, House, and what lies in it is drawn here.</p>;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15rem] max-lg:grid-cols-1">
-      <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Conduits, ducts and risers">
+      <div className="relative min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Conduits, ducts and risers">
         <table className="w-full">
           <thead className="sticky top-0 z-10 bg-pane text-small text-soft">
             <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">Way</th><th className="font-normal">Bore</th><th className="text-right font-normal">Cables</th><th className="pl-4 font-normal">Fill</th><th className="text-right font-normal">Bends</th><th className="text-right font-normal">Length</th><th className="px-3 text-right font-normal" title="From box to box, the longest">Box to box</th></tr>

@@ -11,7 +11,7 @@ export default function Crossings() {
   const beside = besideMains(design);
   const fire = fireCrossings(design);
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mains and fire">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mains and fire">
       <table className="w-full">
         <caption className="px-3 pt-2 pb-1 text-left font-semibold">Beside mains, nearer than they may be</caption>
         <thead className="bg-pane text-left text-small text-soft"><tr className="h-7 border-y border-rule"><th className="px-3 font-normal">Way</th><th className="font-normal">Mains run</th><th className="text-right font-normal">Side by side</th><th className="text-right font-normal">Nearest</th><th className="text-right font-normal">Needed</th><th className="px-3 font-normal">Divider</th></tr></thead>

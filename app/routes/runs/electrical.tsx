@@ -22,7 +22,7 @@ export default function Electrical() {
   const design = useDesign();
   const switches = poeSwitches(design);
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Electrical">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Electrical">
       <section>
         <h3 className="px-3 pt-2.5 pb-1 font-semibold">Power over data cables, switch by switch</h3>
         {switches.length ? switches.map((one) => <Switch key={one.closet.id} one={one} />) : <p className="px-3 pb-2 text-soft">No point takes its power from a data cable yet.</p>}

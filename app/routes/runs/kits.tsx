@@ -32,7 +32,7 @@ export default function Kits() {
           <label className="flex items-center gap-1.5"><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />also kinds with no point {room ? "there" : ""}</label>
           <span className="ml-auto text-soft">{room ? "What is changed here holds for this room only." : "A room can have kits of its own."}</span>
         </div>
-        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Kits">
+        <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Kits">
           <table className="w-full min-w-180">
             <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
               <tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Kind</th><th className="text-right font-normal">Points</th><th className="pl-3 font-normal">Cables of its kit</th><th className="font-normal">Box</th><th className="pr-3 font-normal">Height</th></tr>

@@ -14,7 +14,7 @@ export default function Materials() {
   const costOf = (rows: readonly MaterialLine[]) => rows.reduce((sum, row) => sum + (row.cost ?? 0), 0);
   const open = bill.filter((row) => row.price === undefined).length;
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Bill of materials">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Bill of materials">
       <table className="w-full">
         <thead className="sticky top-0 bg-pane text-small text-soft">
           <tr className="h-7 border-b border-rule text-left"><th className="px-3 font-normal">What</th><th className="text-right font-normal">Count</th><th className="pl-1 font-normal"><span className="sr-only">Unit</span></th><th className="text-right font-normal">Price</th><th className="px-3 text-right font-normal">Cost, {currency}</th><th className="font-normal">From <a className="button ml-3 h-5" href={`${url}/csv/materials`} download>Order as CSV</a></th></tr>

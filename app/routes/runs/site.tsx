@@ -34,7 +34,7 @@ function Rooms() {
   const rooms = [...design.rooms].sort((a, b) => (byId(design, "levels").get(a.level)?.order ?? 0) - (byId(design, "levels").get(b.level)?.order ?? 0) || a.name.localeCompare(b.name, "en"));
   const all = progressOf(drops);
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Progress by room">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Progress by room">
       <p className="flex flex-wrap items-baseline gap-x-4 border-b border-rule px-3 py-2">
         <span className="text-base font-semibold"><span className="measure">{all.done}</span> of <span className="measure">{all.all}</span> drops terminated</span>
         {STATES.filter((state) => all.byState[state]).map((state) => <span key={state} className="flex items-center gap-1.5 text-small"><span className={`size-2.5 ${SHADE[state]}`} /><span className="measure">{all.byState[state]}</span> {state}</span>)}
@@ -75,7 +75,7 @@ function Punch() {
         <span className="text-soft">{shown.length} of {items.length} to put right</span>
         <a className="button ml-auto h-6" href={`${url}/csv/punch`} download>CSV</a><button type="button" className="button h-6" onClick={() => window.print()}>Print</button>
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Punch list">
+      <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Punch list">
         <table className="w-full">
           <thead className="sticky top-0 bg-pane text-left text-small text-soft"><tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Room</th><th className="font-normal">Trade</th><th className="font-normal">What</th><th className="font-normal">Since</th><th className="px-3 font-normal">Note</th></tr></thead>
           <tbody>{shown.map((item) => <tr key={item.point.id + item.what} className="border-b border-rule/60 align-top hover:bg-pane"><th scope="row" className="px-3 py-1.5 text-left font-normal whitespace-nowrap">{item.room}<span className="block text-tiny text-soft">{item.level}</span></th><td className="py-1.5 pr-3">{item.trade}</td><td className="py-1.5"><button type="button" className="text-left hover:underline" onClick={() => select({ in: "points", id: item.point.id, drop: item.drop?.key })}>{item.what}</button></td><td className="measure py-1.5 whitespace-nowrap">{item.on ?? ""}</td><td className="px-3 py-1.5 text-soft">{item.note}</td></tr>)}</tbody>
@@ -94,7 +94,7 @@ function Built() {
   const sum = rows.reduce((all, row) => all + (row.diffM ?? 0), 0);
   if (!rows.length) return <p className="p-4 text-soft">Nothing was measured on site yet: jacket marks noted on the walk stand here against the plan.</p>;
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="As built against planned">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="As built against planned">
       <p className="border-b border-rule px-3 py-2 text-small">{rows.length} measured or moved; together <span className="measure font-semibold">{sum >= 0 ? "+" : "−"}{formatLength(Math.abs(sum), units)}</span> against the plan. Measured lengths have replaced the planned ones everywhere.</p>
       <table className="w-full">
         <thead className="sticky top-0 bg-pane text-left text-small text-soft"><tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Drop</th><th className="font-normal">Point</th><th className="text-right font-normal">Planned</th><th className="text-right font-normal">Built</th><th className="text-right font-normal">Difference</th><th className="text-right font-normal">Moved</th><th className="px-3 font-normal">Why</th></tr></thead>
@@ -134,7 +134,7 @@ function Since() {
         {found && <span role="status" className="text-soft">{found.rows.length} drops differ after {found.edits} edits, <span className="measure text-ink">{more >= 0 ? "+" : "−"}{Math.abs(more).toFixed(2)} m</span> of cable</span>}
         {said && <span role="alert" className="text-stop">{said}</span>}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="What changed">
+      <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="What changed">
         {!found && !said && <p className="p-4 text-soft">Choose a day: every drop that is new, gone or different since then stands here, with what it was and what it is.</p>}
         {found && (
           <table className="w-full">

@@ -31,7 +31,7 @@ export default function Trades() {
           <a className="button ml-auto h-6" href={`${url}/csv/mounting`} download>CSV of all rooms</a>
           <button type="button" className="button h-6" onClick={() => window.print()}>Print</button>
         </div>
-        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mounting sheet">
+        <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mounting sheet">
           {rows.length === 0 && <p className="p-4 text-soft">No box hangs on a wall yet.</p>}
           {side !== undefined && room && <WallDrawing room={room} side={side} rows={own.filter((row) => row.side === side)} />}
           <table className="w-full text-small [&_.measure]:whitespace-nowrap [&_th]:whitespace-nowrap [&_td]:pl-3">

@@ -64,7 +64,7 @@ export const WALK_CACHE = "zinc-walk";
 export async function keepPage(): Promise<boolean> {
   if (!("serviceWorker" in navigator) || !("caches" in window)) return false;
   try {
-    await navigator.serviceWorker.register("/walk-worker.js");
+    await Promise.all([navigator.serviceWorker.register("/walk-worker.js"), import("../../ui/clash")]);
     const cache = await caches.open(WALK_CACHE);
     const parts = performance.getEntriesByType("resource").map((entry) => new URL(entry.name)).filter((part) => part.origin === location.origin && (part.pathname.startsWith("/assets/") || part.pathname === "/mark.svg")).map((part) => part.pathname);
     const missing: string[] = [];

@@ -1,5 +1,5 @@
 /** The rough-in walk, on a phone or a tablet: room by room, drop by drop; works without a network and sends later. */
-import { useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { useParams, useRouteLoaderData } from "react-router";
 import { byId } from "#core/design/collections";
 import { dropsOf } from "#core/runs";
@@ -12,7 +12,6 @@ import type { loader as rootLoader } from "../../root";
 import { createDesignStore } from "../../ui/design-store";
 import { designOf, designText } from "../../ui/design-text";
 import { DeskProvider, useDesign, useDesk, useDeskState } from "../../ui/desk";
-import ClashDialog from "../../ui/clash";
 import { keepPage, keptNotes, sendPhotos } from "./kept";
 import { RoomWalk } from "./room-walk";
 import type { Route } from "./+types/walk";
@@ -64,9 +63,12 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
   );
 }
 
+// Fetched with the page, so that it is there when there is no network.
+const ClashDialog = lazy(() => import("../../ui/clash"));
+
 function Clash({ names }: { names: Record<string, string> }) {
   const { clash } = useDeskState();
-  return clash && <ClashDialog names={names} />;
+  return clash && <Suspense><ClashDialog names={names} /></Suspense>;
 }
 
 function Following() {
