@@ -162,13 +162,34 @@ function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
   return { places: places.filter((place, i) => i === 0 || place.some((value, n) => value !== places[i - 1]![n])), pathM, riseM, stubM: pathM, bends: 0, pieces: [], ways: [] };
 }
 
+/** Things that move, by level and service: what a lead of that service may end at. Empty where no kind in use has a lead. */
+const besideTargets = memoByParts(["kinds", "points"], (design): ReadonlyMap<string, PointRow[]> => {
+  const targets = new Map<string, PointRow[]>();
+  const kinds = byId(design, "kinds");
+  const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
+  if (!design.points.some((point) => leads.has(point.kind))) return targets;
+  const services = new Set([...leads].map((id) => kinds.get(id)!.service));
+  for (const point of design.points) {
+    const kind = kinds.get(point.kind)!;
+    if (kind.glyph !== "moves" || !services.has(kind.service)) continue;
+    const key = `${point.level}/${kind.service}`;
+    const list = targets.get(key);
+    if (list) list.push(point);
+    else targets.set(key, [point]);
+  }
+  return targets;
+});
+
+const hasLead = (kind: KindRow) => kind.drops.some((line) => line.end === "beside it");
+
 /** What a lead ends at: the nearest thing on its level that moves for the same service. */
 function besideOf(design: Design, point: PointRow, kind: KindRow): PointRow | undefined {
-  const kinds = byId(design, "kinds");
-  const far = (other: PointRow) => Math.abs(other.x - point.x) + Math.abs(other.y - point.y);
-  return design.points
-    .filter((other) => other.level === point.level && other.id !== point.id && kinds.get(other.kind)?.service === kind.service && kinds.get(other.kind)?.glyph === "moves")
-    .sort((a, b) => far(a) - far(b) || (a.id < b.id ? -1 : 1))[0];
+  let best: { target: PointRow; far: number } | undefined;
+  for (const target of besideTargets(design).get(`${point.level}/${kind.service}`) ?? []) {
+    const far = Math.abs(target.x - point.x) + Math.abs(target.y - point.y);
+    if (target.id !== point.id && (!best || far < best.far || (far === best.far && target.id < best.target.id))) best = { target, far };
+  }
+  return best?.target;
 }
 
 /**
@@ -274,14 +295,11 @@ const pointDrops = memoByRow(
   },
 );
 
-/** Places a lead could end at, written out: a lead follows what it ends at. */
-const besidePlaces = memoByParts(["kinds", "points"], (design): string => {
-  const leads = design.kinds.filter((kind) => kind.drops.some((line) => line.end === "beside it"));
-  const services = new Set(leads.map((kind) => kind.service));
-  const kinds = byId(design, "kinds");
-  if (!design.points.some((point) => leads.some((kind) => kind.id === point.kind))) return "";
-  return design.points.filter((point) => services.has(kinds.get(point.kind)!.service)).map((point) => `${point.id}:${point.level},${point.x},${point.y},${point.z}`).join(";");
-});
+/** What a lead ends at and where that is, written out: a lead follows it, and stays as it is while that stays. */
+function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
+  const target = besideOf(design, point, kind);
+  return target ? `${target.id} ${target.level} ${target.x} ${target.y} ${target.z}` : "nowhere";
+}
 
 /** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
 export const dropsOf = memoByParts(
@@ -290,13 +308,31 @@ export const dropsOf = memoByParts(
     const numbers = pointNumbers(design);
     const roles = treadRoles(design);
     const kinds = byId(design, "kinds");
-    const beside = besidePlaces(design);
+    const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
     const alsoOf = (point: PointRow): unknown => {
       const number = numbers.get(point.id);
       const role = roles.get(point.id);
       if (role) return `${number} ${role.signature}`;
-      return beside && kinds.get(point.kind)?.drops.some((line) => line.end === "beside it") ? `${number} ${beside}` : number;
+      return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
     };
-    return design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))).sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+    return inOrder(design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))));
   },
 );
+
+let ranks = new Map<string, { label: string; rank: number }>();
+
+/** By label. Most edits leave every label as it was: then each drop goes to the place it had, with nothing compared. */
+function inOrder(drops: Drop[]): Drop[] {
+  if (drops.length === ranks.size) {
+    const placed = new Array<Drop>(drops.length);
+    if (drops.every((drop) => {
+      const known = ranks.get(drop.key);
+      if (known?.label !== drop.label) return false;
+      placed[known.rank] = drop;
+      return true;
+    })) return placed;
+  }
+  drops.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+  ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));
+  return drops;
+}
