@@ -39,15 +39,15 @@ describe("lit treads", () => {
     const light = dropsOf(design).filter((drop) => drop.group);
     expect(light.filter((drop) => drop.home)).toHaveLength(1);
     expect(light.filter((drop) => drop.to?.id === group!.at.id)).toHaveLength(5);
-    const home = light.find((drop) => drop.home)!;
+    const run = light.find((drop) => drop.home)!;
     const four = design.cableTypes.filter((type) => type.medium === "power" && type.conductors >= 4);
     const lead = four.find((type) => type.id === "power-4x13")!;
-    const lost = (type: typeof lead) => farDropV(design, group!, lead, type, home.installedM!);
-    const thinner = four.filter((type) => type.ohmPerKm! > home.cableType!.ohmPerKm!);
-    expect(lost(home.cableType!)).toBeLessThanOrEqual(0.72);
+    const lost = (type: typeof lead) => farDropV(design, group!, lead, type, run.installedM!);
+    const thinner = four.filter((type) => type.ohmPerKm! > run.cableType!.ohmPerKm!);
+    expect(lost(run.cableType!)).toBeLessThanOrEqual(0.72);
     for (const type of thinner) expect(lost(type)).toBeGreaterThan(0.72);
-    expect(home.load!.watts).toBeCloseTo(6 * 7.2, 6);
-    expect(home.load!.endV).toBeCloseTo(24 - lost(home.cableType!), 6);
+    expect(run.load!.watts).toBeCloseTo(6 * 7.2, 6);
+    expect(run.load!.endV).toBeCloseTo(24 - lost(run.cableType!), 6);
   });
   test("too far for any conductor: a second supply is offered, and holds", () => {
     const design = stair(10, 100);

@@ -35,7 +35,7 @@ export default function Kits() {
         <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Kits">
           <table className="w-full min-w-180">
             <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
-              <tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Kind</th><th className="text-right font-normal">Points</th><th className="pl-3 font-normal">Cables of its kit</th><th className="font-normal">Box</th><th className="pr-3 font-normal">Height</th></tr>
+              <tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Kind</th><th className="text-right font-normal">Points</th><th className="pl-3 font-normal">Cables of its kit</th><th className="pl-3 font-normal">Box</th><th className="pr-3 font-normal">Height</th></tr>
             </thead>
             <tbody>
               {kinds.map((kind) => <KitRow key={kind.id} kind={kind} room={room} count={counts.get(kind.id) ?? 0} />)}
@@ -77,7 +77,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
   const boxes = [...new Set([...Object.keys(BOXES), ...design.kinds.map((one) => one.box), box])].sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   return (
     <tr className="border-b border-rule/60 align-top hover:bg-pane" data-kind={kind.id}>
-      <th scope="row" className="w-44 px-3 py-1.5 text-left font-normal">
+      <th scope="row" className="w-42 px-3 py-1.5 text-left font-normal">
         <span className="flex items-center gap-2.5 [&>div]:min-w-0 [&>div]:flex-1"><Glyph glyph={kind.glyph} size={15} /><TextField bare label={`Name of ${kind.name}`} text={kind.name} take={(name) => edit((d) => [{ in: "kinds", put: checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, name: name.trim() }, "") as KindRow }])} /></span>
         <span className="mt-0.5 flex items-center gap-1.5 text-tiny text-soft"><span className="font-mono">{kind.code}</span><Jacket line={legendLine(design, kind.service)} size={26} /><span>{kind.service}</span>{own && <span className="text-mend">own kit in this room</span>}
           {own && !readOnly && <button type="button" className="underline hover:text-ink" onClick={() => edit(() => [{ in: "roomKits", drop: own.id }])}><RotateCcw size={11} className="inline" /> as in the design</button>}
@@ -90,7 +90,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
         {lines.length === 0 && !kind.mainsLines && <span className="py-0.5 text-small text-soft">{kind.id === "stub-out" ? "an empty box with a pull string" : "no cable of this design"}</span>}
         {lines.length === 0 && more}
       </td>
-      <td className="w-34 py-1 pr-2"><SelectField bare label={`Box of ${kind.name}`} value={box} options={boxes.map((value) => ({ value, text: value }))} take={(value) => value && put({ box: value })} /></td>
+      <td className="w-36 py-1 pr-2 pl-3"><SelectField bare label={`Box of ${kind.name}`} value={box} options={boxes.map((value) => ({ value, text: value }))} take={(value) => value && put({ box: value })} /></td>
       <td className="w-24 py-1 pr-3"><Height kind={kind} metres={mountHeightM} take={(m) => put({ mountHeightM: m })} /></td>
     </tr>
   );
