@@ -46,9 +46,12 @@ export async function logSince(tx: Tx | Db, design: string, revision: number): P
   }));
 }
 
-/** What takes back each edit since an instant, the oldest first; how the design came in is none. */
+const MOST_BACK = 5000;
+
+/** What takes back each edit since an instant, the oldest first; how the design came in is none. Throws InputError where that is too long ago. */
 export async function inversesSince(db: Db, design: string, at: Date): Promise<Change[][]> {
-  const rows = await db.select({ inverse: edits.inverse }).from(edits).where(and(eq(edits.design, design), gte(edits.at, at), ne(edits.kind, "start"))).orderBy(edits.revision);
+  const rows = await db.select({ inverse: edits.inverse }).from(edits).where(and(eq(edits.design, design), gte(edits.at, at), ne(edits.kind, "start"))).orderBy(edits.revision).limit(MOST_BACK + 1);
+  if (rows.length > MOST_BACK) fail("since", `lies more than ${MOST_BACK} edits back: choose a later day`);
   return rows.map((row) => row.inverse as Change[]);
 }
 

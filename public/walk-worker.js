@@ -3,13 +3,11 @@ const CACHE = "zinc-walk";
 self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
-/** Built files never change: what is kept is right. */
+/** Built files never change: what the page has kept of them is right. */
 async function kept(request) {
   const known = await caches.match(request, { ignoreVary: true });
   if (known) return known;
-  const answer = await fetch(request);
-  if (answer.ok) await (await caches.open(CACHE)).put(request, answer.clone());
-  return answer;
+  return fetch(request);
 }
 
 /** The page: as it is now, or, without a network, as it was. */

@@ -53,7 +53,7 @@ function sheetOf(pen: Pen, design: Design, sheet: PullSheet): void {
   row(pen, [["Cables in this order, the label on both ends", 0, 300, "bold"], ["length", 442, 50, "plain", 8, true]], 20, SOFT);
   for (const line of sheet.lines) {
     const room = byId(design, "rooms").get(line.drop.point.room)?.name ?? "";
-    row(pen, [[String(line.order), 0, 12, "mono"], [line.label, 16, 112, "bold", 9.5], [`${line.drop.point.name}, ${room}`, 132, 150], [`${line.drop.cableType?.name ?? ""}${line.cutAhead ? ", cut ahead" : ""}`, 288, 92, "plain", 8], [`${line.jacket}, ${line.mark}`, 384, 56, "plain", 8], [formatLength(line.lengthM, units), 442, 50, "mono", 9, true]], 17);
+    row(pen, [[String(line.order), 0, 12, "mono"], [line.label, 16, 112, "bold", 9.5], [`${line.drop.point.name}, ${room}`, 132, 150], [`${line.drop.cableType?.name ?? "cable not chosen"}${line.cutAhead ? ", cut ahead" : ""}`, 288, 92, "plain", 8], [`${line.jacket}, ${line.mark}`, 384, 56, "plain", 8], [formatLength(line.lengthM, units), 442, 50, "mono", 9, true]], 17);
     pen.page.drawRectangle({ x: WIDTH - MARGIN - 11, y: pen.y - 2, width: 10, height: 10, borderColor: INK, borderWidth: 0.7 });
   }
   pen.y -= 16;

@@ -47,6 +47,8 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
     const item = (text: string, hint: string, run: () => void): Item => ({ id: `command ${text}`, text, hint, search: text.toLowerCase(), run });
     return [
       ...STAGE_INFO.map((info) => item(`Go to ${info.name}`, info.built ? "stage" : "stage, not built yet", () => void navigate(`${url}/${info.stage}`))),
+      ...([["Kits, schools and colour legend", "kits"], ["Electrical: power over data, treads, losses", "electrical"], ["Mounting sheet, walls and ceilings", "trades"], ["On site: progress, punch list, as built", "site"]] as const).map(([text, view]) => item(text, "view of Runs", () => void navigate(`${url}/runs?view=${view}`))),
+      item("Walk the house", "for the phone on site", () => window.location.assign(`${url}/walk`)),
       item("Undo", "command", store.undo),
       item("Redo", "command", store.redo),
       item("Show findings", "command", () => showFindings(true)),
@@ -54,6 +56,8 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
       item(preferences.units === "metric" ? "Feet and inches" : "Metres", "command", () => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
       item("Save the pull schedule as CSV", "command", () => window.location.assign(`${url}/csv/schedule`)),
+      item("Save the order as CSV", "command", () => window.location.assign(`${url}/csv/materials`)),
+      item("Save the pull sheets as PDF", "command", () => window.location.assign(`${url}/pull-sheet`)),
       item("Save the catalogue as CSV", "command", () => window.location.assign(`${url}/csv/catalogue`)),
       item("Save the register as CSV", "command", () => window.location.assign(`${url}/csv/register`)),
       item("All designs", "command", () => void navigate("/designs")),

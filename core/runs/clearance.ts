@@ -34,7 +34,7 @@ export const CLEARANCE_M: Readonly<Partial<Record<ObstacleKind, Readonly<Partial
 
 interface Thing {
   id: string;
-  in: "fixtures" | "lamps" | "openings";
+  in: "fixtures" | "lamps" | "openings" | "points";
   kind: ObstacleKind;
   name: string;
   outline: readonly Xy[];
@@ -54,8 +54,24 @@ export const ON_WALL_M = 0.25;
 /** Things at other heights are no trouble beyond this. */
 const UP_DOWN_M = 0.3;
 
+/** A lamp under a ceiling is taken as so large, where its hole is not known. */
+const LAMP_RADIUS_M = 0.05;
+
+/** Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are, whatever else moves. */
+const ceilingLightsNow = memoByParts(["levels", "kinds", "points"], (design) =>
+  design.points.filter((point) => byId(design, "kinds").get(point.kind)?.glyph === "lights" && point.z >= (byId(design, "levels").get(point.level)?.ceilingHeightM ?? 2.5) - UNDER_CEILING_M)
+    .map(({ id, level, name, x, y }) => ({ id, level, name, x, y })));
+let keptLights: { text: string; lights: ReturnType<typeof ceilingLightsNow> } = { text: "[]", lights: [] };
+function ceilingLights(design: Design) {
+  const now = ceilingLightsNow(design);
+  if (now === keptLights.lights) return now;
+  const text = JSON.stringify(now);
+  if (text !== keptLights.text) keptLights = { text, lights: now };
+  return keptLights.lights;
+}
+
 /** Other trades' things on a level, lamps and open doors among them. */
-const thingsOf = memoByParts(["levels", "fixtures", "lamps", "openings", "walls"], (design): ReadonlyMap<string, Thing[]> => {
+const thingsOf = memoByParts(["levels", "fixtures", "lamps", "openings", "walls", ceilingLights], (design): ReadonlyMap<string, Thing[]> => {
   const levels = byId(design, "levels");
   const byLevel = new Map<string, Thing[]>();
   const add = (level: string, thing: Thing) => byLevel.set(level, [...(byLevel.get(level) ?? []), thing]);
@@ -65,10 +81,12 @@ const thingsOf = memoByParts(["levels", "fixtures", "lamps", "openings", "walls"
     add(row.level, { id: row.id, in: "fixtures", kind: row.kind, name: row.name, outline: row.outline, radiusM: 0, clearanceM: row.clearanceM, low, high: row.highM ?? (row.kind === "furniture" ? FURNITURE_TOP_M : ceiling + 1) });
   }
   for (const row of design.lamps) {
-    // A lamp let into the ceiling, or several at one place that nobody has measured one by one.
-    if (row.holeMm === undefined) continue;
     const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
-    add(row.level, { id: row.id, in: "lamps", kind: "light", name: row.name, outline: [[row.x, row.y]], radiusM: row.holeMm / 2000, clearanceM: 0, low: ceiling - UNDER_CEILING_M, high: ceiling + 1 });
+    add(row.level, { id: row.id, in: "lamps", kind: "light", name: row.name, outline: [[row.x, row.y]], radiusM: row.holeMm === undefined ? LAMP_RADIUS_M : row.holeMm / 2000, clearanceM: 0, low: ceiling - UNDER_CEILING_M, high: ceiling + 1 });
+  }
+  for (const light of ceilingLights(design)) {
+    const ceiling = levels.get(light.level)?.ceilingHeightM ?? 2.5;
+    add(light.level, { id: light.id, in: "points", kind: "light", name: light.name, outline: [[light.x, light.y]], radiusM: LAMP_RADIUS_M, clearanceM: 0, low: ceiling - UNDER_CEILING_M, high: ceiling + 1 });
   }
   for (const row of design.openings) {
     if (row.kind !== "door" || (row.hinge !== "start" && row.hinge !== "end")) continue;
@@ -101,7 +119,8 @@ function collisionsAt(things: readonly Thing[], kind: KindRow, point: PointRow, 
     if (point.z < thing.low - UP_DOWN_M || point.z > thing.high + UP_DOWN_M) return [];
     const rule = CLEARANCE_M[thing.kind]?.[own];
     const hidden = thing.kind === "door leaf";
-    if (hidden && !rule) return [];
+    // Lamps are drawn with the survey and are points as well: only what a lamp troubles is held against them.
+    if ((hidden || thing.kind === "light") && (!rule || thing.id === point.id)) return [];
     const neededM = Math.max(rule?.m ?? 0, thing.clearanceM);
     const farM = farFrom(thing, at);
     // What touches nothing and asks for nothing is no trouble; what lies inside a thing always is.
@@ -111,7 +130,7 @@ function collisionsAt(things: readonly Thing[], kind: KindRow, point: PointRow, 
 }
 
 /** What a point stands too near to, the worst first. */
-export const collisionsOf = memoByRow(["levels", "fixtures", "lamps", "openings", "walls", "kinds"], (design, point: PointRow): Collision[] => {
+export const collisionsOf = memoByRow(["kinds", thingsOf], (design, point: PointRow): Collision[] => {
   const things = thingsOf(design).get(point.level);
   const kind = byId(design, "kinds").get(point.kind);
   return things?.length && kind ? collisionsAt(things, kind, point, [point.x, point.y]) : [];

@@ -1,6 +1,7 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
 import { byId, memoByParts, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
+import type { Working } from "../working";
 import { containmentOf } from "./containment";
 import { dropsOf, RUN_PARTS } from "./drops";
 import { fireCrossings } from "./fire";
@@ -127,6 +128,18 @@ export const billOf = memoByParts(
     return lines.sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) || a.what.localeCompare(b.what, "en", { numeric: true }));
   },
 );
+
+/** How many of a thing, and what they cost. */
+export const billWorking = (row: MaterialLine, currency: string): Working => ({
+  title: row.what, value: row.cost ?? row.count, unit: row.cost === undefined ? row.unit : currency, verdict: "none",
+  steps: [
+    { formula: "Count", with: row.from, gives: `${row.count} ${row.unit}${row.count === 1 ? "" : "s"}`, source: row.group === "devices" ? "register" : "points, kits and ways" },
+    ...(row.price === undefined ? [{ formula: "Price of one", with: "nobody has said", gives: "–", source: "" }] : [
+      { formula: "Price of one", with: "", gives: `${row.price.toFixed(2)} ${currency}`, source: row.group === "cable" ? "cable type, whole reels" : row.group === "devices" ? "register" : "typical" },
+      { formula: "Count × price", with: `${row.count} × ${row.price.toFixed(2)}`, gives: `${row.cost!.toFixed(2)} ${currency}`, source: "" },
+    ]),
+  ],
+});
 
 /** The order as CSV: one line a thing, prices where they are known. */
 export function materialsCsv(design: Design): string {

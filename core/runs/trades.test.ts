@@ -41,6 +41,13 @@ describe("other trades", () => {
     const moved = fixed.points[0]!;
     for (const lamp of design.lamps) expect(Math.hypot(moved.x - lamp.x, moved.y - lamp.y)).toBeGreaterThanOrEqual(0.34 - 1e-6);
   });
+  test("a lamp that is a point of the design counts as well, and troubles neither itself nor another lamp", () => {
+    const design = ceiling("access-point", 5, 3);
+    design.points = [...design.points, { ...point("lamp", "lamp", "g", "hall", 5.2, 3, 2.4), closet: undefined as never }, { ...point("lamp2", "lamp", "g", "hall", 5.3, 3, 2.4), closet: undefined as never }];
+    expect(runsChecks(design).filter((one) => one.code === "runs.collision").map((one) => one.about.map((ref) => ref.id))).toEqual([["p", "lamp"]]);
+    const low = { ...design, points: design.points.map((row) => (row.id.startsWith("lamp") ? { ...row, z: 0.4 } : row)) };
+    expect(runsChecks(low).some((one) => one.code === "runs.collision")).toBe(false);
+  });
   test("at another height a thing is no trouble", () => {
     const low = fixture("duct", [4, 0, 6, 2], { lowM: 0, highM: 0.5 });
     expect(runsChecks(ceiling("access-point", 5, 1, low)).some((one) => one.code === "runs.collision")).toBe(false);

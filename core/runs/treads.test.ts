@@ -33,7 +33,7 @@ describe("lit treads", () => {
       for (const group of groups) expect(group.points.length).toBeLessThanOrEqual(Math.max(1, Math.floor((0.8 * watts) / 7.2 + 1e-9)));
     }), { numRuns: 40 });
   });
-  test("one home run a group, leads from the rest; the conductor is the thinnest that holds", () => {
+  test("a group has a single cable to its closet and short leads from the rest; its conductor is the thinnest that holds", () => {
     const design = stair(6, 60);
     const [group] = treadGroups(design);
     const light = dropsOf(design).filter((drop) => drop.group);

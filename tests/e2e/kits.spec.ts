@@ -147,3 +147,60 @@ test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
   await page.getByLabel("Since the start of").fill(today);
   await expect(page.getByRole("region", { name: "What changed" }).getByRole("row", { name: /0-BOOT-CAM-01\/1/ })).toContainText("length");
 });
+
+test("a kind of one's own: named, given a cable, put onto the plan by key alone", async ({ page }) => {
+  const house = await ownHouse(page);
+  await sheet(page, `${house}/runs?view=kits`);
+  await page.getByRole("button", { name: "A kind of your own" }).click();
+  await page.getByLabel("Name of New kind 1").fill("Bird box camera");
+  await page.getByLabel("Name of New kind 1").press("Enter");
+  await page.getByRole("button", { name: "Add a cable to the kit of Bird box camera" }).click();
+  await page.getByLabel("Cable type: Bird box camera, cable 1").selectOption({ label: "Data, cat 6" });
+  await page.getByLabel("Mounting height of Bird box camera").fill("9' 6\"");
+  await page.getByLabel("Mounting height of Bird box camera").press("Enter");
+  await expect(page.getByLabel("Mounting height of Bird box camera")).toHaveValue("2.90 m");
+  await saved(page);
+  const drops = number(await cell(page, "drops").textContent());
+  await page.getByRole("button", { name: "Plan and schedule" }).click();
+  await page.getByRole("button", { name: /^Bird box camera: drag/ }).press("Enter");
+  await page.getByRole("heading", { name: "Ground" }).click();
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: /^Bird box camera, / })).toBeVisible();
+  await expect(cell(page, "drops")).toHaveText(String(drops + 1));
+});
+
+test("two points kept symmetric: one that moves takes the other along", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/runs`);
+  await point(page, "kitchen-lmp-1").press("Enter");
+  await point(page, "kitchen-lmp-2").press("Shift+Enter");
+  await page.getByRole("button", { name: "Keep these two symmetric" }).click();
+  await saved(page);
+  await point(page, "kitchen-lmp-1").press("Enter");
+  await page.getByLabel("Down, y").fill("4.9");
+  await page.getByLabel("Down, y").press("Enter");
+  await saved(page);
+  await point(page, "kitchen-lmp-2").press("Enter");
+  await expect(page.getByLabel("Down, y")).toHaveValue("7.70 m");
+  await page.getByRole("button", { name: "Walls and ceilings" }).click();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("row", { name: /Hall alarm panel/ })).toBeVisible();
+});
+
+test("a part-used reel more in stock is one new reel less; bundles are tied smaller", async ({ page }) => {
+  const house = await ownHouse(page);
+  await sheet(page, `${house}/runs?table=reels`);
+  const reels = number(await cell(page, "reels").textContent());
+  await page.getByRole("region", { name: "Cable by type" }).getByRole("button", { name: "Speaker 2 × 2.5 mm²" }).click();
+  await page.getByRole("button", { name: "Add one" }).click();
+  const left = page.getByRole("region", { name: "Reels of the cable chosen" }).getByRole("textbox");
+  await left.fill("100");
+  await left.press("Enter");
+  await expect(cell(page, "reels")).toHaveText(String(reels - 1));
+  await left.fill("minus two");
+  await left.press("Enter");
+  await expect(page.getByRole("region", { name: "Reels of the cable chosen" }).getByRole("alert")).toBeVisible();
+  await page.getByRole("tab", { name: "Conduits and trays" }).click();
+  await page.getByLabel("Bundles on Cellar tray").selectOption("3");
+  await expect(page.getByRole("row", { name: /Cellar tray.*3 of 24/ })).toBeVisible();
+});

@@ -1,6 +1,7 @@
 /** Bill of materials: what is bought for the cables, by group, with its cost where it is known. */
 import { groupDigits } from "#core/design/units";
 import { billOf, GROUPS, type MaterialLine } from "#core/runs";
+import { billWorking } from "#core/runs/materials";
 import { sumWorking } from "#core/working";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Worked } from "../../ui/inspector-parts";
@@ -26,8 +27,8 @@ export default function Materials() {
               <tr className="h-7 bg-ground"><th scope="rowgroup" colSpan={4} className="px-3 text-left font-semibold">{group.charAt(0).toUpperCase() + group.slice(1)}</th><td className="px-3 text-right"><Worked working={() => sumWorking(`${group.charAt(0).toUpperCase()}${group.slice(1)}`, currency, rows.map((row) => ({ name: `${row.count} × ${row.what}`, value: row.cost ?? 0 })), "bill of materials")}>{groupDigits(costOf(rows), 2)}</Worked></td><td /></tr>
               {rows.map((row) => (
                 <tr key={row.what} className="h-7 border-b border-rule/60 hover:bg-pane">
-                  <th scope="row" className="px-3 text-left font-normal">{row.what}</th><td className="measure text-right">{row.count}</td><td className="pl-1 text-small text-soft">{row.unit === "piece" ? "" : row.unit}</td>
-                  <td className="measure text-right">{row.price === undefined ? <span className="text-soft">–</span> : groupDigits(row.price, 2)}</td><td className="measure px-3 text-right">{row.cost === undefined ? <span className="text-soft">–</span> : groupDigits(row.cost, 2)}</td>
+                  <th scope="row" className="px-3 text-left font-normal">{row.what}</th><td className="text-right"><Worked working={() => billWorking(row, currency)}>{row.count}</Worked></td><td className="pl-1 text-small text-soft">{row.unit === "piece" ? "" : row.unit}</td>
+                  <td className="measure text-right">{row.price === undefined ? <span className="text-soft">–</span> : groupDigits(row.price, 2)}</td><td className="px-3 text-right">{row.cost === undefined ? <span className="text-soft">–</span> : <Worked working={() => billWorking(row, currency)}>{groupDigits(row.cost, 2)}</Worked>}</td>
                   <td className="max-w-64 truncate text-small text-soft" title={row.from}>{row.from}</td>
                 </tr>
               ))}

@@ -70,6 +70,8 @@ export async function keepPage(): Promise<boolean> {
     const missing: string[] = [];
     for (const part of new Set(parts)) if (!(await cache.match(part))) missing.push(part);
     await cache.addAll(missing);
+    // What an older build of this page was made of is not needed any more.
+    for (const { url } of await cache.keys()) if (new URL(url).pathname.startsWith("/assets/") && !parts.includes(new URL(url).pathname)) await cache.delete(url);
     await cache.put(location.pathname, await fetch(location.pathname, { headers: { Accept: "text/html" } }));
     return true;
   } catch {
