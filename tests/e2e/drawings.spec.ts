@@ -50,6 +50,8 @@ test("walls from an SVG whose scripts are never run", async ({ page }) => {
 });
 
 test("a picture under the plan, set to scale by two places; one of 50 MB is refused", async ({ page }) => {
+  // Fifty megabytes take their time on a busy machine.
+  test.setTimeout(120_000);
   await emptyHouse(page);
   await page.getByRole("button", { name: "Drawings" }).click();
   await upload(page, "Picture", "large.png", Buffer.alloc(50_000_000));

@@ -184,7 +184,7 @@ test("two points kept symmetric: one that moves takes the other along", async ({
   await expect(page.getByLabel("Down, y")).toHaveValue("7.70 m");
   await page.getByRole("button", { name: "Walls and ceilings" }).click();
   await page.keyboard.press("Escape");
-  await expect(page.getByRole("row", { name: /Hall alarm panel/ })).toBeVisible();
+  await expect(page.locator("[data-mount='hall-alm-1']")).toBeVisible();
 });
 
 test("a part-used reel more in stock is one new reel less; bundles are tied smaller", async ({ page }) => {
