@@ -88,7 +88,7 @@ for (const path of ["/sign-in", "/sign-up"]) {
 
 for (const theme of ["light", "dark"] as const) {
   test(`axe finds nothing on any screen of the desk, ${theme}`, async ({ page }) => {
-    test.setTimeout(400_000);
+    test.setTimeout(900_000);
     const dark = theme === "dark";
     await signIn(page);
     await page.context().addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: process.env.TEST_WEB_URL! }]);

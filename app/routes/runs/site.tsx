@@ -70,7 +70,7 @@ function Punch() {
   const shown = items.filter((item) => !trade || item.trade === trade);
   return (
     <>
-      <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3 text-small" data-chrome>
+      <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small" data-chrome>
         <label className="flex items-center gap-1.5"><span className="text-soft">Trade</span><select className="field h-6 w-auto text-small" value={trade} onChange={(event) => setTrade(event.target.value)}><option value="">all</option>{trades.map((one) => <option key={one}>{one}</option>)}</select></label>
         <span className="text-soft">{shown.length} of {items.length} to put right</span>
         <a className="button ml-auto h-6" href={`${url}/csv/punch`} download>CSV</a><button type="button" className="button h-6" onClick={() => window.print()}>Print</button>
@@ -129,7 +129,7 @@ function Since() {
   const more = found?.rows.reduce((sum, row) => sum + row.diffM, 0) ?? 0;
   return (
     <>
-      <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3 text-small" data-chrome>
+      <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small" data-chrome>
         <label className="flex items-center gap-1.5"><span className="text-soft">Since the start of</span><input type="date" className="field h-6 w-36 font-mono" value={day} onChange={(event) => void ask(event.target.value)} /></label>
         {found && <span role="status" className="text-soft">{found.rows.length} drops differ after {found.edits} edits, <span className="measure text-ink">{more >= 0 ? "+" : "−"}{Math.abs(more).toFixed(2)} m</span> of cable</span>}
         {said && <span role="alert" className="text-stop">{said}</span>}

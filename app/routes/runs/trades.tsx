@@ -25,9 +25,9 @@ export default function Trades() {
   const walls = (row: Mounting) => `${row.side + 1}`;
   return (
     <>
-        <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3 text-small" data-chrome>
+        <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small" data-chrome>
           <label className="flex items-center gap-1.5 whitespace-nowrap"><span className="text-soft">Mounting sheet of</span><select className="field h-6 w-auto text-small" value={room ?? ""} onChange={(event) => { setChosen(event.target.value); select(undefined); }}>{rooms.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select></label>
-          <span className="truncate text-soft">Heights from the finished floor, along each wall from its left corner as you face it.</span>
+          <span className="min-w-0 flex-1 truncate text-soft max-sm:hidden">Heights from the finished floor, along each wall from its left corner as you face it.</span>
           <a className="button ml-auto h-6" href={`${url}/csv/mounting`} download>CSV of all rooms</a>
           <button type="button" className="button h-6" onClick={() => window.print()}>Print</button>
         </div>
