@@ -34,15 +34,15 @@ export default function Trades() {
         <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mounting sheet">
           {rows.length === 0 && <p className="p-4 text-soft">No box hangs on a wall yet.</p>}
           {side !== undefined && room && <WallDrawing room={room} side={side} rows={own.filter((row) => row.side === side)} />}
-          <table className="w-full text-small [&_.measure]:whitespace-nowrap [&_th]:whitespace-nowrap [&_td]:pl-3">
-            <thead className="sticky top-0 bg-pane text-left text-soft"><tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Point</th><th className="text-right font-normal">Wall</th><th className="pl-3 font-normal">Box</th><th className="pl-3 text-right font-normal">Height</th><th className="pl-3 text-right font-normal">Left</th><th className="pl-3 text-right font-normal">Right</th><th className="pl-3 font-normal">Holes, along × up</th><th className="px-3 font-normal">Next to it</th></tr></thead>
+          <table className="w-full text-small [&_.measure]:whitespace-nowrap [&_th]:whitespace-nowrap [&_td]:pl-2">
+            <thead className="sticky top-0 bg-pane text-left text-soft"><tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Point</th><th className="text-right font-normal">Wall</th><th className="pl-3 font-normal">Box</th><th className="pl-3 text-right font-normal">Height</th><th className="pl-3 text-right font-normal">Left</th><th className="pl-3 text-right font-normal">Right</th><th className="pl-3 font-normal">Holes, along × up</th><th className="px-2 font-normal">Beside</th></tr></thead>
             <tbody>
               {own.map((row) => (
                 <tr key={row.point.id} className={`h-7 border-b border-rule/60 ${row.point.id === selectedRow?.point.id ? "bg-wash" : "hover:bg-pane"}`} data-mount={row.point.id}>
                   <th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" onClick={() => select({ in: "points", id: row.point.id })}>{row.point.name}</button><span className="block font-mono text-tiny text-soft">{row.label}</span></th>
                   <td className="measure text-right">{walls(row)}</td><td className="pl-3 whitespace-nowrap">{row.box}</td><td className="measure text-right">{formatLength(row.heightM, units)}</td><td className="measure text-right">{formatLength(row.leftM, units)}</td><td className="measure text-right">{formatLength(row.rightM, units)}</td>
                   <td className="measure pl-3 whitespace-nowrap">{row.holes.map((hole) => `${formatLength(hole.leftM, units)} × ${formatLength(hole.upM, units)}`).join("  ")}{row.size?.holeMm && <span className="text-soft"> ⌀ {row.size.holeMm} mm</span>}</td>
-                  <td className={`px-3 ${row.next && row.next.mm < row.next.leastMm ? "font-semibold text-stop" : "text-soft"}`}>{row.next ? <>{row.next.point.name}, <span className="measure">{row.next.mm}</span> of <span className="measure">{row.next.leastMm}</span> mm</> : "alone"}</td>
+                  <td className={`px-2 ${row.next && row.next.mm < row.next.leastMm ? "font-semibold text-stop" : "text-soft"}`}>{row.next ? <>{row.next.point.name}, <span className="measure">{row.next.mm}</span> of <span className="measure">{row.next.leastMm}</span> mm</> : "alone"}</td>
                 </tr>
               ))}
             </tbody>
