@@ -119,7 +119,7 @@ test("power over data: a budget too small is said, with points moved to the othe
 
 test("a duct too long to draw through gets its pull box; a divider settles mains beside cable", async ({ page }) => {
   const house = await ownHouse(page);
-  await open(page, `${house}/runs?table=crossings`);
+  await sheet(page, `${house}/runs?table=crossings`);
   await expect(page.getByRole("region", { name: "Mains and fire" })).toContainText("Lighting ring, hall");
   await page.keyboard.press("f");
   await finding(page, "runs.near-mains").getByRole("button", { name: /divider/ }).click();
@@ -132,7 +132,7 @@ test("a duct too long to draw through gets its pull box; a divider settles mains
 
 test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
   const house = await ownHouse(page);
-  await open(page, `${house}/runs?table=pulls`);
+  await sheet(page, `${house}/runs?table=pulls`);
   await page.getByRole("grid", { name: "Pull groups" }).getByText("P03").click();
   await expect(page.getByRole("region", { name: "Sheet of pull P03" })).toContainText("On the stand");
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "PDF" }).click()]);

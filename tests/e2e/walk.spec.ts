@@ -69,6 +69,7 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
   // At the desk it stands on the punch list and against the plan.
   await page.setViewportSize({ width: 1280, height: 800 });
   await open(page, `${house}/runs?view=site&list=punch`);
+  await expect(page.locator("[data-ready]")).toBeAttached();
   await expect(page.getByRole("region", { name: "Punch list" }).getByRole("row", { name: /Boot room.*plumber.*Clear the way of 0-BOOT-RDR-01\/1/ })).toBeVisible();
   await page.getByRole("tab", { name: "As built" }).click();
   await expect(page.getByRole("region", { name: "As built against planned" }).getByRole("row", { name: /0-BOOT-CAM-01\/1/ })).toContainText("33.50 m");
