@@ -38,7 +38,9 @@ describe("what arrives at the far end", () => {
     design.cableTypes = [...design.cableTypes, { ...design.cableTypes.find((type) => type.id === "coax")!, id: "coax-thick", name: "Coaxial, thick", lossDb: [{ mhz: 2150, dbPer100M: 18 }] }];
     const finding = runsChecks(design).find((one) => one.code === "runs.coax-loss")!;
     expect(finding.fix!.label).toBe("Pull Coaxial, thick");
-    expect(runsChecks(applyChanges(design, finding.fix!.changes)).filter((one) => one.code === "runs.coax-loss" && one.fix?.changes.length === finding.fix!.changes.length && one.title === finding.title)).toHaveLength(1);
+    // It has two antenna cables: the one that was changed holds now, the other still does not.
+    const over = (d: Design) => dropsOf(d).filter((drop) => drop.loss && drop.loss.db > drop.loss.limitDb).length;
+    expect([over(design), over(applyChanges(design, finding.fix!.changes))]).toEqual([2, 1]);
   });
   test("a loudspeaker line of 0.5 dB and more, with the power that warms the line", () => {
     const design = far("loudspeaker", 60);

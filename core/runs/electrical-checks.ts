@@ -1,5 +1,5 @@
 /** Checks of stage 4 on volts, watts and signals, with the fixes that can be computed. */
-import { byId, memoByRow, type Design } from "../design/collections";
+import { memoByRow, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import type { CableTypeRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
@@ -128,5 +128,3 @@ export const switchChecks = (design: Design): Finding[] =>
     }
     return found;
   });
-
-export const closetName = (design: Design, drop: Drop) => (drop.to ? drop.to.name : byId(design, "closets").get(drop.closet ?? "")?.name);

@@ -41,8 +41,8 @@ test("a room's own kit, a school for all shades, a clash in the legend and its w
   await tv.getByRole("button", { name: "as in the design" }).click();
   await expect(cell(page, "drops")).toHaveText(String(drops));
   await page.getByLabel("Shade pockets").selectOption("none");
-  // Fourteen shades and the awning lose what they had; leads stay.
-  await expect(cell(page, "drops")).not.toHaveText(String(drops));
+  // Sixteen pockets lose both cables and the awning its own; the panel's lead stays.
+  await expect(cell(page, "drops")).toHaveText(String(drops - 33));
   await page.getByLabel("Shade pockets").selectOption("data and four-core");
   await expect(cell(page, "drops")).toHaveText(String(drops));
   await page.getByLabel("Colour of bus").selectOption("blue");
