@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import type { PointRow } from "#core/design/rows-system";
 import { formatLength } from "#core/design/units";
-import { alternativesOf, pinRoute, wayWorking } from "#core/runs/alternatives";
+import { alternativesOf, capacityWorking, pinRoute, wayWorking } from "#core/runs/alternatives";
 import { dropsOf } from "#core/runs";
 import { useDesk, useEdit } from "./desk";
 import { Worked } from "./inspector-parts";
@@ -35,7 +35,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
               <p className="flex justify-between gap-2"><span>{way.closet !== point.closet && <span className="font-semibold">{byId(design, "closets").get(way.closet)?.name}: </span>}{way.capacity.map((one) => one.name).join(", ") || "through the void"}</span><span className="shrink-0"><Worked working={() => wayWorking(design, way)}>{formatLength(way.installedM, units)}</Worked></span></p>
               <p className="text-soft">
                 {way.taken ? "taken" : `${more >= 0 ? "+" : "−"}${formatLength(Math.abs(more), units)}`} · {way.route.bends} {way.route.bends === 1 ? "bend" : "bends"} · <span className="measure">{formatLength(way.route.stubM, units)}</span> off the trunks
-                {way.capacity.filter((one) => one.fillPct !== undefined).map((one) => <span key={one.id} className={one.fillPct! > one.limitPct! ? "text-stop" : ""}> · {one.name} {one.fillPct!.toFixed(0)} of {one.limitPct} %</span>)}
+                {way.capacity.filter((one) => one.fillPct !== undefined).map((one) => <span key={one.id} className={one.fillPct! > one.limitPct! ? "text-stop" : ""}> · {one.name} <Worked working={() => capacityWorking(one)}>{one.fillPct!.toFixed(0)} of {one.limitPct} %</Worked></span>)}
                 {way.capacity.filter((one) => one.fillPct === undefined).map((one) => <span key={one.id}> · {one.name} ×{one.cables}</span>)}
                 {way.besideMainsM > 0.5 && <span className="text-mend"> · {way.besideMainsM.toFixed(1)} m beside mains</span>}{way.fireCrossings > 0 && ` · through ${way.fireCrossings} fire-rated ${way.fireCrossings === 1 ? "part" : "parts"}`}
               </p>

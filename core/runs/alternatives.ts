@@ -127,6 +127,13 @@ export function wayWorking(design: Design, way: Alternative): Working {
   };
 }
 
+/** How full a way would be with this point's cables in it. */
+export const capacityWorking = (one: Capacity): Working => ({
+  title: `Fill of ${one.name}, this way taken`, value: one.fillPct ?? 0, unit: "%", ...(one.limitPct === undefined ? {} : { limit: { value: one.limitPct, unit: "%", source: `${one.cables} ${one.cables === 1 ? "cable" : "cables"}, usual practice or this design's trays` } }),
+  verdict: one.limitPct !== undefined && (one.fillPct ?? 0) > one.limitPct ? "fails" : "holds",
+  steps: [{ formula: "Σ area of cables ÷ area of the way", with: `${one.cables} ${one.cables === 1 ? "cable" : "cables"} at the fullest place, this point's own included`, gives: `${(one.fillPct ?? 0).toFixed(1)} %`, source: "cable types, bore or tray" }],
+});
+
 /** Pin all cables of a point to the ways of a route, at a closet; without a pin they go the shortest way again. */
 export function pinRoute(design: Design, point: PointRow, pin: PinnedRoute | undefined, closet = point.closet): Change[] {
   const drops = dropsOf(design).filter((drop) => drop.point.id === point.id && !drop.to);

@@ -3,7 +3,7 @@ import { byId, type Design } from "../design/collections";
 import { applyChanges } from "../design/edit";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { point, testDesign } from "../test-design";
-import { alternativesOf, capacityAlong, pinRoute } from "./alternatives";
+import { alternativesOf, capacityAlong, capacityWorking, pinRoute } from "./alternatives";
 import { runsChecks } from "./checks";
 import { boxesFor, MOST_BENDS_DEG, pullLimitM, sectionsOf, type Corner } from "./containment";
 import { dropsOf } from "./drops";
@@ -119,6 +119,8 @@ describe("other ways", () => {
     const design = twoWays();
     const [, long] = alternativesOf(design, design.points[0]!);
     const drops = dropsOf(design).filter((drop) => drop.point.id === "cam");
+    expect(capacityWorking(long!.capacity[0]!)).toMatchObject({ value: (100 * 6.2 ** 2) / 21.4 ** 2, verdict: "holds" });
+    expect(capacityWorking({ ...long!.capacity[0]!, fillPct: 54 }).verdict).toBe("fails");
     expect(capacityAlong(design, long!.route, drops)).toEqual([{ in: "trunks", id: "tl", name: "Long way", cables: 1, fillPct: (100 * 6.2 ** 2) / 21.4 ** 2, limitPct: 53 }]);
   });
   test("in the demo house every way is at least as long as the straight line, and pins are of ways that exist", () => {
