@@ -11,6 +11,7 @@ import { routeGraph, type Graph } from "./graph";
 import { routeTo, type Route } from "./route";
 import { separationMm } from "./separation";
 import { traysOf } from "./tray";
+import { counted } from "../words";
 import type { Working } from "../working";
 
 type Way = Route["ways"][number];
@@ -119,9 +120,9 @@ export function wayWorking(design: Design, way: Alternative): Working {
   return {
     title: `Cable by ${way.capacity.map((one) => one.name).join(", ") || "the void"}`, value: installedM, unit: "m", verdict: "none",
     steps: [
-      { formula: "Off the trunks, at right angles", with: "", gives: m(route.stubM), source: "plan" },
+      { formula: route.byVoid ? "Through the void, at right angles" : "Off the trunks, at right angles", with: "", gives: m(route.stubM), source: "plan" },
       { formula: "Along them", with: way.capacity.map((one) => one.name).join(", "), gives: m(route.pathM - route.stubM), source: "plan" },
-      { formula: "Rises", with: `${route.bends} bends`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
+      { formula: "Rises", with: counted(route.bends, "bend"), gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
       { formula: "Slack at point + at closet", with: `${slackPointM} + ${slackClosetM}`, gives: m(slackPointM + slackClosetM), source: "design settings" },
     ],
   };

@@ -36,6 +36,8 @@ export interface Graph {
   at: number[][];
   /** Edge numbers of trunk pieces by level: what stubs of points can join. */
   trunkEdges: Map<string, number[]>;
+  /** Where risers and closets open into the void of a level that has no trunk: what the cables of its points go to. */
+  openings: Map<string, number[]>;
   /** Node of each closet. */
   closets: Map<string, number>;
   levels: ReadonlyMap<string, LevelRow>;
@@ -54,7 +56,7 @@ interface Piece {
 }
 
 /** Height at which cables run on a level that has no trunk drawn: in the void above its ceiling. */
-const voidHeightM = (level: LevelRow) => level.ceilingHeightM + level.voidAboveM / 2;
+export const voidHeightM = (level: LevelRow) => level.ceilingHeightM + level.voidAboveM / 2;
 
 function addNode(graph: Graph, level: string, [x, y]: Xy, heightM: number): number {
   const z = graph.levels.get(level)!.elevationM + heightM;
@@ -193,7 +195,7 @@ function addRisers(graph: Graph, design: Design, pieces: readonly Piece[], loose
 export function buildGraph(design: Design): Graph {
   const levels = byId(design, "levels");
   const obstacles = new Map(design.levels.flatMap((level) => { const found = obstaclesOf(design, level.id); return found ? [[level.id, found] as const] : []; }));
-  const graph: Graph = { nodes: [], edges: [], at: [], trunkEdges: new Map(), closets: new Map(), levels, obstacles };
+  const graph: Graph = { nodes: [], edges: [], at: [], trunkEdges: new Map(), openings: new Map(), closets: new Map(), levels, obstacles };
   const pieces = trunkPieces(design, levels);
   cutPieces(graph, pieces);
   const loose = new Map<string, number[]>();
@@ -211,10 +213,7 @@ export function buildGraph(design: Design): Graph {
   for (const [level, nodes] of loose) {
     if (graph.trunkEdges.has(level)) continue;
     for (let i = 0; i < nodes.length; i++) for (let j = i + 1; j < nodes.length; j++) addElbow(graph, nodes[i]!, nodes[j]!);
-    graph.trunkEdges.set(level, graph.edges.flatMap((edge, id) => {
-      const a = graph.nodes[edge.a]!;
-      return !edge.vertical && a.level === level && graph.nodes[edge.b]!.level === level ? [id] : [];
-    }));
+    graph.openings.set(level, nodes);
   }
   return graph;
 }

@@ -2,8 +2,8 @@
 import TinyQueue from "tinyqueue";
 import type { PinnedRoute, PointRow } from "../design/rows-system";
 import { footOn, type Xy } from "../geometry/segment";
-import { stubLength, type Edge, type Graph } from "./graph";
-import { BARRED_COST, isFree, pathLength, voidPath } from "./void-path";
+import { stubLength, voidHeightM, type Edge, type Graph } from "./graph";
+import { BARRED_COST, isFree, pathLength, voidCostM, voidPath, type Obstacles } from "./void-path";
 
 /** A place on a route: level id, x, y and z above the level's floor. */
 export type Place = [level: string, x: number, y: number, z: number];
@@ -27,6 +27,8 @@ export interface Route {
   pieces: Piece[];
   /** Trunks and risers in the order the cable meets them. */
   ways: { in: "trunks" | "risers"; id: string }[];
+  /** Its level has no trunk: from the point straight through the void. */
+  byVoid?: true;
   /** It keeps to ways somebody chose. */
   pinned?: boolean;
 }
@@ -48,7 +50,7 @@ export type Allowed = (edge: Edge) => boolean;
 export type Tree = Arrival[][];
 
 const SAME_M = 1e-6;
-const better = (a: Arrival, b: Arrival) =>
+const better = (a: Pick<Arrival, "costM" | "bends">, b: Pick<Arrival, "costM" | "bends">) =>
   Math.abs(a.costM - b.costM) > SAME_M ? a.costM - b.costM : a.bends - b.bends;
 const costOf = (edge: Edge) => (edge.barred ? BARRED_COST : 1) * edge.lengthM;
 
@@ -123,9 +125,8 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
     const foot = footOn(at, [a.x, a.y], [b.x, b.y]);
     let stubM = stubLength(at, foot);
     if (best && stubM > best.stubM + SAME_M) continue;
-    let round: [number, number][] | undefined;
-    if (obstacles && !isFree(obstacles, at, foot.at)) {
-      round = voidPath({ areas: obstacles.areas, mains: [] }, at, foot.at, a.heightM);
+    const round = obstacles && wayRound(obstacles, at, foot, a.heightM);
+    if (round) {
       stubM = pathLength(round);
       if (best && stubM > best.stubM + SAME_M) continue;
     }
@@ -145,6 +146,45 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
   return best;
 }
 
+/**
+ * Corners of a stub where the plain one is barred: straight where it meets its trunk at a right angle, by the other
+ * elbow where that is free, else round what stands there. Undefined where the plain one, along x first, is free.
+ */
+function wayRound(obstacles: Obstacles, at: Xy, foot: { at: [number, number]; clamped: boolean }, heightM: number): [number, number][] | undefined {
+  const elbow: Xy[] = foot.clamped ? [at, [foot.at[0], at[1]], foot.at] : [at, foot.at];
+  if (elbow.slice(1).every((corner, i) => isFree(obstacles, elbow[i]!, corner))) return undefined;
+  return voidPath({ areas: obstacles.areas, mains: [] }, at, foot.at, heightM);
+}
+
+interface ThroughVoid {
+  path: [number, number][];
+  heightM: number;
+  end: Arrival;
+  costM: number;
+  bends: number;
+}
+
+/** On a level without a trunk: the cheapest way at right angles to where a riser or the closet opens, and on from there; then fewer bends. */
+function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): ThroughVoid | undefined {
+  const row = graph.levels.get(level);
+  if (!row) return undefined;
+  const obstacles = graph.obstacles.get(level);
+  const heightM = voidHeightM(row);
+  let best: ThroughVoid | undefined;
+  for (const node of graph.openings.get(level) ?? []) {
+    const ends = tree[node]!;
+    if (!ends.length) continue;
+    const { x, y } = graph.nodes[node]!;
+    const path = voidPath(obstacles, at, [x, y], heightM);
+    const ownM = voidCostM(obstacles, path, heightM);
+    for (const end of ends) {
+      const way = { path, heightM, end, costM: ownM + end.costM, bends: Math.max(0, path.length - 2) + end.bends };
+      if (!best || better(way, best) < 0) best = way;
+    }
+  }
+  return best;
+}
+
 function addPlace(places: Place[], place: Place): void {
   const last = places[places.length - 1];
   const same = last && last[0] === place[0] && [1, 2, 3].every((i) => Math.abs((last[i] as number) - (place[i] as number)) < SAME_M);
@@ -154,6 +194,7 @@ function addPlace(places: Place[], place: Place): void {
 /** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
 export function routeTo(graph: Graph, from: { level: string; x: number; y: number; z: number }, closet: string, allowed?: Allowed): Route | undefined {
   const tree = allowed ? treeFrom(graph, closet, allowed) : keptTree(graph, closet);
+  if (!graph.trunkEdges.has(from.level)) return throughVoid(graph, bestThroughVoid(graph, tree, from.level, [from.x, from.y]), from);
   const join = bestJoin(graph, tree, from.level, [from.x, from.y], allowed);
   if (!join) return undefined;
   const edge = graph.edges[join.edge]!;
@@ -169,10 +210,25 @@ export function routeTo(graph: Graph, from: { level: string; x: number; y: numbe
   route.pathM += join.stubM;
   const endT = join.end.node === edge.a ? 0 : 1;
   follow(graph, route, join.edge, join.t, endT);
-  for (let here: Arrival | undefined = join.end; here?.before; here = here.before) {
+  followBack(graph, route, join.end);
+  return route;
+}
+
+/** Along the edges a tree came by, back to its closet. */
+function followBack(graph: Graph, route: Route, from: Arrival): void {
+  for (let here: Arrival | undefined = from; here?.before; here = here.before) {
     const back = graph.edges[here.edge]!;
     follow(graph, route, here.edge, back.a === here.node ? 0 : 1, back.a === here.node ? 1 : 0);
   }
+}
+
+function throughVoid(graph: Graph, way: ThroughVoid | undefined, from: { level: string; x: number; y: number; z: number }): Route | undefined {
+  if (!way) return undefined;
+  const stubM = pathLength(way.path);
+  const route: Route = { places: [], pathM: stubM, riseM: Math.abs(way.heightM - from.z), stubM, bends: way.bends, pieces: [], ways: [], byVoid: true };
+  addPlace(route.places, [from.level, from.x, from.y, from.z]);
+  for (const [x, y] of way.path) addPlace(route.places, [from.level, x, y, way.heightM]);
+  followBack(graph, route, way.end);
   return route;
 }
 

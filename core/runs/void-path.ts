@@ -63,12 +63,12 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
       all.push(Math.min(...values) - ROUND_M, Math.max(...values) + ROUND_M);
     }
     for (const run of obstacles.mains) for (const corner of run.path) all.push(corner[axis] - BESIDE_MAINS_M - 0.01, corner[axis] + BESIDE_MAINS_M + 0.01);
-    return [...new Set(all)].sort((p, q) => p - q);
+    return apart(all, a[axis], b[axis]);
   };
   const [xs, ys] = [lines(0), lines(1)];
   const at = (node: number): Xy => [xs[node % xs.length]!, ys[Math.floor(node / xs.length)]!];
-  const start = ys.indexOf(a[1]) * xs.length + xs.indexOf(a[0]);
-  const goal = ys.indexOf(b[1]) * xs.length + xs.indexOf(b[0]);
+  const nodeAt = ([x, y]: Xy) => nearestLine(ys, y) * xs.length + nearestLine(xs, x);
+  const [start, goal] = [nodeAt(a), nodeAt(b)];
   const queue = new TinyQueue<Reach>([{ at: start, cost: 0, along: -1 }], (p, q) => p.cost - q.cost);
   const done = new Set<number>();
   while (queue.length) {
@@ -76,7 +76,7 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
     if (here.at === goal) {
       const path: [number, number][] = [];
       for (let step: Reach | undefined = here; step; step = step.before) path.unshift([at(step.at)[0], at(step.at)[1]]);
-      return clean(straightened(path));
+      return clean(withEnds(straightened(path), a, b));
     }
     const key = here.at * 3 + here.along + 1;
     if (done.has(key)) continue;
@@ -95,6 +95,34 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
   }
   return clean(elbow);
 }
+
+/** Lines nearer than this are one: a corner between two of them would turn by nothing, and the way would seem to go askew. */
+const ONE_LINE_M = 1e-6;
+
+/** Values in order, those that are one line only once; the ends of the way keep their own where they are among them. */
+function apart(values: readonly number[], from: number, to: number): number[] {
+  const kept = from === to || Math.abs(from - to) > ONE_LINE_M ? [from, to] : [from];
+  for (const value of values) if (kept.every((other) => Math.abs(other - value) > ONE_LINE_M)) kept.push(value);
+  return [...new Set(kept)].sort((p, q) => p - q);
+}
+
+const nearestLine = (lines: readonly number[], value: number) =>
+  lines.reduce((best, line, i) => (Math.abs(line - value) < Math.abs(lines[best]! - value) ? i : best), 0);
+
+/** The path with its ends exactly where they are asked for; its last leg stays upright or level. */
+function withEnds(path: [number, number][], a: Xy, b: Xy): [number, number][] {
+  if (path.length < 2) return [[a[0], a[1]], [b[0], b[1]]];
+  return path.map((corner, i) => (i === 0 ? [a[0], a[1]] : i === path.length - 1 ? [b[0], b[1]] : corner));
+}
+
+/** Metres a path counts for: those through what no cable may cross, and those beside mains, many times over. */
+export const voidCostM = (obstacles: Obstacles | undefined, path: readonly Xy[], heightM: number): number =>
+  path.slice(1).reduce((sum, to, i) => {
+    const from = path[i]!;
+    const metres = Math.abs(to[0] - from[0]) + Math.abs(to[1] - from[1]);
+    if (!obstacles) return sum + metres;
+    return sum + metres * (isFree(obstacles, from, to) ? 1 : BARRED_COST) + MAINS_COST * besideM(obstacles, from, to, heightM);
+  }, 0);
 
 /** Without corners that do not turn. */
 const straightened = (path: [number, number][]): [number, number][] =>

@@ -1,5 +1,6 @@
 /** The workings of what stage 4 computes. Built only when somebody opens them. */
 import { byId, type Design } from "../design/collections";
+import { counted } from "../words";
 import { sumWorking, verdictUnder, type Step, type Working } from "../working";
 import type { CableTotal } from "./totals";
 import { dropsOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
@@ -25,9 +26,9 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
   }
   const names = route.ways.map((way) => byId(design, way.in).get(way.id)?.name ?? way.id);
   return [
-    { formula: "Stub to the nearest trunk, at right angles", with: "", gives: m(route.stubM), source: "plan" },
+    { formula: route.byVoid ? "Through the void of its level, at right angles" : "Stub to the nearest trunk, at right angles", with: route.byVoid ? "no trunk is drawn there" : "", gives: m(route.stubM), source: "plan" },
     { formula: "Along trunks", with: names.join(", ") || "none", gives: m(route.pathM - route.stubM), source: "plan" },
-    { formula: "Rises", with: `${route.bends} bends, point at ${m(drop.point.z)}`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
+    { formula: "Rises", with: `${counted(route.bends, "bend")}, point at ${m(drop.point.z)}`, gives: m(route.riseM), source: "heights of point, trunks, levels and closet" },
     { formula: "Slack at point + at closet", with: `${settings.slackPointM} + ${settings.slackClosetM}`, gives: m(drop.slackM), source: "design settings" },
     { formula: "Cable in the house", with: "sum of the above", gives: m(drop.installedM!), source: "" },
     end,
