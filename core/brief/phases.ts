@@ -4,6 +4,7 @@ import type { Change } from "../design/edit";
 import { fail } from "../design/input-error";
 import type { PhaseRow } from "../design/rows-brief";
 import type { Working } from "../working";
+import { cableTotals, dropsOf } from "../runs";
 import { costOf, scoreOf } from "./problems";
 
 export interface PhaseSums {
@@ -29,7 +30,7 @@ export const sortedPhases = (design: Design) => [...design.phases].sort((a, b) =
 
 /** Cost, hours and score by phase, in order; a phase is open when the one before is signed off. */
 export const phaseSums = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations", "problems", "phases"],
+  [dropsOf, cableTotals, "points", "devices", "problems", "phases"],
   (design): PhaseSums[] => {
     let open = true;
     return sortedPhases(design).map((phase) => {

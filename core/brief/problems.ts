@@ -22,7 +22,7 @@ export const LABOUR = { perDropH: 0.4, perDropM: 0.012, perDeviceH: 0.5 };
 
 /** Price of a metre of each cable type as it is bought: whole reels spread over what is used of them. */
 const pricePerM = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels"],
+  [cableTotals],
   (design) => new Map(cableTotals(design).map((total) => [total.cableType.id, total.lengthM ? total.cost / total.lengthM : 0])),
 );
 
@@ -62,7 +62,7 @@ export function answerOf(design: Design, problem: ProblemRow): Answer {
 
 /** Problems, the worst first; of equal scores the one that takes fewer hours. */
 export const rankedProblems = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels", "devices", "automations", "problems"],
+  [dropsOf, cableTotals, "devices", "automations", "problems"],
   (design): { problem: ProblemRow; score: number; answer: Answer }[] =>
     design.problems
       .map((problem) => ({ problem, score: scoreOf(problem), answer: answerOf(design, problem) }))

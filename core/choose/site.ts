@@ -53,7 +53,7 @@ interface CableCost {
 
 /** What the cable of one unit costs, by kind of point: the mean of such points that are drawn, else what is usual. */
 const cableByKind = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "cableTypes", "kinds", "points", "drops", "reels"],
+  [dropsOf],
   (design): ReadonlyMap<string, CableCost> => {
     const sums = new Map<string, { buy: number; hours: number; points: Set<string> }>();
     for (const drop of dropsOf(design)) {

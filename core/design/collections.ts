@@ -68,7 +68,8 @@ const indexes = new WeakMap<readonly unknown[], ReadonlyMap<string, AnyRow>>();
 
 /** What a kept result hangs on: a collection, the design's row, or something kept itself that is derived from them. */
 export type Part = CollectionName | "design" | ((design: Design) => unknown);
-const partOf = (design: Design, part: Part): unknown => (typeof part === "function" ? part(design) : design[part]);
+/** What a part is of a design, to be compared by identity. */
+export const partOf = (design: Design, part: Part): unknown => (typeof part === "function" ? part(design) : design[part]);
 
 /**
  * Result of `compute`, kept while the given collections are the same arrays (and the design row the same object).

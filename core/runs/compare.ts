@@ -2,6 +2,7 @@
 import { byId, type Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
 import { dropsOf, type Drop } from "./drops";
+import { endName } from "./end-name";
 
 export interface RunsChange {
   key: string;
@@ -17,7 +18,7 @@ export interface RunsChange {
 
 function factsOf(design: Design, drop: Drop): Record<string, string | undefined> {
   return {
-    label: drop.label, cable: drop.cableType?.name, "ends at": drop.to?.name ?? byId(design, "closets").get(drop.closet ?? "")?.name, length: drop.lengthM === undefined ? undefined : `${drop.lengthM.toFixed(2)} m`,
+    label: drop.label, cable: drop.cableType?.name, "ends at": endName(design, drop), length: drop.lengthM === undefined ? undefined : `${drop.lengthM.toFixed(2)} m`,
     way: drop.route?.ways.map((way) => byId(design, way.in).get(way.id)?.name ?? way.id).join(", ") || undefined,
     place: `${drop.point.x.toFixed(2)}, ${drop.point.y.toFixed(2)}, ${drop.point.z.toFixed(2)} up`, state: drop.state,
     test: drop.row?.test && `${drop.row.test.method}: ${drop.row.test.result}`, note: drop.row?.note,

@@ -3,7 +3,7 @@ import { memoByParts, type Design } from "../design/collections";
 import type { RiserRow, TrunkRow } from "../design/rows-house";
 import type { Change } from "../design/edit";
 import type { Working } from "../working";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { distance, footOn } from "../geometry/segment";
 import { routeGraph } from "./graph";
 import { runSettings } from "./settings";
@@ -185,7 +185,7 @@ const pathM = (path: readonly (readonly [number, number])[]) => path.slice(1).re
 
 /** Every conduit, duct and riser that has a bore, with its fullest stretch; fullest first. */
 export const containmentOf = memoByParts(
-  RUN_PARTS,
+  [dropsOf],
   (design): Containment[] => {
     const tubes = design.trunks.filter((row) => row.kind !== "tray" && row.kind !== "void" && row.boreMm !== undefined);
     const risers = design.risers.filter((row) => row.boreMm !== undefined);

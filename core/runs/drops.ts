@@ -7,7 +7,7 @@ import { kitOf, shadeNeeds } from "./kits";
 import { stripDropV } from "./line";
 import { pointRoute, type Place, type Route } from "./route";
 import { coaxLossDb, speakerLossDb } from "./signal";
-import { leadM, lightIndex, treadRoles, wattsOf, type TreadGroup } from "./treads";
+import { leadM, lightIndex, treadGroups, treadRoles, wattsOf, type TreadGroup } from "./treads";
 
 export interface Load {
   watts: number;
@@ -56,10 +56,10 @@ export interface Drop {
   loss?: Loss;
   state: DropRow["state"];
   row?: DropRow;
-  /** Ends at this point and not in a closet: a lead to a junction box, or to what it feeds. */
-  to?: PointRow;
-  /** The supply it hangs on with others; `home`: it is the run from their junction box. */
-  group?: TreadGroup;
+  /** Id of the point it ends at, where that is no closet: a lead to a junction box, or to what it feeds. The row is looked up, so that its name is always today's. */
+  to?: string;
+  /** Id of the supply it hangs on with others (`groupOf`); `home`: it is the run from their junction box. */
+  group?: string;
   home?: boolean;
 }
 
@@ -126,7 +126,7 @@ function loadOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC
   if (needs.poeClass) {
     const power = POE_CLASSES[needs.poeClass]!;
     const watts = needs.watts ?? power.deviceW;
-    const loopOhm = poeLoopOhm(installedM, cable.ohmPerKm, power.fourPair);
+    const loopOhm = poeLoopOhm(installedM, atTemperature(cable.ohmPerKm, ambientC), power.fourPair);
     const endV = poeVolts(power.sourceV, watts, loopOhm);
     return { watts, sourceV: power.sourceV, endV, sourceW: endV ? (watts / endV) * power.sourceV : power.sourceW, poeClass: needs.poeClass, loopOhm };
   }
@@ -192,35 +192,95 @@ function besideOf(design: Design, point: PointRow, kind: KindRow): PointRow | un
   return best?.target;
 }
 
+/** Ω/km of the copper in a light strip, both ways counted as a conductor each: 1 oz on a 10 mm tape, typical. */
+export const STRIP_OHM_PER_KM = 100;
+
+/** What brings one tread its current: its lead as it is (pulled, or of another cable), and as its kit would have it. */
+export interface TreadLead {
+  cableType?: CableTypeRow;
+  /** Cable in the house, m; nothing where the junction box sits at the tread itself. */
+  lengthM: number;
+  /** Volts lost on it, and on the lead that was planned. */
+  lostV: number;
+  plannedLostV: number;
+}
+
+/** A group of treads with what was pulled, pinned or put in another cable taken as it is. */
+export interface LitGroup {
+  home: { cableType?: CableTypeRow; lengthM?: number; lostV: number };
+  leads: ReadonlyMap<string, TreadLead>;
+  /** Volts along a strip: evenly loaded, so half of its own. */
+  stripV: number;
+  /** Volts lost to the end of the worst strip, its lead included and the home run not. */
+  worstV: number;
+}
+
+/** Metres between the jacket's marks; undefined without both. To the millimetre. */
+const markedM = (row?: DropRow): number | undefined =>
+  row?.markStartM === undefined || row.markEndM === undefined ? undefined : Math.round(Math.abs(row.markEndM - row.markStartM) * 1000) / 1000;
+
+/** Cable in the house: what the jacket says, else the route with its slack. */
+const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>
+  markedM(row) ?? (route ? route.pathM + route.riseM + slackM : undefined);
+
 /**
- * The thinnest cable of the same medium for a home run: the far strip of its group still gets its volts. The thickest
- * where none holds; a check then says so.
+ * The thinnest cable of the same medium with which the far strip of a group still gets its volts over `homeM`; with
+ * leads as planned where none holds with those there are, and the thickest where none holds at all: a check says so.
  */
-function homeCable(design: Design, group: TreadGroup, own: CableTypeRow, homeM: number): CableTypeRow {
+function homeCable(design: Design, group: TreadGroup, own: CableTypeRow, homeM: number, worstV: number, plannedV: number): CableTypeRow {
   const fit = design.cableTypes
     .filter((type) => type.medium === own.medium && type.conductors >= own.conductors && type.ohmPerKm !== undefined)
     .sort((a, b) => b.ohmPerKm! - a.ohmPerKm! || a.costPerM - b.costPerM);
   const limitV = ((group.kind.needs?.dropLimitPct ?? 3) / 100) * (group.kind.needs?.volts ?? 24);
-  return fit.find((type) => farDropV(design, group, own, type, homeM) <= limitV) ?? fit.at(-1) ?? own;
+  const holds = (beyondV: number) => fit.find((type) => homeDropV(design, group, type, homeM) + beyondV <= limitV);
+  return holds(worstV) ?? holds(plannedV) ?? fit.at(-1) ?? own;
 }
 
-/** Volts lost to the far end of a group's worst strip: home run, lead, half of the strip's own. */
-export function farDropV(design: Design, group: TreadGroup, lead: CableTypeRow, home: CableTypeRow, homeM: number): number {
-  return homeDropV(design, group, home, homeM) + Math.max(...group.points.map((point) => leadDropV(design, group, point, lead)));
-}
-
-const homeDropV = (design: Design, group: TreadGroup, home: CableTypeRow, homeM: number) =>
+/** Volts lost on a home run of `homeM` that carries its whole group. */
+export const homeDropV = (design: Design, group: TreadGroup, home: CableTypeRow, homeM: number) =>
   twoWireDropV(homeM, (group.points.length * group.each) / (group.kind.needs?.volts ?? 24), atTemperature(home.ohmPerKm ?? 0, design.design.ambientC));
 
-/** Ω/km of the copper in a light strip, both ways counted as a conductor each: 1 oz on a 10 mm tape, typical. */
-export const STRIP_OHM_PER_KM = 100;
-
-/** Along its lead and its strip; the strip is loaded evenly, so half of it counts. */
-function leadDropV(design: Design, group: TreadGroup, point: PointRow, lead: CableTypeRow): number {
+/** The lead of one tread to its junction box. */
+function treadLead(design: Design, group: TreadGroup, point: PointRow): TreadLead {
+  if (point === group.at) return { lengthM: 0, lostV: 0, plannedLostV: 0 };
+  const index = lightIndex(design, point, group.kind);
+  const line = kitOf(design, point, group.kind).find((one) => one.index === index)?.line;
+  const row = dropRows(design).get(`${point.id}/${index}`);
+  const types = byId(design, "cableTypes");
+  const planned = types.get(line?.cableType ?? "");
+  const cableType = types.get(row?.cableType ?? "") ?? planned;
   const amps = group.each / (group.kind.needs?.volts ?? 24);
   const { pathM, riseM } = leadM(design, point, group.at);
-  const leadCableM = point === group.at ? 0 : pathM + riseM + 2 * design.design.slackPointM;
-  return twoWireDropV(leadCableM, amps, atTemperature(lead.ohmPerKm ?? 0, design.design.ambientC)) + stripDropV(group.kind.needs?.stripM ?? 0, amps, STRIP_OHM_PER_KM);
+  const plannedM = pathM + riseM + 2 * design.design.slackPointM;
+  const lengthM = markedM(row) ?? plannedM;
+  const lost = (metres: number, type?: CableTypeRow) => twoWireDropV(metres, amps, atTemperature(type?.ohmPerKm ?? 0, design.design.ambientC));
+  return { cableType, lengthM, lostV: lost(lengthM, cableType), plannedLostV: lost(plannedM, planned) };
+}
+
+/** A group of treads as it stands: kept for every group while nothing about it changes. */
+const litGroup = memoByRow(
+  ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
+  (design, group: TreadGroup): LitGroup => {
+    const leads = new Map(group.points.map((point) => [point.id, treadLead(design, group, point)]));
+    const stripV = stripDropV(group.kind.needs?.stripM ?? 0, group.each / (group.kind.needs?.volts ?? 24), STRIP_OHM_PER_KM);
+    const most = (of: (lead: TreadLead) => number) => stripV + Math.max(...[...leads.values()].map(of));
+    const worstV = most((lead) => lead.lostV);
+    const index = lightIndex(design, group.at, group.kind);
+    const line = kitOf(design, group.at, group.kind).find((one) => one.index === index)?.line;
+    const row = dropRows(design).get(`${group.at.id}/${index}`);
+    const types = byId(design, "cableTypes");
+    const own = types.get(line?.cableType ?? "");
+    const { slackPointM, slackClosetM } = design.design;
+    const lengthM = installedOf(pointRoute(routeGraph(design), group.at, row?.route), slackPointM + slackClosetM, row);
+    const cableType = types.get(row?.cableType ?? "") ?? (own && lengthM !== undefined ? homeCable(design, group, own, lengthM, worstV, most((lead) => lead.plannedLostV)) : own);
+    return { home: { cableType, lengthM, lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0 }, leads, stripV, worstV };
+  },
+);
+
+/** The supply a drop's treads hang on, and what its cables lose; undefined for any other drop. */
+export function groupOf(design: Design, drop: Pick<Drop, "group">): { group: TreadGroup; lit: LitGroup } | undefined {
+  const group = drop.group === undefined ? undefined : treadGroups(design).find((one) => one.id === drop.group);
+  return group && { group, lit: litGroup(design, group) };
 }
 
 interface Cable {
@@ -241,35 +301,31 @@ function dropOf(design: Design, graph: Graph, { point, kind, line, index, label,
   const to = group && !home ? group.at : line.end === "beside it" ? besideOf(design, point, kind) : undefined;
   const route = to ? leadRoute(design, point, to) : line.end === "beside it" ? undefined : pointRoute(graph, point, row?.route);
   const slackM = settings.slackPointM + (to ? settings.slackPointM : settings.slackClosetM);
-  const marked = row?.markStartM !== undefined && row.markEndM !== undefined;
-  const markedM = marked ? Math.round(Math.abs(row!.markEndM! - row!.markStartM!) * 1000) / 1000 : undefined;
-  const installedM = markedM ?? (route ? route.pathM + route.riseM + slackM : undefined);
-  const lengthM = markedM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
+  const jacketM = markedM(row);
+  const installedM = installedOf(route, slackM, row);
+  const lengthM = jacketM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
   const types = byId(design, "cableTypes");
-  const kitType = types.get(line.cableType ?? "");
-  const cableType = row?.cableType ? types.get(row.cableType) : home && kitType && installedM !== undefined ? homeCable(design, group, kitType, installedM) : kitType;
-  const drop: Drop = { key: `${point.id}/${index}`, label: `${label}/${index}`, index, point, kind, line, cableType, ...(to ? { to } : { closet: point.closet }), route, slackM, installedM, lengthM, marked, state: row?.state ?? "planned", row, ...(group ? { group, home } : {}) };
+  const cableType = types.get(row?.cableType ?? "") ?? (home ? litGroup(design, group).home.cableType : types.get(line.cableType ?? ""));
+  const ends = to ? { to: to.id } : { closet: point.closet };
+  const drop: Drop = {
+    key: `${point.id}/${index}`, label: `${label}/${index}`, index, point, kind, line, cableType, ...ends, route, slackM, installedM, lengthM,
+    marked: jacketM !== undefined, state: row?.state ?? "planned", row, ...(group ? { group: group.id, home } : {}),
+  };
   if (!cableType || installedM === undefined) return drop;
   const loss = lossOf(kind, cableType, installedM, settings.ambientC);
   if (loss) drop.loss = loss;
-  if (group) drop.load = treadLoad(design, graph, group, point, cableType, kitType ?? cableType, installedM);
+  if (group) drop.load = treadLoad(design, group, point, cableType, installedM);
   else if (carriesLoad) drop.load = loadOf(kind, cableType, installedM, settings.ambientC);
   return drop;
 }
 
 /** Of a home run: its whole group, to the far end of the worst strip. Of a lead: its own tread, what the home run lost included. */
-function treadLoad(design: Design, graph: Graph, group: TreadGroup, point: PointRow, cable: CableTypeRow, lead: CableTypeRow, installedM: number): Load {
-  const { volts = 24, dropLimitPct = 3, stripM = 0 } = group.kind.needs ?? {};
+function treadLoad(design: Design, group: TreadGroup, point: PointRow, cable: CableTypeRow, installedM: number): Load {
+  const { volts = 24, dropLimitPct = 3 } = group.kind.needs ?? {};
   const ohm = atTemperature(cable.ohmPerKm ?? 0, design.design.ambientC);
-  const stripV = stripDropV(stripM, group.each / volts, STRIP_OHM_PER_KM);
-  if (point === group.at) {
-    const worst = Math.max(...group.points.map((one) => leadDropV(design, group, one, lead)));
-    return { ...lowVoltage(volts, group.points.length * group.each, dropLimitPct, installedM, ohm, worst), stripV, homeV: homeDropV(design, group, cable, installedM) };
-  }
-  const homeRoute = pointRoute(graph, group.at);
-  const homeM = homeRoute ? homeRoute.pathM + homeRoute.riseM + design.design.slackPointM + design.design.slackClosetM : 0;
-  const homeV = homeDropV(design, group, homeCable(design, group, lead, homeM), homeM);
-  return { ...lowVoltage(volts, group.each, dropLimitPct, installedM, ohm, homeV + stripV), homeV, stripV };
+  const { home, stripV, worstV } = litGroup(design, group);
+  const own = point === group.at ? { watts: group.points.length * group.each, beyondV: worstV } : { watts: group.each, beyondV: home.lostV + stripV };
+  return { ...lowVoltage(volts, own.watts, dropLimitPct, installedM, ohm, own.beyondV), homeV: home.lostV, stripV };
 }
 
 /** What is noted of each drop, by point and index. */

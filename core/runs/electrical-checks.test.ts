@@ -68,7 +68,7 @@ describe("what arrives at the far end", () => {
   test("leads of panel and battery: their own way, their volts, no closet", () => {
     const design = testDesign();
     design.points = [point("aw", "awning", "g", "hall", 4, 1, 2.8), point("sun", "solar-panel", "g", "hall", 9, 5, 2.4), point("cells", "shade-battery", "g", "hall", 4.5, 1, 2.2)];
-    expect(leadsOf(design).map((drop) => [drop.point.id, drop.to!.id])).toEqual([["sun", "aw"], ["cells", "aw"]]);
+    expect(leadsOf(design).map((drop) => [drop.point.id, drop.to!])).toEqual([["sun", "aw"], ["cells", "aw"]]);
     const [sun] = leadsOf(design);
     expect(sun!.installedM).toBeCloseTo(5 + 4 + 0.4 + 1, 6);
     // 6 W at 12 V over 1 mm²: 2 × 10.4 m × 0.5 A × 18.1 Ω/km.

@@ -5,8 +5,9 @@ import type { CableTypeRow } from "../design/rows-system";
 import type { Finding, Fix } from "../findings";
 import { rowOf } from "./drop-row";
 import { closetsFor } from "./closets";
-import type { Drop } from "./drops";
-import { poeLoopOhm, poeVolts, POE_CLASSES } from "./electrical";
+import { dropsOf, groupOf, type Drop, type LitGroup } from "./drops";
+import type { TreadGroup } from "./treads";
+import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES } from "./electrical";
 import { GRAPH_PARTS } from "./graph";
 import { poeSwitches, poeWorking } from "./poe";
 import { runSettings } from "./settings";
@@ -23,7 +24,7 @@ const sameMedium = (design: Design, drop: Drop) =>
 /** A closet whose way is shorter, from which a powered device can start. */
 function nearerStart(design: Design, drop: Drop): Fix | undefined {
   const power = POE_CLASSES[drop.load!.poeClass!]!;
-  const nearer = closetsFor(design, drop.point).find(({ closet, wayM }) => closet !== drop.closet && poeVolts(power.sourceV, drop.load!.watts, poeLoopOhm(wayM + drop.slackM, drop.cableType!.ohmPerKm!, power.fourPair)) !== undefined);
+  const nearer = closetsFor(design, drop.point).find(({ closet, wayM }) => closet !== drop.closet && poeVolts(power.sourceV, drop.load!.watts, poeLoopOhm(wayM + drop.slackM, atTemperature(drop.cableType!.ohmPerKm!, design.design.ambientC), power.fourPair)) !== undefined);
   return nearer && { label: `End it at ${nearer.name}: ${(nearer.wayM + drop.slackM).toFixed(1)} m`, changes: [{ in: "points", put: { ...drop.point, closet: nearer.closet } }] };
 }
 
@@ -37,8 +38,7 @@ function noStart(design: Design, drop: Drop): Finding {
 }
 
 /** Half as many treads on each supply. */
-function secondSupply(design: Design, drop: Drop): Fix | undefined {
-  const group = drop.group!;
+function secondSupply(design: Design, group: TreadGroup): Fix | undefined {
   if (group.points.length < 2) return undefined;
   const treads = Math.ceil(group.points.length / 2);
   const { supplyLoadPct } = runSettings(design);
@@ -48,17 +48,49 @@ function secondSupply(design: Design, drop: Drop): Fix | undefined {
 
 function lowVoltage(design: Design, drop: Drop): Finding[] {
   const load = drop.load!;
-  // A lead is held by what its home run leaves it; the run says so for all of them.
-  if (load.dropPct! <= load.limitPct! || (drop.group && !drop.home)) return [];
-  const need = (drop.cableType!.ohmPerKm! * load.limitPct!) / load.dropPct!;
+  if (load.dropPct! <= load.limitPct!) return [];
+  const hung = groupOf(design, drop);
+  // One finding a fault: the run speaks for all its treads, unless a lead alone is more than it leaves.
+  if (hung && longLeads(design, hung)) return drop.home ? [] : weakLead(design, drop, hung);
+  if (hung && !drop.home) return [];
+  const ownV = (load.loopOhm * load.watts) / load.sourceV;
+  const leftV = (load.limitPct! / 100) * load.sourceV - (load.sourceV - load.endV! - ownV);
+  const need = (drop.cableType!.ohmPerKm! * leftV) / ownV;
   const thicker = sameMedium(design, drop).find((type) => type.ohmPerKm !== undefined && type.ohmPerKm <= need);
-  const fix: Fix | undefined = thicker ? { label: `Pull ${thicker.name}`, changes: [otherCable(drop, thicker)] } : drop.group ? secondSupply(design, drop) : nearerSupply(design, drop);
+  const fix: Fix | undefined = thicker ? { label: `Pull ${thicker.name}`, changes: [otherCable(drop, thicker)] } : hung ? secondSupply(design, hung.group) : nearerSupply(design, drop);
   return [{
     code: "runs.voltage-drop", stage: "runs", severity: "mend", title: drop.group ? `Voltage falls too far to the treads about ${drop.point.name}` : `Voltage falls too far to ${drop.point.name}`,
     why: thicker ? "A thicker conductor holds the limit." : fix ? "No conductor of this design is thick enough; this holds the limit." : "No cable type of this design is thick enough: the designer adds one or moves the supply.",
     about: [{ in: "points", id: drop.point.id }], measured: load.dropPct, limit: load.limitPct, unit: "%", source: "kind of point", working: loadWorking(design, drop), fix,
   }];
 }
+
+/** Do the leads as they were planned hold on this home run, so that one that differs is to blame? */
+function longLeads(design: Design, { group, lit }: { group: TreadGroup; lit: LitGroup }): boolean {
+  const { volts = 24, dropLimitPct = 3 } = group.kind.needs ?? {};
+  const plannedV = Math.max(...[...lit.leads.values()].map((lead) => lead.plannedLostV));
+  return lit.home.lostV + plannedV + lit.stripV <= (dropLimitPct / 100) * volts;
+}
+
+/** A lead that takes more than its home run and strip leave it. */
+function weakLead(design: Design, drop: Drop, { group, lit }: { group: TreadGroup; lit: LitGroup }): Finding[] {
+  const load = drop.load!;
+  const lead = lit.leads.get(drop.point.id)!;
+  const leftV = (load.limitPct! / 100) * load.sourceV - lit.home.lostV - lit.stripV;
+  const thicker = sameMedium(design, drop).find((type) => type.ohmPerKm !== undefined && type.ohmPerKm <= (drop.cableType!.ohmPerKm! * leftV) / lead.lostV);
+  const run = dropsOf(design).find((one) => one.home && one.group === group.id);
+  const run2 = run && thickerRun(design, run, lit, (load.limitPct! / 100) * load.sourceV - lead.lostV - lit.stripV);
+  const fix: Fix | undefined = thicker ? { label: `Pull ${thicker.name}`, changes: [otherCable(drop, thicker)] } : run && run2 && { label: `Pull ${run2.name} for the home run`, changes: [otherCable(run, run2)] };
+  return [{
+    code: "runs.voltage-drop", stage: "runs", severity: "mend", title: `The lead to ${drop.point.name} is too long for its conductor`,
+    why: fix ? `The junction box has volts enough; this lead of ${lead.lengthM.toFixed(1)} m takes more than is left. What is offered holds the limit.` : "No cable type of this design is thick enough: the designer moves the junction box nearer, or gives this tread a supply of its own.",
+    about: [{ in: "points", id: drop.point.id }], measured: load.dropPct, limit: load.limitPct, unit: "%", source: "kind of point", working: loadWorking(design, drop), fix,
+  }];
+}
+
+/** A conductor for the home run with which it loses no more than `leftV`. */
+const thickerRun = (design: Design, run: Drop, lit: LitGroup, leftV: number) =>
+  leftV <= 0 || lit.home.lostV <= 0 ? undefined : sameMedium(design, run).find((type) => type.ohmPerKm !== undefined && type.ohmPerKm <= (run.cableType!.ohmPerKm! * leftV) / lit.home.lostV);
 
 /** Another closet near enough for the conductor there is. */
 function nearerSupply(design: Design, drop: Drop): Fix | undefined {

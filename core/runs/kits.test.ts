@@ -76,7 +76,7 @@ describe("kits", () => {
     const design = testDesign();
     design.points = [point("sh", "shade", "g", "hall", 4, 1, 2.2), { ...point("sun", "solar-panel", "g", "hall", 6, 2, 2.4), closet: undefined as never }];
     const lead = dropsOf(design).find((drop) => drop.point.id === "sun")!;
-    expect(lead.to!.id).toBe("sh");
+    expect(lead.to).toBe("sh");
     expect(lead.route!.pathM).toBeCloseTo(3);
     expect(lead.installedM).toBeCloseTo(3 + 0.2 + 1);
     expect(runsChecks(design).some((finding) => finding.code === "runs.no-closet")).toBe(false);

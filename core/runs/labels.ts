@@ -1,7 +1,8 @@
 /** Labels for both ends of every drop, laid out on sheets of common sizes. Millimetres from the sheet's upper left corner. */
 import qrcode from "qrcode-generator";
-import { byId, type Design } from "../design/collections";
+import type { Design } from "../design/collections";
 import { dropsOf, type Drop } from "./drops";
+import { endName } from "./end-name";
 
 export interface LabelSheet {
   id: string;
@@ -36,7 +37,7 @@ export interface EndLabel {
 /** Both ends of every drop, in order of label; the end at the point first. */
 export const labelsOf = (design: Design): EndLabel[] =>
   [...dropsOf(design)].sort((a, b) => (a.label < b.label ? -1 : 1)).flatMap((drop): EndLabel[] => {
-    const closet = drop.to ? drop.to.name : drop.closet === undefined ? "no closet yet" : byId(design, "closets").get(drop.closet)?.name ?? drop.closet;
+    const closet = endName(design, drop) ?? "no closet yet";
     return [{ drop, end: "point", label: drop.label, here: drop.point.name, there: closet }, { drop, end: "closet", label: drop.label, here: closet, there: drop.point.name }];
   });
 

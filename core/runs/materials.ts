@@ -3,7 +3,7 @@ import { byId, memoByParts, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
 import type { Working } from "../working";
 import { containmentOf } from "./containment";
-import { dropsOf, RUN_PARTS } from "./drops";
+import { dropsOf } from "./drops";
 import { fireCrossings } from "./fire";
 import { mountOf } from "./kits";
 import { runSettings } from "./settings";
@@ -98,7 +98,7 @@ function partLines(design: Design): MaterialLine[] {
 
 /** Everything, by group and name. Devices by their option where one is chosen, with what the register says they cost. */
 export const billOf = memoByParts(
-  [...RUN_PARTS, "walls", "reels", "options", "devices"],
+  [dropsOf, cableTotals, fireCrossings, "options", "devices"],
   (design): MaterialLine[] => {
     const cable = cableTotals(design).filter((total) => total.cutting.newReels > 0).map((total) => line("cable", `${total.cableType.name}, reel of ${total.cableType.reelM} m`, total.cutting.newReels, "reel", `${total.drops} drops, ${total.lengthM.toFixed(2)} m`, round2(total.cableType.reelM * total.cableType.costPerM)));
     const bores = new Map<number, { metres: number; names: string[] }>();

@@ -3,6 +3,7 @@ import { byId, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
 import type { TrunkRow } from "../design/rows-house";
 import { containmentOf } from "./containment";
+import { endName } from "./end-name";
 import { dropsOf, type Drop } from "./drops";
 import { billOf } from "./materials";
 import { fireCrossings } from "./fire";
@@ -36,7 +37,7 @@ export function runsJson(design: Design) {
       slackM: drop.slackM,
       lengthM: drop.lengthM,
       load: drop.load?.watts,
-      endsAt: drop.to?.id,
+      endsAt: drop.to,
       pinned: drop.route?.pinned,
       lossDb: drop.loss && r3(drop.loss.db),
       dropPct: drop.load?.dropPct === undefined ? undefined : r3(drop.load.dropPct),
@@ -60,7 +61,7 @@ export function runsJson(design: Design) {
     fireCrossings: fireCrossings(design).map((one) => ({ in: one.in, id: one.id, minutes: one.minutes, level: one.level, at: one.at.map(r3), cables: one.drops.length, cableMm2: Math.round(one.cableMm2) })),
     switches: poeSwitches(design).map((one) => ({ closet: one.closet.id, drops: one.drops.length, allocatedW: one.allocatedW, realW: one.realW, budgetW: one.budgetW, cannotStart: one.dead.map((drop) => drop.label) })),
     treads: treadGroups(design).map((group) => {
-      const home = dropsOf(design).find((drop) => drop.home && drop.group?.id === group.id);
+      const home = dropsOf(design).find((drop) => drop.home && drop.group === group.id);
       return { at: group.at.id, treads: group.points.map((point) => point.id), watts: r3(group.points.length * group.each), perSupply: group.most, cableType: home?.cableType?.id, endV: home?.load?.endV === undefined ? undefined : r3(home.load.endV) };
     }),
     mounting: mountingsOf(design).map((row) => ({ point: row.point.id, box: row.box, wall: row.side + 1, heightM: row.heightM, leftM: r3(row.leftM), rightM: r3(row.rightM), holes: row.holes })),
@@ -86,7 +87,7 @@ export function scheduleCsv(design: Design, drops: readonly Drop[] = dropsOf(des
     SCHEDULE_HEADER,
     drops.map((drop) => [
       drop.label, drop.point.name, byId(design, "rooms").get(drop.point.room)?.name, byId(design, "levels").get(drop.point.level)?.name,
-      drop.cableType?.name, drop.kind.service, drop.to?.name ?? (drop.closet && byId(design, "closets").get(drop.closet)?.name),
+      drop.cableType?.name, drop.kind.service, endName(design, drop),
       drop.route && r3(drop.route.pathM), drop.route && r3(drop.route.riseM), drop.slackM, drop.lengthM,
       drop.load?.watts, drop.load?.dropPct && Math.round(drop.load.dropPct * 100) / 100, drop.load?.endV && Math.round(drop.load.endV * 100) / 100, drop.state,
     ]),

@@ -2,7 +2,7 @@
 import { byId, memoByParts } from "../design/collections";
 import type { ClosetRow } from "../design/rows-house";
 import type { Working } from "../working";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { POE_CLASSES } from "./electrical";
 
 export interface PoeSwitch {
@@ -21,7 +21,7 @@ export interface PoeSwitch {
 }
 
 /** Closets with powered drops, by name. */
-export const poeSwitches = memoByParts(RUN_PARTS, (design): PoeSwitch[] => {
+export const poeSwitches = memoByParts([dropsOf, "closets"], (design): PoeSwitch[] => {
   const byCloset = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
     if (drop.load?.poeClass && drop.closet) byCloset.set(drop.closet, [...(byCloset.get(drop.closet) ?? []), drop]);

@@ -1,11 +1,11 @@
 /** The pull plan of a design. */
 import { byId, memoByParts } from "../design/collections";
-import { dropsOf, RUN_PARTS } from "./drops";
+import { dropsOf } from "./drops";
 import { routeGraph } from "./graph";
 import { pullPlan, type Pull } from "./pulls";
 import { runSettings } from "./settings";
 
-export const pullsOf = memoByParts(RUN_PARTS, (design): Pull[] => {
+export const pullsOf = memoByParts([dropsOf], (design): Pull[] => {
   const graph = routeGraph(design);
   const trunks = byId(design, "trunks");
   return pullPlan(dropsOf(design), {

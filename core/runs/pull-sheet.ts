@@ -1,7 +1,8 @@
 /** The sheet an installer takes to one pull: which reels on the stand, how much off each, what to write on which end. */
-import { byId, type Design } from "../design/collections";
+import type { Design } from "../design/collections";
 import type { LegendLine } from "../design/rows-settings";
 import { dropsOf, type Drop } from "./drops";
+import { endName } from "./end-name";
 import { legendLine } from "./legend";
 import { pullsOf } from "./pull-plan";
 import type { Pull } from "./pulls";
@@ -73,7 +74,7 @@ export function pullSheets(design: Design): PullSheet[] {
       return { order: i + 1, drop, ...(cut ? { reel: cut.reel } : {}), lengthM: drop.lengthM!, label: drop.label, jacket: look.colour, mark: look.mark, cutAhead };
     });
     const [first] = pull.drops;
-    return { pull, from: first?.to ? first.to.name : byId(design, "closets").get(pull.closet)?.name ?? pull.closet, reels: [...reels.values()], lines };
+    return { pull, from: (first && endName(design, first)) ?? pull.closet, reels: [...reels.values()], lines };
   });
 }
 

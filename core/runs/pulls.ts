@@ -64,7 +64,7 @@ export function pullPlan(drops: readonly Drop[], edges: EdgeFacts, settings: Req
   const waiting = new Map<string, Drop[]>();
   for (const drop of drops) {
     if (!drop.route || drop.lengthM === undefined) continue;
-    const end = drop.to ? `at ${drop.to.id}` : drop.closet!;
+    const end = drop.to ? `at ${drop.to}` : drop.closet!;
     const list = waiting.get(end);
     if (list) list.push(drop);
     else waiting.set(end, [drop]);

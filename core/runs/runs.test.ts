@@ -78,7 +78,7 @@ describe("routes", () => {
       const levels = new Map(house.levels.map((level) => [level.id, level.elevationM]));
       for (const drop of dropsOf(house)) {
         // A lead ends at another point, every other cable in its closet.
-        const closet = drop.to ?? house.closets.find((row) => row.id === drop.closet)!;
+        const closet = house.points.find((row) => row.id === drop.to) ?? house.closets.find((row) => row.id === drop.closet)!;
         if (!drop.route && drop.line.end === "beside it") continue;
         const across = distance([drop.point.x, drop.point.y], [closet.x, closet.y]);
         const up = levels.get(drop.point.level)! + drop.point.z - (levels.get(closet.level)! + closet.z);

@@ -5,7 +5,7 @@ import type { CableTypeRow } from "../design/rows-system";
 import type { Xy } from "../geometry/segment";
 import type { Working } from "../working";
 import { alongside, crosses } from "./cross";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { routeGraph } from "./graph";
 
 /** What a divider leaves of that distance: aluminium half, steel a quarter, after EN 50174-2. */
@@ -38,7 +38,7 @@ export interface Beside {
 
 /** Everywhere cables lie beside mains closer than they may, by mains run and way; the longest first. */
 export const besideMains = memoByParts(
-  RUN_PARTS,
+  [dropsOf],
   (design): Beside[] => {
     if (!design.mainsRuns.length) return [];
     const graph = routeGraph(design);
@@ -99,7 +99,7 @@ export function besideWorking(design: Design, one: Beside): Working {
 
 /** Drops whose way crosses a no-go area, by area. */
 export const throughNoGo = memoByParts(
-  RUN_PARTS,
+  [dropsOf],
   (design): { area: NoGoRow; drops: Drop[] }[] =>
     design.noGo.flatMap((area) => {
       const drops = dropsOf(design).filter((drop) => drop.route?.places.some(([level, x, y], i, places) => {

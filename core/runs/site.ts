@@ -42,6 +42,8 @@ export function noteDrop(design: Design, key: string, note: SiteNote, on: string
   const drop = dropsOf(design).find((one) => one.key === key) ?? fail("drop", `"${key}" does not exist`);
   const before = rowOf(drop);
   const after: DropRow = { ...before, ...note, on };
+  // The conductor of a home run is worked out; once it lies in the wall it stays what it was.
+  if (drop.home && PROGRESS.indexOf(after.state) > 0) after.cableType ??= drop.cableType?.id;
   const length = trueM(after);
   if (after.state === "pulled" && (after.markStartM === undefined) !== (after.markEndM === undefined)) fail("marks", "need both ends: the jacket's metre mark at the point and at the closet");
   if (length !== undefined && length < 0.1) fail("marks", "give no length: the two ends bear the same mark");
@@ -88,7 +90,7 @@ const TRADE_OF: Readonly<Record<string, Trade>> = { light: "electrician", sprink
 
 /** What is wrong or in somebody's way, by room and trade. What simply is not done yet is not on it. */
 export const punchList = memoByParts(
-  ["design", "levels", "rooms", "trunks", "risers", "closets", "noGo", "mainsRuns", "cableTypes", "kinds", "roomKits", "points", "drops", "fixtures", "lamps", "openings", "walls"],
+  [dropsOf, "fixtures", "lamps", "openings", "walls"],
   (design): PunchItem[] => {
     const place = (point: PointRow) => ({ room: byId(design, "rooms").get(point.room)?.name ?? point.room, level: byId(design, "levels").get(point.level)?.name ?? point.level });
     const items: PunchItem[] = [];

@@ -1,6 +1,6 @@
 /** How many cables lie on each stretch of the drawn ways: what the plan shows as thickness. */
 import { memoByParts } from "../design/collections";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { routeGraph, type Graph } from "./graph";
 
 export interface Stretch {
@@ -41,6 +41,6 @@ export function stretches(graph: Graph, drops: readonly Drop[]): Stretch[] {
 
 /** The stretches of a whole design. */
 export const stretchesOf = memoByParts(
-  RUN_PARTS,
+  [dropsOf],
   (design): Stretch[] => stretches(routeGraph(design), dropsOf(design)),
 );

@@ -1,7 +1,7 @@
 /** Cable by type: metres, reels to buy with the bound, waste and cost. */
 import { memoByParts, type Design } from "../design/collections";
 import type { CableTypeRow } from "../design/rows-system";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { cutReels, type Cutting } from "./reels";
 
 export interface CableTotal {
@@ -30,7 +30,7 @@ function keptCutting(type: CableTypeRow, drops: readonly Drop[], stock: readonly
 
 /** Totals by cable type, in order of name. Drops that name the reel they came off are not cut again. */
 export const cableTotals = memoByParts(
-  [...RUN_PARTS, "reels"],
+  [dropsOf, "cableTypes", "reels"],
   (design: Design): CableTotal[] => {
     const byType = new Map<string, Drop[]>();
     for (const drop of dropsOf(design)) {

@@ -2,7 +2,7 @@
 import { byId, memoByParts, type Design } from "../design/collections";
 import type { TrunkRow } from "../design/rows-house";
 import type { Working } from "../working";
-import { dropsOf, RUN_PARTS, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { routeGraph } from "./graph";
 import { runSettings } from "./settings";
 
@@ -24,7 +24,7 @@ function fullest(spans: readonly Span[], measure: (drop: Drop) => number): Drop[
 }
 
 /** Every drop that has a cable, by the edge of the graph it lies on. */
-const spansByWay = memoByParts(RUN_PARTS, (design) => {
+const spansByWay = memoByParts([dropsOf], (design) => {
   const graph = routeGraph(design);
   const byWay = new Map<string, Map<number, Span[]>>();
   for (const drop of dropsOf(design)) {
@@ -56,7 +56,7 @@ export interface Tray {
 const areaMm2 = (drop: Drop) => (Math.PI / 4) * drop.cableType!.outerMm ** 2;
 
 /** Trays that have a width and sides; the fullest first. */
-export const traysOf = memoByParts(RUN_PARTS, (design): Tray[] =>
+export const traysOf = memoByParts([spansByWay, "design", "trunks"], (design): Tray[] =>
   design.trunks.filter((row) => row.kind === "tray" && row.widthMm && row.depthMm).map((row): Tray => {
     let drops: Drop[] = [];
     let most = 0;
@@ -92,7 +92,7 @@ export interface Bundle {
 }
 
 /** Trunks on which more than one powered data cable lies; the fullest bundle first. */
-export const bundlesOf = memoByParts(RUN_PARTS, (design): Bundle[] => {
+export const bundlesOf = memoByParts([spansByWay, "design", "trunks"], (design): Bundle[] => {
   const { bundleMost } = runSettings(design);
   return [...spansByWay(design)].flatMap(([id, edges]): Bundle[] => {
     const row = byId(design, "trunks").get(id)!;

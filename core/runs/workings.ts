@@ -3,8 +3,8 @@ import { byId, type Design } from "../design/collections";
 import { counted } from "../words";
 import { sumWorking, verdictUnder, type Step, type Working } from "../working";
 import type { CableTotal } from "./totals";
-import { dropsOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
-import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
+import { dropsOf, groupOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
+import { atTemperature, DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
 import { coaxDbPer100M, speakerLostPct } from "./signal";
 
 const m = (value: number) => `${value.toFixed(2)} m`;
@@ -19,7 +19,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
   const end = { formula: "× (1 + waste)", with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to 0.05 m`, gives: m(drop.lengthM!), source: "design settings" };
   if (drop.to) {
     return [
-      { formula: "Along and across, then up", with: `to ${drop.to.name}: ${m(route.pathM)} + ${m(route.riseM)}`, gives: m(route.pathM + route.riseM), source: "plan, heights of both points" },
+      { formula: "Along and across, then up", with: `to ${byId(design, "points").get(drop.to)?.name ?? drop.to}: ${m(route.pathM)} + ${m(route.riseM)}`, gives: m(route.pathM + route.riseM), source: "plan, heights of both points" },
       { formula: "Slack at both ends", with: `2 × ${settings.slackPointM}`, gives: m(drop.slackM), source: "design settings" },
       end,
     ];
@@ -91,7 +91,8 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
       verdict: load.endV === undefined ? "fails" : "holds",
       steps: [
         { formula: "Class", with: `class ${load.poeClass}, ${power.fourPair ? "four" : "two"} pairs`, gives: `${power.sourceW} W set aside, ${load.watts} W at the device`, source: "IEEE 802.3" },
-        { formula: power.fourPair ? "R = ½ · L · r" : "R = L · r", with: `${m(drop.installedM!)} × ${cable.ohmPerKm} Ω/km`, gives: `${load.loopOhm.toFixed(3)} Ω`, source: "largest resistance the cable standard allows" },
+        { formula: "r(T) = r₂₀ · (1 + 0.00393·(T − 20))", with: `${cable.ohmPerKm} Ω/km at ${design.design.ambientC} °C`, gives: `${atTemperature(cable.ohmPerKm!, design.design.ambientC).toFixed(2)} Ω/km`, source: "as warm as the design says; in a full bundle it is warmer" },
+        { formula: power.fourPair ? "R = ½ · L · r" : "R = L · r", with: m(drop.installedM!), gives: `${load.loopOhm.toFixed(3)} Ω`, source: "largest resistance the cable standard allows" },
         {
           formula: "V = (V₀ + √(V₀² − 4·P·R)) / 2",
           with: `V₀ ${load.sourceV} V, P ${load.watts} W, R ${load.loopOhm.toFixed(3)} Ω`,
@@ -105,7 +106,7 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
   const amps = load.watts / load.sourceV;
   const ownV = (load.loopOhm * amps);
   const beyond = load.sourceV - load.endV! - ownV;
-  const { group } = drop;
+  const group = groupOf(design, drop)?.group;
   return {
     title: `Voltage at ${drop.label}`,
     value: load.endV!,

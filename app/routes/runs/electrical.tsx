@@ -9,6 +9,7 @@ import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/runs";
 import { POE_CLASSES } from "#core/runs/electrical";
 import { leadsOf } from "#core/runs/leads";
 import { poeSwitches, poeWorking, type PoeSwitch } from "#core/runs/poe";
+import { endName } from "#core/runs/end-name";
 import { treadGroups } from "#core/runs/treads";
 import { lossWorking } from "#core/runs/workings";
 import { useDesign, useDesk, useEdit } from "../../ui/desk";
@@ -84,7 +85,7 @@ function Treads() {
   const design = useDesign();
   const { select, preferences } = useDesk();
   const groups = treadGroups(design);
-  const homes = new Map(dropsOf(design).filter((drop) => drop.home).map((drop) => [drop.group!.id, drop]));
+  const homes = new Map(dropsOf(design).filter((drop) => drop.home).map((drop) => [drop.group!, drop]));
   if (!groups.length) return design.points.some((point) => byId(design, "kinds").get(point.kind)?.grouped) ? <p className="border-b border-rule px-3 py-2 text-soft">Lit treads run each to the cabinet in this design; Kits has the other school.</p> : null;
   return (
     <section className="border-b border-rule">
@@ -122,7 +123,7 @@ function Losses() {
   const row = (drop: Drop, used: number, what: string, value: React.ReactNode) => (
     <tr key={drop.key} className="h-7 border-t border-rule/50 hover:bg-pane">
       <th scope="row" className="px-3 text-left font-mono font-normal whitespace-nowrap"><button type="button" className="hover:underline" onClick={() => select({ in: "points", id: drop.point.id, drop: drop.key })}>{drop.label}</button></th>
-      <td className="max-w-64 truncate">{drop.point.name}{leads.has(drop.key) && <span className="text-soft">, lead to {drop.to?.name ?? "nothing yet"}</span>}</td><td className="text-soft whitespace-nowrap">{what}</td><td className="text-right"><Worked working={() => lengthWorking(design, drop)}>{formatLength(drop.installedM!, preferences.units)}</Worked></td>
+      <td className="max-w-64 truncate">{drop.point.name}{leads.has(drop.key) && <span className="text-soft">, lead to {endName(design, drop) ?? "nothing yet"}</span>}</td><td className="text-soft whitespace-nowrap">{what}</td><td className="text-right"><Worked working={() => lengthWorking(design, drop)}>{formatLength(drop.installedM!, preferences.units)}</Worked></td>
       <td className={`text-right ${used > 1 ? "font-semibold text-stop" : ""}`}>{value}</td>
       <td className="w-24 px-3"><span className="relative block h-2 bg-ground" role="img" aria-label={`${Math.round(100 * used)} % of its limit`}><span className={`absolute inset-y-0 left-0 ${used > 1 ? "bg-stop" : "bg-accent"}`} style={{ width: `${Math.min(100, 100 * used)}%` }} /></span></td>
     </tr>

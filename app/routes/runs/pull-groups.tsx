@@ -3,10 +3,12 @@ import { useMemo } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { lengthWorking, pullsOf } from "#core/runs";
+import { endName } from "#core/runs/end-name";
 import { pullSheets, type PullSheet } from "#core/runs/pull-sheet";
 import { pullWorking, type Pull } from "#core/runs/pulls";
 import { runSettings } from "#core/runs/settings";
 import { sumWorking } from "#core/working";
+import { counted } from "#core/words";
 import { DataTable, type Column } from "../../ui/data-table";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Jacket } from "../../ui/jacket";
@@ -21,7 +23,7 @@ export default function PullGroups() {
   const sheets = useMemo(() => pullSheets(design), [design]);
   const columns = useMemo((): Column<Pull>[] => [
     { id: "id", name: "Pull", value: (p) => p.id, width: "3.4rem", mono: true },
-    { id: "closet", name: "From", value: (p) => p.drops[0]?.to?.name ?? byId(design, "closets").get(p.closet)?.name, width: "minmax(6rem,9rem)" },
+    { id: "closet", name: "From", value: (p) => p.drops[0] && endName(design, p.drops[0]), width: "minmax(6rem,9rem)" },
     { id: "cables", name: "Cables", value: (p) => p.drops.length, width: "4rem", right: true, mono: true },
     { id: "length", name: "Longest", value: (p) => p.lengthM, width: "5.8rem", right: true, cell: (p) => <Worked working={() => lengthWorking(design, p.drops[0]!)}>{formatLength(p.lengthM, preferences.units)}</Worked> },
     { id: "hours", name: "Hours", value: (p) => p.hours, width: "4.2rem", right: true, cell: (p) => <Worked working={() => pullWorking(p, runSettings(design))}>{p.hours.toFixed(2)}</Worked> },
@@ -32,7 +34,7 @@ export default function PullGroups() {
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_21rem] max-lg:grid-cols-1">
       <div className="flex min-h-0 flex-col">
         <DataTable label="Pull groups" rows={pulls} columns={columns} keyOf={(p) => p.id} selected={chosen?.id} onSelect={(p) => select({ in: "points", id: p.drops[0]!.point.id, drop: p.drops[0]!.key })} empty="No pull yet: no drop has a way to its closet."
-          totals={(own) => ({ id: "All", cables: own.reduce((sum, p) => sum + p.drops.length, 0), hours: <Worked working={() => sumWorking("Hours of pulling", "h", own.map((p) => ({ name: `${p.id}, ${p.drops.length} cables`, value: p.hours })), "pull plan")}>{own.reduce((sum, p) => sum + p.hours, 0).toFixed(1)}</Worked> })} />
+          totals={(own) => ({ id: "All", cables: own.reduce((sum, p) => sum + p.drops.length, 0), hours: <Worked working={() => sumWorking("Hours of pulling", "h", own.map((p) => ({ name: `${p.id}, ${counted(p.drops.length, "cable")}`, value: p.hours })), "pull plan")}>{own.reduce((sum, p) => sum + p.hours, 0).toFixed(1)}</Worked> })} />
       </div>
       {chosen && <Sheet sheet={sheets.find((one) => one.pull.id === chosen.id)!} />}
     </div>

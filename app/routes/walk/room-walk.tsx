@@ -8,6 +8,7 @@ import type { RoomRow } from "#core/design/rows-house";
 import type { PointRow } from "#core/design/rows-system";
 import { pointLabel, type Drop } from "#core/runs";
 import { legendLine } from "#core/runs/legend";
+import { endName } from "#core/runs/end-name";
 import { movedOnSite } from "#core/runs/site";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Glyph } from "../../ui/glyph";
@@ -30,7 +31,7 @@ export function RoomWalk({ room, drops, back }: { room: RoomRow; drops: readonly
           <section key={point.id} className="border-b-4 border-ground" aria-label={point.name}>
             <div className="flex items-start gap-3 px-4 pt-3 pb-2">
               <span className="mt-0.5"><Glyph glyph={kind.glyph} size={20} /></span>
-              <div className="min-w-0 flex-1"><h3 className="text-base font-semibold">{point.name}</h3><p className="text-small text-soft">{kind.name}, {formatLength(point.z, preferences.units)} up, to {own[0]!.to?.name ?? byId(design, "closets").get(point.closet ?? "")?.name ?? "no closet yet"}</p>{point.drawn && <p className="text-small text-mend">moved on site {point.drawn.on}</p>}</div>
+              <div className="min-w-0 flex-1"><h3 className="text-base font-semibold">{point.name}</h3><p className="text-small text-soft">{kind.name}, {formatLength(point.z, preferences.units)} up, to {endName(design, own[0]!) ?? "no closet yet"}</p>{point.drawn && <p className="text-small text-mend">moved on site {point.drawn.on}</p>}</div>
               <button type="button" className="button h-10" aria-expanded={moving === point.id} onClick={() => setMoving(moving === point.id ? undefined : point.id)}>Moved</button>
             </div>
             {moving === point.id && <Moved room={room} point={point} done={() => setMoving(undefined)} />}
