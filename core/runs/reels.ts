@@ -2,7 +2,8 @@
  * Cutting reels: which cut comes off which reel so that the fewest new reels
  * are bought. Best-fit decreasing first; where that is above the lower bound,
  * each reel is filled as full as can be, and small sets are searched by branch
- * and bound within a step limit. The bound is shown.
+ * and bound within a step limit. The bound, which counts what is in stock, is
+ * shown, and whether the count is proven.
  */
 export interface Cut {
   label: string;
@@ -33,26 +34,33 @@ const EPSILON = 1e-9;
 const MOST_EXACT = 60;
 
 /**
- * Martello–Toth L2 with the continuous bound: fewest bins of `capacity` for sizes sorted downwards,
- * `freeM` of stock taken off first. For each threshold k ≤ capacity / 2: cuts above capacity − k take a
- * bin each, cuts above half take one too and leave room that cuts from k to half may fill. Prefix sums
- * make it one pass.
+ * Fewest new reels of `capacity` that can do, with part-used reels of `stock` metres at hand; `sizes` sorted downwards.
+ *
+ * Martello and Toth's L2 written as dual feasible functions, so that reels of any size can be counted off: a function
+ * gives every cut a share, such that no set of cuts that goes on a new reel has more than 1; what a part-used reel can
+ * hold at most is taken off the sum. For a threshold k ≤ capacity / 2 a cut above capacity − k counts 1, one below k
+ * nothing, one between its part of a reel; a last function counts the cuts above half. A part-used reel of W metres
+ * holds, of the first kind, W ÷ capacity, and for every cut above capacity − k that it has room for at most 1.
+ * Source: Fekete and Schepers, New classes of fast lower bounds for bin packing problems, 2001.
  */
-export function lowerBound(sizes: readonly number[], capacity: number, freeM = 0): number {
+export function lowerBound(sizes: readonly number[], capacity: number, stock: readonly number[] = []): number {
   const before = [0];
   for (const size of sizes) before.push(before[before.length - 1]! + size);
   const total = before[sizes.length]!;
-  const best = Math.max(0, Math.ceil((total - freeM) / capacity - EPSILON));
-  if (freeM > 0) return best;
+  const up = (reels: number) => Math.max(0, Math.ceil(reels - EPSILON));
+  let bound = up((total - stock.reduce((sum, m) => sum + m, 0)) / capacity);
   const half = firstAtMost(sizes, capacity / 2);
-  let bound = Math.max(best, half);
+  // Cuts above half a reel: one a new reel, and on a part-used one as many as it has halves, less one where that is even.
+  bound = Math.max(bound, half - stock.reduce((sum, m) => sum + Math.max(0, Math.ceil((2 * m) / capacity - EPSILON) - 1), 0));
   for (let i = half; i < sizes.length; i++) {
     const k = sizes[i]!;
     if (sizes[i + 1] === k) continue;
-    const large = Math.min(half, firstAtMost(sizes, capacity - k));
-    const room = (half - large) * capacity - (before[half]! - before[large]!);
-    const over = before[i + 1]! - before[half]! - room;
-    bound = Math.max(bound, half + Math.max(0, Math.ceil(over / capacity - EPSILON)));
+    const large = firstAtMost(sizes, capacity - k);
+    const held = stock.reduce((sum, m) => {
+      const whole = Math.floor(m / (capacity - k) + EPSILON);
+      return sum + whole + (m - whole * (capacity - k)) / capacity;
+    }, 0);
+    bound = Math.max(bound, up(large + (before[i + 1]! - before[large]!) / capacity - held));
   }
   return bound;
 }
@@ -69,9 +77,13 @@ function firstAtMost(sizes: readonly number[], limit: number): number {
   return low;
 }
 
-/** Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones. */
-function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): void {
+/**
+ * Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones. Gives back
+ * the cuts that no reel has room for: those longer than a new one, where no part-used one is left that long.
+ */
+function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): Cut[] {
   const left = reels.map((reel) => reel.capacityM);
+  const none: Cut[] = [];
   for (const cut of cuts) {
     let best = -1;
     for (let i = 0; i < reels.length; i++) {
@@ -80,6 +92,10 @@ function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): voi
       const sameKind = best >= 0 && !!reels[i]!.stock === !!reels[best]!.stock;
       if (stockFirst || (sameKind && left[i]! < left[best]! - EPSILON)) best = i;
     }
+    if (best < 0 && cut.lengthM > capacityM + EPSILON) {
+      none.push(cut);
+      continue;
+    }
     if (best < 0) {
       best = reels.push({ capacityM, cuts: [] }) - 1;
       left.push(capacityM);
@@ -87,6 +103,7 @@ function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): voi
     reels[best]!.cuts.push(cut);
     left[best]! -= cut.lengthM;
   }
+  return none;
 }
 
 /** Depth-first: each cut on every reel with a different rest, then on a new one. Gives a plan with under `beat` new reels, if there is one. */
@@ -119,7 +136,7 @@ function search(cuts: readonly Cut[], stock: readonly ReelUse[], capacityM: numb
       visit(i + 1);
       left[r]! += size;
     }
-    if (bought + 1 < best) {
+    if (bought + 1 < best && size <= capacityM + EPSILON) {
       place[i] = left.push(capacityM - size) - 1;
       visit(i + 1);
       left.pop();
@@ -158,69 +175,111 @@ function fullest(sizes: readonly number[], room: number): number[] {
 }
 
 /**
- * Reel by reel: the longest cut left, then whatever fills the rest best. Comes closer to the bound than best fit where
- * there are many cuts, since no rest is left that something would have filled. Returns every reel, part-used ones first.
+ * Reel by reel, in the order given and then new ones: the longest cut left that goes in, then whatever fills the rest
+ * best. Comes closer to the bound than best fit where there are many cuts, since no rest is left that something would
+ * have filled. `newFirst`: so many new reels are filled before the part-used ones. Undefined where a cut goes nowhere.
  */
-function fillEach(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number): ReelUse[] {
+function fillEach(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number, newFirst = 0): ReelUse[] | undefined {
   const left = [...cuts];
   const units = (cut: Cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6));
+  const fresh = (): ReelUse => ({ capacityM, cuts: [] });
   const reels: ReelUse[] = [];
-  const waiting = [...part];
+  const waiting = [...Array.from({ length: newFirst }, fresh), ...part.map((reel): ReelUse => ({ ...reel, cuts: [] }))];
   while (left.length) {
-    const stock = waiting.shift();
-    const reel: ReelUse = { ...(stock?.stock ? { stock: stock.stock } : {}), capacityM: stock?.capacityM ?? capacityM, cuts: [] };
+    const reel = waiting.shift() ?? fresh();
     const room = Math.floor(reel.capacityM / UNIT_M + 1e-6);
     const first = left.findIndex((cut) => units(cut) <= room);
-    if (first >= 0) {
-      const [longest] = left.splice(first, 1);
-      reel.cuts.push(longest!);
-      // The longest ones that go in, and some of every length after them.
-      const rest = room - units(longest!);
-      const fits = left.flatMap((cut, i) => (units(cut) <= rest ? [i] : []));
-      const tried = fits.length <= TRIED ? fits : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2))]!))];
-      const taken = new Set(fullest(tried.map((i) => units(left[i]!)), rest).map((k) => tried[k]!));
-      for (const i of taken) reel.cuts.push(left[i]!);
-      if (taken.size) left.splice(0, left.length, ...left.filter((_, i) => !taken.has(i)));
-    } else if (!stock) break;
+    if (first < 0 && !reel.stock) return undefined;
     reels.push(reel);
+    if (first < 0) continue;
+    const [longest] = left.splice(first, 1);
+    reel.cuts.push(longest!);
+    // The longest ones that go in, and some of every length after them.
+    const rest = room - units(longest!);
+    const fits = left.flatMap((cut, i) => (units(cut) <= rest ? [i] : []));
+    const spread = (k: number) => Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2));
+    const tried = fits.length <= TRIED ? fits : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : spread(k)]!))];
+    const taken = new Set(fullest(tried.map((i) => units(left[i]!)), rest).map((k) => tried[k]!));
+    for (const i of taken) reel.cuts.push(left[i]!);
+    if (taken.size) left.splice(0, left.length, ...left.filter((_, i) => !taken.has(i)));
   }
-  return [...reels, ...waiting.map((reel) => ({ ...reel, cuts: [] as Cut[] }))];
+  return [...reels, ...waiting.filter((reel) => reel.stock)];
+}
+
+/** Orders in which part-used reels are filled: all of up to four, else the shortest first and the longest first. */
+function orders(part: readonly ReelUse[]): ReelUse[][] {
+  if (part.length > 4) return [[...part], [...part].reverse()];
+  if (part.length < 2) return [[...part]];
+  return part.flatMap((first, i) => orders(part.filter((_, n) => n !== i)).map((rest) => [first, ...rest]));
+}
+
+const boughtOf = (reels: readonly ReelUse[]) => reels.filter((reel) => !reel.stock && reel.cuts.length).length;
+
+/** The best of filling reel by reel, in every order of the part-used ones and with new ones before, between and after. */
+function bestFilled(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number, beat: number, bound: number): ReelUse[] | undefined {
+  let best: ReelUse[] | undefined;
+  let least = beat;
+  for (const order of orders(part)) {
+    for (let newFirst = 0; newFirst <= (part.length ? Math.min(bound, 12) : 0); newFirst++) {
+      const filled = fillEach(cuts, order, capacityM, newFirst);
+      if (!filled || boughtOf(filled) >= least) continue;
+      [best, least] = [filled, boughtOf(filled)];
+      if (least <= bound) return best;
+    }
+  }
+  return best;
+}
+
+/** Most cuts longer than a new reel that part-used reels can take together; the others are too long for any. Few of both. */
+function mostLong(long: readonly Cut[], part: readonly ReelUse[]): Set<Cut> {
+  let best = new Set<Cut>();
+  let steps = 20_000;
+  const left = part.map((reel) => reel.capacityM);
+  const look = (i: number, placed: Cut[]): void => {
+    if (placed.length > best.size) best = new Set(placed);
+    if (i === long.length || placed.length + long.length - i <= best.size || steps-- <= 0) return;
+    for (let r = 0; r < left.length; r++) {
+      if (left[r]! + EPSILON < long[i]!.lengthM) continue;
+      left[r]! -= long[i]!.lengthM;
+      look(i + 1, [...placed, long[i]!]);
+      left[r]! += long[i]!.lengthM;
+    }
+    look(i + 1, placed);
+  };
+  look(0, []);
+  return best;
 }
 
 /**
- * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be.
- * Lengths m. `steps` limits the exact search (small sets end well within it).
+ * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be. Lengths m. A cut longer than a new
+ * reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits the exact search, by
+ * work and not by time, so that the answer is the same everywhere.
  */
 export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonly { id: string; remainingM: number }[] = [], steps = 40_000): Cutting {
-  const longest = Math.max(capacityM, ...stock.map((reel) => reel.remainingM));
-  const tooLong = cuts.filter((cut) => cut.lengthM > longest + EPSILON);
-  const sorted = cuts.filter((cut) => cut.lengthM <= longest + EPSILON).sort((a, b) => b.lengthM - a.lengthM || (a.label < b.label ? -1 : 1));
   const part: ReelUse[] = [...stock].sort((a, b) => a.remainingM - b.remainingM).map((reel) => ({ stock: reel.id, capacityM: reel.remainingM, cuts: [] }));
-  const freeM = part.reduce((sum, reel) => sum + reel.capacityM, 0);
-  const bound = lowerBound(sorted.map((cut) => cut.lengthM), capacityM, freeM);
+  const byLength = [...cuts].sort((a, b) => b.lengthM - a.lengthM || (a.label < b.label ? -1 : 1));
+  const long = byLength.filter((cut) => cut.lengthM > capacityM + EPSILON);
+  const placeable = mostLong([...long].reverse(), part);
+  const tooLong = long.filter((cut) => !placeable.has(cut));
+  const sorted = byLength.filter((cut) => !tooLong.includes(cut));
+  const bound = lowerBound(sorted.map((cut) => cut.lengthM), capacityM, part.map((reel) => reel.capacityM));
   let reels = part.map((reel) => ({ ...reel, cuts: [] as Cut[] }));
-  bestFit(sorted, reels, capacityM);
-  let newReels = reels.length - part.length;
+  const left = bestFit(sorted, reels, capacityM);
+  let newReels = left.length ? Infinity : boughtOf(reels);
   if (newReels > bound) {
-    const filled = fillEach(sorted, part, capacityM);
-    const bought = filled.filter((reel) => !reel.stock).length;
-    const placed = filled.reduce((sum, reel) => sum + reel.cuts.length, 0);
-    if (bought < newReels && placed === sorted.length) {
-      reels = filled;
-      newReels = bought;
-    }
+    const filled = bestFilled(sorted, part, capacityM, newReels, bound);
+    if (filled) [reels, newReels] = [filled, boughtOf(filled)];
   }
   let proven = newReels <= bound;
-  if (!proven && sorted.length <= MOST_EXACT) {
+  if (!proven && (sorted.length <= MOST_EXACT || newReels === Infinity)) {
     const { found, ended } = search(sorted, part, capacityM, newReels, bound, steps);
-    if (found) {
-      reels = found;
-      newReels = reels.length - part.length;
-    }
+    if (found) [reels, newReels] = [found, boughtOf(found)];
     proven = ended || newReels <= bound;
   }
+  // Where even the search found no place for a long cut, it is said; the rest is cut as best fit has it.
+  if (newReels === Infinity) [newReels, proven] = [boughtOf(reels), false];
+  const placed = new Set(reels.flatMap((reel) => reel.cuts));
   const used = reels.filter((reel) => reel.cuts.length);
-  const bought = used.filter((reel) => !reel.stock).length;
   const wasteM = used.reduce((sum, reel) => sum + (reel.stock ? 0 : reel.capacityM - reel.cuts.reduce((s, cut) => s + cut.lengthM, 0)), 0);
-  return { reels: used, newReels: bought, bound: Math.min(bound, bought), proven, wasteM, tooLong };
+  return { reels: used, newReels, bound: Math.min(bound, newReels), proven, wasteM, tooLong: [...tooLong, ...sorted.filter((cut) => !placed.has(cut))] };
 }

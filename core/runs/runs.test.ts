@@ -127,6 +127,20 @@ describe("drops", () => {
     expect((warm.sourceV - warm.endV!) / (cool.sourceV - cool.endV!)).toBeCloseTo(1.1572, 6);
     expect(dropAt(design, "shade/1").load).toBeUndefined();
   });
+  test("a warm cable under power loses more: 90 m at 20 and at 50 °C", () => {
+    const design = testDesign();
+    design.drops = [{ id: "x", point: "cam", index: 1, state: "pulled", markStartM: 0, markEndM: 90 }];
+    design.kinds = design.kinds.map((kind) => (kind.id === "camera" ? { ...kind, needs: { poeClass: 4, watts: 25.5 } } : kind));
+    const at = (ambientC: number) => dropAt({ ...design, design: { ...design.design, ambientC } }, "cam/1").load!;
+    const loop20 = (90 * design.cableTypes.find((type) => type.id === "cat6")!.ohmPerKm!) / 1000;
+    const volts = (ohm: number) => (50 + Math.sqrt(2500 - 4 * 25.5 * ohm)) / 2;
+    expect(at(20).loopOhm).toBeCloseTo(loop20, 9);
+    expect(at(50).loopOhm).toBeCloseTo(loop20 * (1 + 0.00393 * 30), 9);
+    expect(at(50).endV).toBeCloseTo(volts(loop20 * 1.1179), 9);
+    expect(at(50).sourceW).toBeGreaterThan(at(20).sourceW);
+    const warm = { ...design, design: { ...design.design, ambientC: 50 } };
+    expect(loadWorking(warm, dropAt(warm, "cam/1"))!.steps[1]!.with).toContain("at 50 °C");
+  });
   test("workings end in the value they explain", () => {
     const design = larkspurWeir();
     for (const drop of dropsOf(design)) {
