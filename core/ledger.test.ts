@@ -14,8 +14,12 @@ describe("ledger", () => {
     const lengths = dropsOf(design).map((drop) => drop.lengthM!);
     expect(ledger).toMatchObject({ devices: 1, points: 2, drops: 2, reels: 1, findings: { stop: 0, mend: 0, note: 1 } });
     expect(ledger.cableM).toBeCloseTo(lengths[0]! + lengths[1]!);
-    // One 305 m reel at 0.46, and the camera at 100.
-    expect(ledger.cost).toBeCloseTo(305 * 0.46 + 100);
+    // One 305 m reel at 0.46, the camera at 100; boxes 2 × 5.80, jacks 2 × 3.40, ports 2 × 2.60, labels ⌈4 × 1.1⌉ × 0.09,
+    // and hours: two drops, their metres in the house, one device, at 45.
+    const metres = dropsOf(design).reduce((sum, drop) => sum + drop.installedM!, 0);
+    const labour = 45 * (2 * 0.4 + 0.012 * metres) + 45 * 0.5;
+    expect(ledger.costs).toEqual({ devices: 100, cable: 140.3, parts: 24.05, labour: expect.closeTo(labour, 1) });
+    expect(ledger.cost).toBeCloseTo(140.3 + 100 + 24.05 + ledger.costs.labour, 9);
     expect(ledger.poeW).toBeGreaterThan(2 * 11.5);
   });
   test("moving a point two metres farther from the trunk costs two metres and their waste", () => {
@@ -31,7 +35,7 @@ describe("ledger", () => {
     expect(ledgerWorking(demo, "weakest")!.title).toContain(ledger.weakest!.drop.label);
   });
   test("what is not known is absent", () => {
-    expect(ledgerJson({ ...design, points: [], devices: [] })).toEqual({ devices: 0, points: 0, drops: 0, cableM: 0, reels: 0, cost: 0, findings: { stop: 0, mend: 0, note: 0 } });
+    expect(ledgerJson({ ...design, points: [], devices: [] })).toEqual({ devices: 0, points: 0, drops: 0, cableM: 0, reels: 0, cost: 0, costs: { devices: 0, cable: 0, parts: 0, labour: 0 }, findings: { stop: 0, mend: 0, note: 0 } });
   });
 });
 

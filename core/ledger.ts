@@ -1,7 +1,7 @@
 /** The strip of totals: a pure function of what the stages know. */
+import { costsOf, costWorking, type Costs } from "./cost";
 import { FILE_ORDER, memoByParts, type Design } from "./design/collections";
 import { countBySeverity, type Severity } from "./findings";
-import { deviceCostWorking } from "./register";
 import { cableTotals, dropsOf, lengthWorking, loadWorking, type Drop } from "./runs";
 import { DATA_LINK_LIMIT_M } from "./runs/electrical";
 import { allFindings } from "./stages";
@@ -23,7 +23,9 @@ export interface Ledger {
   reels: number;
   poeW?: number;
   weakest?: WeakestLink;
+  /** Devices, cable, boxes and small parts, labour: the sum of `costs`. */
   cost: number;
+  costs: Omit<Costs, "total" | "hours">;
   findings: Record<Severity, number>;
 }
 
@@ -49,6 +51,7 @@ export const ledgerOf = memoByParts(
     const totals = cableTotals(design);
     const powered = drops.filter((drop) => drop.load?.poeClass);
     const weakest = weakestLink(drops);
+    const costs = costsOf(design);
     return {
       devices: design.devices.length,
       points: design.points.length,
@@ -57,7 +60,8 @@ export const ledgerOf = memoByParts(
       reels: totals.reduce((sum, total) => sum + total.cutting.newReels, 0),
       ...(powered.length ? { poeW: round2(powered.reduce((sum, drop) => sum + drop.load!.sourceW, 0)) } : {}),
       ...(weakest ? { weakest } : {}),
-      cost: round2(totals.reduce((sum, total) => sum + total.cost, 0) + design.devices.reduce((sum, device) => sum + (device.cost ?? 0), 0)),
+      cost: costs.total,
+      costs: { devices: costs.devices, cable: costs.cable, parts: costs.parts, labour: costs.labour },
       findings: countBySeverity(allFindings(design)),
     };
   },
@@ -105,10 +109,7 @@ export function ledgerWorking(design: Design, cell: LedgerCell): Working | undef
       const weakest = ledgerOf(design).weakest;
       return weakest && (weakest.of === "length" ? lengthWorking(design, weakest.drop) : loadWorking(design, weakest.drop));
     }
-    case "cost": {
-      const currency = design.design.currency;
-      const parts = totals.map((total) => ({ name: total.cableType.name, value: total.cost }));
-      return sumWorking("Cost", currency, [...parts, { name: "Devices", value: deviceCostWorking(design).value }], "whole reels bought, and the register");
-    }
+    case "cost":
+      return costWorking(design, "Cost", costsOf(design));
   }
 }

@@ -47,7 +47,7 @@ export function addBrief(design: Design): void {
   requirement("sump", "Be told when the sump pump stops", "carpenter", "speed up", { problems: ["cellar-damp"], ifNot: "The store stands in water before anybody looks.", moves: [{ to: "speed up", on: "2026-09-16" }] });
   design.constraints.push(
     { id: "listed", name: "The canal front is listed", kind: "listed building", rooms: [], walls: ["g-out-s", "f-out-s"] },
-    { id: "budget", name: "What the household can spend", kind: "budget", amount: 15000, rooms: [], walls: [] },
+    { id: "budget", name: "What the household can spend", kind: "budget", amount: 24000, rooms: [], walls: [] },
     { id: "langs", name: "Sheets for the household and its guests", kind: "languages", languages: ["English", "Welsh"], rooms: [], walls: [] },
     { id: "summer", name: "Ready before the guests come", kind: "date", by: "2027-06-30", rooms: [], walls: [] },
     { id: "sail-loft", name: "The sail loft's ceiling stays closed", kind: "keep", rooms: ["sail-loft"], walls: [] },

@@ -2,9 +2,8 @@
 import { byId, type Design } from "../design/collections";
 import type { ConstraintRow } from "../design/rows-brief";
 import type { Finding } from "../findings";
-import { deviceCostWorking } from "../register";
-import { cableTotals, dropsOf } from "../runs";
-import { sumWorking } from "../working";
+import { costsOf, costWorking } from "../cost";
+import { dropsOf } from "../runs";
 import { answeringPoints, isAnswered, scoreOf, scoreWorking } from "./problems";
 import { phaseSums, problemsOf, sortedPhases } from "./phases";
 import { deletions, isQuestioned, LEAST_BACK_PCT } from "./triage";
@@ -70,15 +69,14 @@ function cableFindings(design: Design, constraint: ConstraintRow): Finding[] {
 
 function budgetFinding(design: Design, constraint: ConstraintRow): Finding[] {
   if (constraint.amount === undefined) return [];
-  const cable = cableTotals(design).reduce((sum, total) => sum + total.cost, 0);
-  const devices = deviceCostWorking(design).value;
-  const cost = Math.round((cable + devices) * 100) / 100;
+  const costs = costsOf(design);
+  const cost = costs.total;
   const { currency } = design.design;
   if (cost <= constraint.amount) return [];
   return [{
     code: "brief.over-budget", stage: "brief", severity: "mend", title: `${(cost - constraint.amount).toFixed(0)} ${currency} over the budget`,
     why: "The household decides: more money, or less house. The lowest scores are the first to leave out.", about: [{ in: "constraints", id: constraint.id }],
-    measured: cost, limit: constraint.amount, unit: currency, source: "constraint", working: sumWorking("Cost against the budget", currency, [{ name: "Cable, whole reels", value: cable }, { name: "Devices", value: devices }], "runs and register"),
+    measured: cost, limit: constraint.amount, unit: currency, source: "constraint", working: costWorking(design, "Cost against the budget", costs, { value: constraint.amount, source: "constraint" }),
   }];
 }
 

@@ -4,8 +4,9 @@ import type { Change } from "../design/edit";
 import { fail } from "../design/input-error";
 import type { PhaseRow } from "../design/rows-brief";
 import type { Working } from "../working";
-import { cableTotals, dropsOf } from "../runs";
-import { costOf, scoreOf } from "./problems";
+import { costsAt, costsOf, costWorking, hoursWorking, type Share } from "../cost";
+import { dropsOf } from "../runs";
+import { scoreOf } from "./problems";
 
 export interface PhaseSums {
   phase: PhaseRow;
@@ -30,13 +31,13 @@ export const sortedPhases = (design: Design) => [...design.phases].sort((a, b) =
 
 /** Cost, hours and score by phase, in order; a phase is open when the one before is signed off. */
 export const phaseSums = memoByParts(
-  [dropsOf, cableTotals, "points", "devices", "problems", "phases"],
+  [dropsOf, costsOf, "points", "devices", "problems", "phases"],
   (design): PhaseSums[] => {
     let open = true;
     return sortedPhases(design).map((phase) => {
       const points = pointsOfPhase(design, phase.id);
-      const sums = costOf(design, points);
-      const own = { phase, points: points.size, devices: sums.deviceCount, drops: sums.drops, cost: Math.round((sums.cable + sums.devices) * 100) / 100, hours: Math.round(sums.hours * 10) / 10, score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0), open };
+      const sums = costsAt(design, points);
+      const own = { phase, points: points.size, devices: sums.deviceCount, drops: sums.drops, cost: sums.total, hours: Math.round(sums.hours * 10) / 10, score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0), open };
       open &&= phase.signedOffOn !== undefined;
       return own;
     });
@@ -67,18 +68,12 @@ export function signOff(design: Design, id: string, by: string, on: string): Cha
   return [{ in: "phases", put: { ...phase, signedOffBy: by.trim(), signedOffOn: on } }];
 }
 
+/** What the points in no phase cost: with the phases it makes the whole. */
+export const unphased = (design: Design): Share => costsAt(design, pointsOfPhase(design, undefined));
+
 export function phaseWorking(design: Design, id: string, of: "cost" | "hours"): Working {
   const phase = byId(design, "phases").get(id)!;
-  const points = pointsOfPhase(design, id);
-  const sums = costOf(design, points);
-  const currency = design.design.currency;
-  return of === "cost"
-    ? {
-        title: `Cost of ${phase.name}`, value: Math.round((sums.cable + sums.devices) * 100) / 100, unit: currency, verdict: "none",
-        steps: [
-          { formula: "Cable", with: `${sums.drops} drops of ${points.size} points, by the metre of the reels bought`, gives: `${sums.cable.toFixed(2)} ${currency}`, source: "pull schedule and cutting plan" },
-          { formula: "Devices", with: `${sums.deviceCount} devices`, gives: `${sums.devices.toFixed(2)} ${currency}`, source: "register" },
-        ],
-      }
-    : { title: `Hours of ${phase.name}`, value: Math.round(sums.hours * 10) / 10, unit: "h", verdict: "none", steps: [{ formula: "Drops, metres and devices × time", with: `${sums.drops} drops, ${sums.deviceCount} devices`, gives: `${sums.hours.toFixed(1)} h`, source: "typical" }] };
+  const sums = costsAt(design, pointsOfPhase(design, id));
+  if (of === "cost") return costWorking(design, `Cost of ${phase.name}`, sums);
+  return hoursWorking(`Hours of ${phase.name}`, { ...sums, hours: Math.round(sums.hours * 10) / 10 });
 }

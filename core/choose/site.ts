@@ -2,7 +2,7 @@
 import { byId, memoByParts, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
 import type { SwitchRow } from "../design/rows-survey";
-import { LABOUR } from "../brief/problems";
+import { dropHours } from "../labour";
 import { dropsOf } from "../runs";
 
 const WIRED = new Set<OptionRow["protocol"]>(["Ethernet", "PoE", "house bus", "DALI", "RS-485", "1-Wire", "contact", "analogue"]);
@@ -59,7 +59,7 @@ const cableByKind = memoByParts(
     for (const drop of dropsOf(design)) {
       const sum = sums.get(drop.kind.id) ?? { buy: 0, hours: 0, points: new Set<string>() };
       sum.buy += (drop.lengthM ?? USUAL_DROP_M) * (drop.cableType?.costPerM ?? 0);
-      sum.hours += LABOUR.perDropH + (drop.lengthM ?? USUAL_DROP_M) * LABOUR.perDropM;
+      sum.hours += dropHours(1, drop.installedM ?? USUAL_DROP_M);
       sum.points.add(drop.point.id);
       sums.set(drop.kind.id, sum);
     }
@@ -72,7 +72,7 @@ export function cableCost(design: Design, kind: string): CableCost {
   const known = cableByKind(design).get(kind);
   if (known) return known;
   const cheapest = design.cableTypes.reduce((least, type) => (type.medium === "data" ? Math.min(least, type.costPerM) : least), 1);
-  return { buy: USUAL_DROP_M * cheapest, hours: LABOUR.perDropH + USUAL_DROP_M * LABOUR.perDropM, source: `${USUAL_DROP_M} m, typical` };
+  return { buy: USUAL_DROP_M * cheapest, hours: dropHours(1, USUAL_DROP_M), source: `${USUAL_DROP_M} m, typical` };
 }
 
 /** Who has the house on a lease leaves its fixed wiring alone; the name of the constraint that says so. */

@@ -39,12 +39,13 @@ export interface Field {
   choices?: readonly string[];
   /** Collection whose row ids this field holds. */
   to?: string;
-  /** Least number of entries, for lists and paths. */
+  /** Least and greatest number of entries, for lists and paths. */
   least?: number;
+  most?: number;
   nested?: RowClass | NestedChoice;
 }
 
-type Options = Partial<Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "pattern">>;
+type Options = Partial<Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "most" | "pattern">>;
 
 const fieldsOf = new WeakMap<object, Field[]>();
 
@@ -147,11 +148,13 @@ export const Integers = (options: Options & { min: number; max: number }) =>
     IsArray({ message: "$property must be a list" }),
   ]);
 
+/** Corners a path may have, unless its field says less: more than any house needs, few enough to be quick. */
+export const MOST_CORNERS = 2000;
+
 function isXyList(value: unknown, least: number): boolean {
   return (
     Array.isArray(value) &&
     value.length >= least &&
-    value.length <= 2000 &&
     value.every((xy) => Array.isArray(xy) && xy.length === 2 && xy.every((n) => typeof n === "number" && Number.isFinite(n) && Math.abs(n) <= 10_000))
   );
 }
@@ -159,7 +162,9 @@ function isXyList(value: unknown, least: number): boolean {
 /** A list of plan coordinates [[x, y], …] in metres. */
 export function XyList(options: Options & { least: number }) {
   const rule = `$property must be a list of at least ${options.least} [x, y] pairs in metres`;
-  return declare({ kind: "xy" }, { unit: "m", ...options }, [
+  const most = options.most ?? MOST_CORNERS;
+  return declare({ kind: "xy" }, { unit: "m", ...options, most }, [
+    ArrayMaxSize(most, { message: `$property must have at most ${most} corners` }),
     ValidateBy({ name: "xyList", validator: { validate: (v) => isXyList(v, options.least), defaultMessage: () => rule } }),
   ]);
 }

@@ -133,7 +133,7 @@ export class TrunkRow {
   @Num({ unit: "mm", min: 20, max: 2000, optional: true }) widthMm?: number;
   @Num({ unit: "mm", min: 10, max: 500, optional: true }) depthMm?: number;
   /** Pull boxes along it: where a cable can be drawn out and in again. */
-  @XyList({ least: 0, optional: true }) boxes?: [number, number][];
+  @XyList({ least: 0, most: 200, optional: true }) boxes?: [number, number][];
   /** What stands between its cables and mains beside them. */
   @Choice(DIVIDERS, { optional: true }) divider?: (typeof DIVIDERS)[number];
   /** Bundles its cables are tied in, apart from each other; one where absent. */
@@ -149,6 +149,8 @@ export class RiserRow {
   @Ref("levels") fromLevel!: string;
   @Ref("levels") toLevel!: string;
   @Num({ unit: "mm", min: 5, max: 2000, optional: true }) boreMm?: number;
+  /** Bundles its cables are tied in, apart from each other; one where absent. */
+  @Whole({ min: 1, max: 20, optional: true }) bundles?: number;
 }
 
 export class ClosetRow {

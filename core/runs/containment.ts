@@ -7,16 +7,32 @@ import { dropsOf, type Drop } from "./drops";
 import { distance, footOn } from "../geometry/segment";
 import { routeGraph } from "./graph";
 import { runSettings } from "./settings";
+import { fullestOf, spansByWay } from "./spans";
 
 /**
- * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube, the others as rigid conduit to EN 61386,
- * medium duty. Another bore is taken as its own inner diameter.
+ * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube; up to 63 rigid conduit to EN 61386-21,
+ * medium duty; above that twin-wall duct for burying, to EN 61386-24. Typical of each.
  */
-export const INNER_MM: Readonly<Record<number, number>> = { 12.7: 15.8, 16: 13, 20: 16.9, 25: 21.4, 32: 27.8, 40: 35.4, 50: 44.3, 63: 56.2 };
+export const INNER_MM: Readonly<Record<number, number>> = {
+  12.7: 15.8, 16: 13, 20: 16.9, 25: 21.4, 32: 27.8, 40: 35.4, 50: 44.3, 63: 56.2, 75: 63, 90: 75, 110: 94, 125: 107, 150: 128, 160: 137, 200: 172,
+};
 
 export const BORES_MM = Object.keys(INNER_MM).map(Number).sort((a, b) => INNER_MM[a]! - INNER_MM[b]!);
 
-export const innerMm = (boreMm: number) => INNER_MM[boreMm] ?? boreMm;
+/** Metric sizes in order; the half-inch tube goes by a size of its own. */
+const METRIC_MM = Object.keys(INNER_MM).map(Number).filter((bore) => bore !== 12.7).sort((a, b) => a - b);
+
+/** Inner diameter of a nominal size, mm: by the table, and between its sizes in proportion. */
+export function innerMm(boreMm: number): number {
+  const listed = INNER_MM[boreMm];
+  if (listed !== undefined) return listed;
+  const above = METRIC_MM.find((bore) => bore > boreMm) ?? METRIC_MM.at(-1)!;
+  const below = METRIC_MM.filter((bore) => bore < boreMm).at(-1);
+  const share = (bore: number) => INNER_MM[bore]! / bore;
+  const t = below === undefined || above <= below ? 1 : (boreMm - below) / (above - below);
+  const wall = below === undefined || above <= below ? share(above) : share(below) + t * (share(above) - share(below));
+  return Math.round(boreMm * wall * 10) / 10;
+}
 
 /** Most of a bore that cables may fill, in %, by how many there are. */
 export const fillLimitPct = (cables: number) => (cables <= 1 ? 53 : cables === 2 ? 31 : 40);
@@ -65,10 +81,11 @@ export interface Section {
   limitM: number;
 }
 
-/** A path cut at its boxes, each taken to the nearest place on it, in order. */
+/** A path cut at its boxes, each taken to the nearest place on it, in order. One pass along the path for all sections. */
 export function sectionsOf(path: readonly Corner[], boxes: readonly Corner[], boxEveryM: number): Section[] {
-  // Where along the path each box sits, metres from its start.
-  const starts = path.reduce<number[]>((sums, corner, i) => [...sums, i === 0 ? 0 : sums[i - 1]! + distance(path[i - 1]!, corner)], []);
+  // Where along the path each corner and each box sits, metres from its start.
+  const starts = [0];
+  for (let i = 1; i < path.length; i++) starts.push(starts[i - 1]! + distance(path[i - 1]!, path[i]!));
   const whole = starts.at(-1)!;
   const cuts = boxes.map((box) => {
     let best = { far: Infinity, at: 0 };
@@ -79,40 +96,54 @@ export function sectionsOf(path: readonly Corner[], boxes: readonly Corner[], bo
     }
     return best.at;
   }).filter((at) => at > 1e-6 && at < whole - 1e-6).sort((a, b) => a - b);
-  const placeAt = (at: number): Corner => {
-    const i = Math.max(1, starts.findIndex((start) => start >= at - 1e-9));
+  const sections: Section[] = [];
+  let own: Corner[] = [path[0]!];
+  let from = 0;
+  let i = 1;
+  for (const to of [...cuts, whole]) {
+    for (; i < path.length && starts[i]! < to - 1e-6; i++) if (starts[i]! > from + 1e-6) own.push(path[i]!);
     const [a, b] = [path[i - 1]!, path[i]!];
-    const t = starts[i]! === starts[i - 1]! ? 0 : (at - starts[i - 1]!) / (starts[i]! - starts[i - 1]!);
-    return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
-  };
-  const ends = [0, ...cuts, whole];
-  return ends.slice(1).map((to, i): Section => {
-    const from = ends[i]!;
-    const own = [placeAt(from), ...path.filter((_, n) => starts[n]! > from + 1e-6 && starts[n]! < to - 1e-6), placeAt(to)];
+    const long = starts[i]! - starts[i - 1]!;
+    const t = long > 0 ? (to - starts[i - 1]!) / long : 0;
+    const end: Corner = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+    own.push(end);
     const bends = bendsDeg(own);
-    return { path: own, lengthM: to - from, bendsDeg: bends, limitM: pullLimitM(boxEveryM, bends) };
-  });
+    sections.push({ path: own, lengthM: to - from, bendsDeg: bends, limitM: pullLimitM(boxEveryM, bends) });
+    [own, from] = [[end], to];
+  }
+  return sections;
 }
 
-const holds = (section: Section) => section.bendsDeg <= MOST_BENDS_DEG + 1e-6 && section.lengthM <= section.limitM + 1e-6;
+/** Most boxes offered for one way: the most a way may have. */
+const MOST_BOXES = 200;
 
-/** Where pull boxes have to go so that every section holds: as few as there can be, at corners where that serves, else as far along as it goes. */
+/**
+ * Where pull boxes have to go so that every section holds: as few as there can be, at corners where that serves, else
+ * as far along as it goes. One walk along the path: a section grows corner by corner while it holds.
+ */
 export function boxesFor(path: readonly Corner[], boxEveryM: number): [number, number][] {
   const boxes: [number, number][] = [];
-  for (let guard = 0; guard < 50; guard++) {
-    const sections = sectionsOf(path, boxes, boxEveryM);
-    const bad = sections.find((section) => !holds(section));
-    if (!bad) break;
-    // The last corner up to which the section still holds; a straight one is cut at its limit.
-    let cut: Corner | undefined;
-    for (let n = 1; n < bad.path.length - 1; n++) {
-      const [head] = sectionsOf(bad.path.slice(0, n + 1), [], boxEveryM);
-      if (head && holds(head)) cut = bad.path[n];
+  const holds = (metres: number, bends: number) => bends <= MOST_BENDS_DEG + 1e-6 && metres <= pullLimitM(boxEveryM, bends) + 1e-6;
+  let start: Corner = path[0]!;
+  let [metres, bends] = [0, 0];
+  let last: Corner = start;
+  let before: Corner | undefined;
+  for (let i = 1; i < path.length && boxes.length < MOST_BOXES; ) {
+    const next = path[i]!;
+    const step = distance(last, next);
+    const turned = bends + (before ? bendsDeg([before, last, next]) : 0);
+    if (holds(metres + step, turned)) {
+      [metres, bends, before, last] = [metres + step, turned, last, next];
+      i += 1;
+      continue;
     }
-    const [a, b] = [bad.path[0]!, bad.path[1]!];
-    const t = Math.min(1, boxEveryM / distance(a, b));
-    const at = cut ?? [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
-    boxes.push([Math.round(at[0] * 1000) / 1000, Math.round(at[1] * 1000) / 1000]);
+    // A box at the last corner that still held; on a straight piece, as far along as it goes.
+    if (last === start) {
+      const t = Math.min(1, boxEveryM / step);
+      last = [last[0] + t * (next[0] - last[0]), last[1] + t * (next[1] - last[1])];
+    }
+    boxes.push([Math.round(last[0] * 1000) / 1000, Math.round(last[1] * 1000) / 1000]);
+    [start, metres, bends, before] = [last, 0, 0, undefined];
   }
   return boxes;
 }
@@ -191,42 +222,17 @@ export const containmentOf = memoByParts(
     const risers = design.risers.filter((row) => row.boreMm !== undefined);
     if (!tubes.length && !risers.length) return [];
     const graph = routeGraph(design);
-    const wanted = new Set([...tubes.map((row) => `trunks/${row.id}`), ...risers.map((row) => `risers/${row.id}`)]);
-    // Where along each edge a drop lies; the fullest place of a way is where the most cable area lies side by side.
-    const byWay = new Map<string, Map<number, { from: number; to: number; drop: Drop }[]>>();
-    for (const drop of dropsOf(design)) {
-      for (const piece of drop.route?.pieces ?? []) {
-        const way = graph.edges[piece.edge]!.way;
-        if (!way || !drop.cableType) continue;
-        const key = `${way.in}/${way.id}`;
-        if (!wanted.has(key)) continue;
-        const edges = byWay.get(key) ?? new Map<number, { from: number; to: number; drop: Drop }[]>();
-        edges.set(piece.edge, [...(edges.get(piece.edge) ?? []), { from: piece.from, to: piece.to, drop }]);
-        byWay.set(key, edges);
-      }
-    }
-    const fullestOf = (key: string): Drop[] => {
-      let best: Drop[] = [];
-      let area = -1;
-      for (const spans of byWay.get(key)?.values() ?? []) {
-        for (const { from, to } of spans) {
-          const middle = (from + to) / 2;
-          for (const at of [from + 1e-6, middle, to - 1e-6]) {
-            const here = spans.filter((span) => span.from <= at && at <= span.to).map((span) => span.drop);
-            const sum = here.reduce((all, drop) => all + drop.cableType!.outerMm ** 2, 0);
-            if (sum > area) [best, area] = [here, sum];
-          }
-        }
-      }
-      return best;
-    };
+    // Of a riser: from where it opens into its lowest ways to its highest, which is what cables and conduit take.
+    const risen = new Map<string, number>();
+    for (const edge of graph.edges) if (edge.way?.in === "risers") risen.set(edge.way.id, (risen.get(edge.way.id) ?? 0) + edge.lengthM);
+    const area = (drop: Drop) => drop.cableType!.outerMm ** 2;
     const { boxEveryM } = runSettings(design);
     const ways = [
       ...tubes.map((row) => ({ in: "trunks" as const, row, sections: sectionsOf(row.path, row.boxes ?? [], boxEveryM), lengthM: pathM(row.path) })),
-      ...risers.map((row) => ({ in: "risers" as const, row, sections: [] as Section[], lengthM: Math.abs((graph.levels.get(row.toLevel)?.elevationM ?? 0) - (graph.levels.get(row.fromLevel)?.elevationM ?? 0)) })),
+      ...risers.map((row) => ({ in: "risers" as const, row, sections: [] as Section[], lengthM: risen.get(row.id) ?? 0 })),
     ];
     return ways.map(({ in: where, row, sections, lengthM }): Containment => {
-      const drops = fullestOf(`${where}/${row.id}`);
+      const drops = fullestOf(spansByWay(design).get(`${where}/${row.id}`), area);
       const diametersMm = drops.map((drop) => drop.cableType!.outerMm);
       const insideMm = innerMm(row.boreMm!);
       const jam = jamRatio(diametersMm, insideMm);
@@ -249,7 +255,7 @@ export function fillWorking(one: Containment): Working {
     title: `Fill of ${one.row.name}`, value: one.fillPct, unit: "%", limit: { value: one.limitPct, unit: "%", source: `${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"}` }, verdict: one.fillPct > one.limitPct ? "fails" : one.fillPct > 0.9 * one.limitPct ? "tight" : "holds",
     steps: [
       ...[...types].map(([name, { count, d }]) => ({ formula: name, with: `${count} × ${d} mm: ${count} × π/4 × ${d}²`, gives: `${((count * Math.PI * d * d) / 4).toFixed(0)} mm²`, source: "cable type" })),
-      { formula: "Area of the bore", with: `nominal ${one.boreMm} mm, ${one.insideMm} mm inside`, gives: `${((Math.PI * one.insideMm ** 2) / 4).toFixed(0)} mm²`, source: INNER_MM[one.boreMm] === undefined ? "as drawn" : "EN 61386, typical" },
+      { formula: "Area of the bore", with: `nominal ${one.boreMm} mm, ${one.insideMm} mm inside`, gives: `${((Math.PI * one.insideMm ** 2) / 4).toFixed(0)} mm²`, source: INNER_MM[one.boreMm] === undefined ? "EN 61386, between two sizes of the table" : "EN 61386, typical" },
       { formula: "Cables ÷ bore", with: "at the fullest place", gives: `${one.fillPct.toFixed(1)} %`, source: "" },
     ],
   };

@@ -159,7 +159,8 @@ function lossOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC
 function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
   const { pathM, riseM } = leadM(design, from, to);
   const places: Place[] = [[from.level, from.x, from.y, from.z], [from.level, to.x, from.y, from.z], [from.level, to.x, to.y, from.z], [to.level, to.x, to.y, to.z]];
-  return { places: places.filter((place, i) => i === 0 || place.some((value, n) => value !== places[i - 1]![n])), pathM, riseM, stubM: pathM, bends: 0, pieces: [], ways: [] };
+  const apart = places.filter((place, i) => i === 0 || place.some((value, n) => value !== places[i - 1]![n]));
+  return { places: apart, pathM, riseM, stubM: pathM, stubPlaces: apart.length, bends: 0, pieces: [], ways: [] };
 }
 
 /** Things that move, by level and service: what a lead of that service may end at. Empty where no kind in use has a lead. */

@@ -102,6 +102,14 @@ function trunkPieces(design: Design, levels: ReadonlyMap<string, LevelRow>): Pie
     .flatMap((trunk) => trunk.path.slice(1).map((b, i): Piece => ({ trunk: trunk.id, level: trunk.level, heightM: trunk.heightM, a: trunk.path[i]!, b, cuts: [] })));
 }
 
+/** Touching pieces come this near to each other. */
+const TOUCH_M = 0.05;
+
+/** Do the boxes round two pieces lie apart? Cheap, and true of nearly all pairs. */
+const apart = (p: Piece, q: Piece) =>
+  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - TOUCH_M || Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - TOUCH_M ||
+  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - TOUCH_M || Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - TOUCH_M;
+
 /** Nodes at the ends of the pieces, shared along one trunk and wherever trunks meet. */
 function cutPieces(graph: Graph, pieces: readonly Piece[]): void {
   const nodeOf = new Map<string, number>();
@@ -116,8 +124,8 @@ function cutPieces(graph: Graph, pieces: readonly Piece[]): void {
     for (let j = i + 1; j < pieces.length; j++) {
       const p = pieces[i]!;
       const q = pieces[j]!;
-      if (p.level !== q.level || p.trunk === q.trunk) continue;
-      const met = meeting(p.a, p.b, q.a, q.b);
+      if (p.level !== q.level || p.trunk === q.trunk || apart(p, q)) continue;
+      const met = meeting(p.a, p.b, q.a, q.b, TOUCH_M);
       if (!met) continue;
       const onP = nodeAt(p, met.at);
       const onQ = nodeAt(q, met.at);

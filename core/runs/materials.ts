@@ -1,26 +1,31 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
 import { byId, memoByParts, type Design } from "../design/collections";
 import { writeCsv } from "../csv";
+import { dropHours, LABOUR, labourRate } from "../labour";
+import type { PointRow } from "../design/rows-system";
+import { counted } from "../words";
 import type { Working } from "../working";
 import { containmentOf } from "./containment";
-import { dropsOf } from "./drops";
+import { dropsOf, type Drop } from "./drops";
 import { fireCrossings } from "./fire";
 import { mountOf } from "./kits";
 import { runSettings } from "./settings";
 import { cableTotals } from "./totals";
 import { treadGroups } from "./treads";
 
-export const GROUPS = ["cable", "containment", "boxes and plates", "ends", "supplies", "labels", "devices"] as const;
+export const GROUPS = ["cable", "containment", "boxes and plates", "ends", "supplies", "labels", "devices", "labour"] as const;
 export type MaterialGroup = (typeof GROUPS)[number];
 
 export interface MaterialLine {
   group: MaterialGroup;
   what: string;
   count: number;
-  unit: "reel" | "m" | "piece";
+  unit: "reel" | "m" | "piece" | "hour";
   /** Of one; absent where nobody has said. */
   price?: number;
   cost?: number;
+  /** It is there or on its way: part of what the house costs, but not of an order. */
+  had?: true;
   /** Where the count comes from. */
   from: string;
 }
@@ -47,24 +52,33 @@ function line(group: MaterialGroup, what: string, count: number, unit: MaterialL
   return { group, what, count, unit, from, ...(price === undefined ? {} : { price, cost: round2(count * price) }) };
 }
 
+/** What both ends of one drop take: parts and how many. */
+export function endPartsOf(drop: Drop): [what: string, count: number][] {
+  const type = drop.cableType;
+  if (!type) return [];
+  const spare: [string, number][] = drop.line.purpose === "spare" && drop.line.end !== "supply" ? [["Blank plate", 1]] : [];
+  if (type.medium === "data") return [...spare, ["Data jack, keystone", 1], [drop.line.end === "panel" ? "Panel port" : "Data jack, keystone", 1]];
+  if (type.medium === "coax") return [...spare, ["Coaxial plug", 2]];
+  if (type.medium === "fibre") return spare;
+  const fused: [string, number][] = drop.line.end === "supply" ? [["Supply terminal, fused", type.conductors]] : [];
+  return [...spare, ["Terminal, 2.5 mm²", drop.line.end === "supply" ? type.conductors : 2 * type.conductors], ...fused];
+}
+
+/** The box of a point with what one costs, if anybody has said; undefined where it needs none. */
+export function boxPartOf(design: Design, point: PointRow): { box: string; price?: number } | undefined {
+  const kind = byId(design, "kinds").get(point.kind);
+  const box = kind && mountOf(design, point, kind).box;
+  return box && box !== "none" ? { box, price: BOX_PRICES[box] } : undefined;
+}
+
 /** Ends by what they are: jacks and ports for data, plugs for coaxial, terminals by conductor. */
 function endLines(design: Design): MaterialLine[] {
   const counts = new Map<string, number>();
   const add = (what: string, by: number) => counts.set(what, (counts.get(what) ?? 0) + by);
   let ends = 0;
   for (const drop of dropsOf(design)) {
-    const type = drop.cableType;
-    if (!type) continue;
-    ends += 2;
-    if (drop.line.purpose === "spare" && drop.line.end !== "supply") add("Blank plate", 1);
-    if (type.medium === "data") {
-      add("Data jack, keystone", 1);
-      add(drop.line.end === "panel" ? "Panel port" : "Data jack, keystone", 1);
-    } else if (type.medium === "coax") add("Coaxial plug", 2);
-    else if (type.medium !== "fibre") {
-      add("Terminal, 2.5 mm²", drop.line.end === "supply" ? type.conductors : 2 * type.conductors);
-      if (drop.line.end === "supply") add("Supply terminal, fused", type.conductors);
-    }
+    if (drop.cableType) ends += 2;
+    for (const [what, count] of endPartsOf(drop)) add(what, count);
   }
   const lines = [...counts].map(([what, count]) => line("ends", what, count, "piece", "two ends a drop", PART_PRICES[what]));
   return ends ? [...lines, line("labels", "Cable label, wrap-round", Math.ceil(ends * LABEL_SPARE), "piece", `${ends} ends and a tenth more`, PART_PRICES["Cable label, wrap-round"])] : lines;
@@ -110,39 +124,65 @@ export const billOf = memoByParts(
     const conduit = [...bores].sort((a, b) => a[0] - b[0]).map(([bore, { metres, names }]) => line("containment", `Conduit, ${bore} mm, length of ${CONDUIT_LENGTH_M} m`, Math.ceil(metres / CONDUIT_LENGTH_M - 1e-9), "piece", `${metres.toFixed(1)} m: ${names.join(", ")}`, round2(bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M)));
     const boxes = new Map<string, number>();
     for (const point of design.points) {
-      const kind = byId(design, "kinds").get(point.kind);
-      const box = kind && mountOf(design, point, kind).box;
-      if (box && box !== "none") boxes.set(box, (boxes.get(box) ?? 0) + 1);
+      const part = boxPartOf(design, point);
+      if (part) boxes.set(part.box, (boxes.get(part.box) ?? 0) + 1);
     }
-    const devices = new Map<string, { count: number; cost: number; priced: boolean }>();
+    const devices = new Map<string, { name: string; had: boolean; prices: (number | undefined)[] }>();
     for (const device of design.devices) {
-      if (!["wanted", "chosen"].includes(device.status)) continue;
+      const had = !["wanted", "chosen"].includes(device.status);
       const name = byId(design, "options").get(device.option ?? "")?.name ?? byId(design, "kinds").get(byId(design, "points").get(device.point)?.kind ?? "")?.name ?? "Device";
-      const known = devices.get(name) ?? { count: 0, cost: 0, priced: true };
-      devices.set(name, { count: known.count + 1, cost: known.cost + (device.cost ?? 0), priced: known.priced && device.cost !== undefined });
+      const key = `${had ? "had" : "open"} ${name}`;
+      const known = devices.get(key) ?? { name, had, prices: [] };
+      known.prices.push(device.cost);
+      devices.set(key, known);
     }
     const lines = [
       ...cable, ...conduit, ...[...boxes].map(([what, count]) => line("boxes and plates", what.charAt(0).toUpperCase() + what.slice(1), count, "piece", "one a point", BOX_PRICES[what])), ...endLines(design), ...partLines(design),
-      ...[...devices].map(([what, { count, cost, priced }]) => line("devices", what, count, "piece", "wanted or chosen, not ordered yet", priced ? round2(cost / count) : undefined)),
+      ...[...devices.values()].map(({ name, had, prices }) => deviceLine(name, had, prices)), ...labourLines(design),
     ];
-    return lines.sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) || a.what.localeCompare(b.what, "en", { numeric: true }));
+    return lines.sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) || Number(a.had ?? false) - Number(b.had ?? false) || a.what.localeCompare(b.what, "en", { numeric: true }));
   },
 );
+
+/** Devices of one name. A price of one is given where all have the same; the cost is the sum of those that have one. */
+function deviceLine(name: string, had: boolean, prices: readonly (number | undefined)[]): MaterialLine {
+  const known = prices.filter((price) => price !== undefined);
+  const [first] = known;
+  const same = known.length === prices.length && known.every((price) => price === first);
+  const open = prices.length - known.length;
+  return {
+    group: "devices", what: name, count: prices.length, unit: "piece", ...(had ? { had } : {}), ...(same && first !== undefined ? { price: first } : {}), ...(known.length ? { cost: round2(known.reduce((sum, price) => sum + price, 0)) } : {}),
+    from: `${had ? "ordered, fitted or in use" : "wanted or chosen, not ordered yet"}${open && known.length ? `; ${open} without a price` : ""}`,
+  };
+}
+
+/** Hours of the work at the design's rate. */
+function labourLines(design: Design): MaterialLine[] {
+  const drops = dropsOf(design);
+  const metres = drops.reduce((sum, drop) => sum + (drop.installedM ?? 0), 0);
+  const rate = labourRate(design);
+  const hours = (what: string, count: number, from: string): MaterialLine[] =>
+    count > 0 ? [{ group: "labour", what, count: Math.round(count * 1e4) / 1e4, unit: "hour", price: rate, cost: round2(count * rate), from }] : [];
+  return [
+    ...hours("Pulling and ending cables", dropHours(drops.length, metres), `${drops.length} drops, ${metres.toFixed(1)} m in the house; ${LABOUR.perDropH} h a drop and ${LABOUR.perDropM} h/m, typical`),
+    ...hours("Fitting devices", design.devices.length * LABOUR.perDeviceH, `${design.devices.length} devices, ${LABOUR.perDeviceH} h each, typical`),
+  ];
+}
 
 /** How many of a thing, and what they cost. */
 export const billWorking = (row: MaterialLine, currency: string): Working => ({
   title: row.what, value: row.cost ?? row.count, unit: row.cost === undefined ? row.unit : currency, verdict: "none",
   steps: [
-    { formula: "Count", with: row.from, gives: `${row.count} ${row.unit}${row.count === 1 ? "" : "s"}`, source: row.group === "devices" ? "register" : "points, kits and ways" },
-    ...(row.price === undefined ? [{ formula: "Price of one", with: "nobody has said", gives: "–", source: "" }] : [
-      { formula: "Price of one", with: "", gives: `${row.price.toFixed(2)} ${currency}`, source: row.group === "cable" ? "cable type, whole reels" : row.group === "devices" ? "register" : "typical" },
+    { formula: "Count", with: row.from, gives: counted(row.unit === "hour" ? Math.round(row.count * 100) / 100 : row.count, row.unit), source: row.group === "devices" ? "register" : row.group === "labour" ? "points, kits and devices" : "points, kits and ways" },
+    ...(row.price === undefined ? [row.cost === undefined ? { formula: "Price of one", with: "nobody has said", gives: "–", source: "" } : { formula: "Σ of their prices", with: "they differ", gives: `${row.cost.toFixed(2)} ${currency}`, source: "register" }] : [
+      { formula: "Price of one", with: "", gives: `${row.price.toFixed(2)} ${currency}`, source: row.group === "cable" ? "cable type, whole reels" : row.group === "devices" ? "register" : row.group === "labour" ? "this design, an hour" : "typical" },
       { formula: "Count × price", with: `${row.count} × ${row.price.toFixed(2)}`, gives: `${row.cost!.toFixed(2)} ${currency}`, source: "" },
     ]),
   ],
 });
 
-/** The order as CSV: one line a thing, prices where they are known. */
+/** The order as CSV: one line a thing, prices where they are known. What is there already, and labour, is not ordered. */
 export function materialsCsv(design: Design): string {
   const { currency } = design.design;
-  return writeCsv(["Group", "What", "Count", "Unit", `Price (${currency})`, `Cost (${currency})`, "From"], billOf(design).map((row) => [row.group, row.what, row.count, row.unit, row.price, row.cost, row.from]));
+  return writeCsv(["Group", "What", "Count", "Unit", `Price (${currency})`, `Cost (${currency})`, "From"], billOf(design).filter((row) => !row.had && row.group !== "labour").map((row) => [row.group, row.what, row.count, row.unit, row.price, row.cost, row.from]));
 }

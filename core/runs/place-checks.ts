@@ -72,8 +72,8 @@ const trayChecks = (design: Design): Finding[] => [
   ...bundlesOf(design).filter((bundle) => bundle.each > bundle.most).map((bundle): Finding => {
     const bundles = Math.ceil(bundle.powered / bundle.most);
     return {
-      code: "runs.bundle-large", stage: "runs", severity: "mend", title: `${bundle.each} powered data cables lie in one bundle on ${bundle.row.name}`, why: "Those in the middle cannot give off their warmth. Tied in smaller bundles, apart from each other, they can.",
-      about: [{ in: "trunks", id: bundle.row.id }], measured: bundle.each, limit: bundle.most, unit: "cables", source: "usual practice for powered data cables", fix: { label: `Tie them in ${bundles} bundles`, changes: inBundles(design, bundle.row.id, bundles) },
+      code: "runs.bundle-large", stage: "runs", severity: "mend", title: `${bundle.each} powered data cables lie in one bundle ${bundle.in === "risers" ? "in" : "on"} ${bundle.row.name}`, why: "Those in the middle cannot give off their warmth. Tied in smaller bundles, apart from each other, they can.",
+      about: [{ in: bundle.in, id: bundle.row.id }], measured: bundle.each, limit: bundle.most, unit: "cables", source: "usual practice for powered data cables", fix: { label: `Tie them in ${bundles} bundles`, changes: inBundles(design, { in: bundle.in, id: bundle.row.id }, bundles) },
     };
   }),
 ];

@@ -5,7 +5,7 @@ import { dropsOf, type Drop } from "./drops";
 import { endName } from "./end-name";
 import { legendLine } from "./legend";
 import { pullsOf } from "./pull-plan";
-import type { Pull } from "./pulls";
+import { isToPull, type Pull } from "./pulls";
 import { cableTotals } from "./totals";
 
 export interface StandReel {
@@ -81,5 +81,5 @@ export function pullSheets(design: Design): PullSheet[] {
 /** Does every drop that can be pulled stand in exactly one pull? For tests and for those who doubt it. */
 export const pulledOnce = (design: Design): boolean => {
   const keys = pullsOf(design).flatMap((pull) => pull.drops.map((drop) => drop.key));
-  return new Set(keys).size === keys.length && dropsOf(design).filter((drop) => drop.route && drop.lengthM !== undefined).every((drop) => keys.includes(drop.key));
+  return new Set(keys).size === keys.length && dropsOf(design).filter(isToPull).every((drop) => keys.includes(drop.key));
 };

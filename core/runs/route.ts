@@ -23,6 +23,8 @@ export interface Route {
   riseM: number;
   /** Metres off the trunks, from the point to where it joins. */
   stubM: number;
+  /** How many of its places, from the point on, lie before it joins. */
+  stubPlaces: number;
   bends: number;
   pieces: Piece[];
   /** Trunks and risers in the order the cable meets them. */
@@ -199,13 +201,14 @@ export function routeTo(graph: Graph, from: { level: string; x: number; y: numbe
   if (!join) return undefined;
   const edge = graph.edges[join.edge]!;
   const heightM = graph.nodes[edge.a]!.heightM;
-  const route: Route = { places: [], pathM: 0, riseM: 0, stubM: join.stubM, bends: join.bends, pieces: [], ways: [] };
+  const route: Route = { places: [], pathM: 0, riseM: 0, stubM: join.stubM, stubPlaces: 0, bends: join.bends, pieces: [], ways: [] };
   const place = (x: number, y: number) => addPlace(route.places, [from.level, x, y, heightM]);
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   place(from.x, from.y);
   if (join.round) for (const [x, y] of join.round) place(x, y);
   else if (join.clamped) place(join.at[0], from.y);
   place(join.at[0], join.at[1]);
+  route.stubPlaces = route.places.length;
   route.riseM += Math.abs(heightM - from.z);
   route.pathM += join.stubM;
   const endT = join.end.node === edge.a ? 0 : 1;
@@ -225,9 +228,10 @@ function followBack(graph: Graph, route: Route, from: Arrival): void {
 function throughVoid(graph: Graph, way: ThroughVoid | undefined, from: { level: string; x: number; y: number; z: number }): Route | undefined {
   if (!way) return undefined;
   const stubM = pathLength(way.path);
-  const route: Route = { places: [], pathM: stubM, riseM: Math.abs(way.heightM - from.z), stubM, bends: way.bends, pieces: [], ways: [], byVoid: true };
+  const route: Route = { places: [], pathM: stubM, riseM: Math.abs(way.heightM - from.z), stubM, stubPlaces: 0, bends: way.bends, pieces: [], ways: [], byVoid: true };
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   for (const [x, y] of way.path) addPlace(route.places, [from.level, x, y, way.heightM]);
+  route.stubPlaces = route.places.length;
   followBack(graph, route, way.end);
   return route;
 }

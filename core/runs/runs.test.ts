@@ -10,6 +10,8 @@ import { runsChecks } from "./checks";
 import { dropsOf, pointLabel, pointNumbers } from "./drops";
 import { routeGraph } from "./graph";
 import { pullsOf } from "./pull-plan";
+import { isToPull, pullHours, pullPlan, pullWorking } from "./pulls";
+import { RUNS_DEFAULTS } from "./settings";
 import { runsJson, scheduleCsv, SCHEDULE_HEADER } from "./output";
 import { routeTo } from "./route";
 import { stretches } from "./thickness";
@@ -162,12 +164,52 @@ describe("totals and pulls", () => {
   test("pulls hold every routed drop once, at most four together, farthest first", () => {
     const pulls = pullsOf(design);
     const pulled = pulls.flatMap((pull) => pull.drops.map((drop) => drop.key)).sort();
-    expect(pulled).toEqual(dropsOf(design).filter((drop) => drop.route).map((drop) => drop.key).sort());
+    expect(pulled).toEqual(dropsOf(design).filter(isToPull).map((drop) => drop.key).sort());
     for (const pull of pulls) {
       expect(pull.drops.length).toBeLessThanOrEqual(4);
       expect(Math.max(...pull.drops.map((drop) => drop.lengthM!))).toBe(pull.lengthM);
       expect(new Set(pull.drops.map((drop) => drop.closet)).size).toBe(1);
     }
+  });
+  test("what is in the wall or blocked is not pulled again; what went missing is", () => {
+    const base = testDesign();
+    base.points = [point("a", "camera", "g", "hall", 5, 1, 2.4), point("b", "camera", "g", "hall", 5, 1, 2.4), point("d", "camera", "g", "hall", 5, 1, 2.4)];
+    const plan = (state: "planned" | "pulled" | "tested" | "terminated" | "moved" | "missing" | "blocked", marks = {}) =>
+      pullsOf({ ...base, drops: [{ id: "x", point: "b", index: 1, state, ...marks }] }).flatMap((pull) => pull.drops.map((drop) => drop.point.id));
+    expect(plan("planned")).toEqual(["a", "b", "d"]);
+    expect(plan("missing")).toEqual(["a", "b", "d"]);
+    for (const state of ["pulled", "tested", "terminated", "moved", "blocked"] as const) expect(plan(state)).toEqual(["a", "d"]);
+    expect(plan("planned", { markStartM: 10, markEndM: 22 })).toEqual(["a", "d"]);
+  });
+  test("hours: set-up, the longest by what it goes through, a part of each other one's own metres; installed, not cut", () => {
+    const base = testDesign();
+    // 2 m stub, 5 m tray to the closet, 0.2 + 1 m up and down, 3.5 m slack; the second joins at x = 3: 2 m less tray.
+    base.points = [point("a", "camera", "g", "hall", 5, 1, 2.4), point("b", "camera", "g", "hall", 3, 1, 2.4)];
+    const [pull] = pullsOf({ ...base, design: { ...base.design, running: { sharedPct: 70 } } });
+    expect(pull!.drops).toHaveLength(1);
+    expect(pull!.through).toEqual([{ tray: 5, void: 1 + 2 + 0.2 + 3.5 }]);
+    const minutes = (tray: number, rest: number) => 0.72 * (0.8 * tray + rest);
+    expect(pull!.hours).toBeCloseTo((15 + minutes(5, 6.7)) / 60, 2);
+    const near = { ...base, design: { ...base.design, running: { sharedPct: 40 } } };
+    const [both] = pullsOf(near);
+    expect(both!.drops.map((drop) => drop.point.id)).toEqual(["a", "b"]);
+    expect(both!.hours).toBeCloseTo((15 + minutes(5, 6.7) + 0.15 * minutes(3, 6.7)) / 60, 2);
+    expect(pullHours([{ conduit: 10 }, { riser: 2 }], RUNS_DEFAULTS)).toBeCloseTo((15 + 0.72 * 14 + 0.15 * 0.72 * 3) / 60, 2);
+    expect(pullWorking(both!, RUNS_DEFAULTS).steps.at(-1)!.formula).toBe(`${both!.drops[1]!.label} with it`);
+  });
+  test("the share is of the whole way: stub and rises count, and two cables of one box share all of it", () => {
+    const base = testDesign();
+    // On the tray from x = 3 all the way: 3 of 3 + 2 + 0.2 + 1 m is 48 %.
+    base.points = [point("a", "camera", "g", "hall", 5, 1, 2.4), point("b", "camera", "g", "hall", 3, 1, 2.4)];
+    const grouped = (sharedPct: number, d: Design = base) => pullsOf({ ...d, design: { ...d.design, running: { sharedPct } } }).map((pull) => pull.drops.length);
+    expect(grouped(64)).toEqual([2]);
+    expect(grouped(65)).toEqual([1, 1]);
+    const box = { ...base, points: [base.points[0]!, point("a2", "camera", "g", "hall", 5, 1, 2.2)] };
+    // All but the 0.2 m from 2.2 to 2.4 m: 8.2 of 8.4 m.
+    expect(grouped(97, box)).toEqual([2]);
+    const farther = { ...base, points: [point("far", "camera", "g", "hall", 5, 1, 2.2), point("near", "camera", "g", "hall", 5, 1, 2.4)] };
+    expect(grouped(100, farther)).toEqual([2]);
+    expect(pullPlan([], { lengthOf: () => 0, wayOf: () => "void" })).toEqual([]);
   });
   test("CSV reads back, with the same rows and the same sum", () => {
     const csv = scheduleCsv(design);

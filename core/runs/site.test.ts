@@ -7,6 +7,7 @@ import { before, compareRuns } from "./compare";
 import { dropsOf } from "./drops";
 import { poeSwitches, poeWorking } from "./poe";
 import { pulledOnce, pullSheets } from "./pull-sheet";
+import { isToPull } from "./pulls";
 import { asBuiltOf, movedOnSite, noteDrop, progressOf, punchCsv, punchList } from "./site";
 import { cableTotals } from "./totals";
 
@@ -131,7 +132,7 @@ describe("pull sheets", () => {
     expect(pulledOnce(design)).toBe(true);
     const labels = sheets.flatMap((sheet) => sheet.lines.map((line) => line.label));
     expect(new Set(labels).size).toBe(labels.length);
-    expect(labels).toHaveLength(dropsOf(design).filter((drop) => drop.route && drop.lengthM !== undefined).length);
+    expect(labels).toHaveLength(dropsOf(design).filter(isToPull).length);
   });
   test("no reel gives more than is on it, from one pull to the next", () => {
     const left = new Map<string, number>();

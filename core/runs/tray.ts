@@ -1,46 +1,11 @@
 /** Trays and bundles: how full a tray is where it is fullest, and how many powered data cables warm each other. */
 import { byId, memoByParts, type Design } from "../design/collections";
-import type { TrunkRow } from "../design/rows-house";
+import type { Change } from "../design/edit";
+import type { RiserRow, TrunkRow } from "../design/rows-house";
 import type { Working } from "../working";
-import { dropsOf, type Drop } from "./drops";
-import { routeGraph } from "./graph";
+import type { Drop } from "./drops";
 import { runSettings } from "./settings";
-
-interface Span {
-  from: number;
-  to: number;
-  drop: Drop;
-}
-
-/** Drops side by side on a way, where there are most of them by the given measure: one sweep along it. */
-function fullest(spans: readonly Span[], measure: (drop: Drop) => number): Drop[] {
-  const events = spans.flatMap(({ from, to, drop }) => [{ at: from, by: measure(drop) }, { at: to, by: -measure(drop) }]).sort((a, b) => a.at - b.at || a.by - b.by);
-  let [sum, most, best] = [0, 0, 0];
-  events.forEach(({ at, by }, i) => {
-    sum += by;
-    if (sum > most + 1e-9) [most, best] = [sum, (at + (events[i + 1]?.at ?? at)) / 2];
-  });
-  return spans.filter(({ from, to }) => from <= best && best <= to).map(({ drop }) => drop);
-}
-
-/** Every drop that has a cable, by the edge of the graph it lies on. */
-const spansByWay = memoByParts([dropsOf], (design) => {
-  const graph = routeGraph(design);
-  const byWay = new Map<string, Map<number, Span[]>>();
-  for (const drop of dropsOf(design)) {
-    if (!drop.cableType) continue;
-    for (const piece of drop.route?.pieces ?? []) {
-      const way = graph.edges[piece.edge]!.way;
-      if (way?.in !== "trunks") continue;
-      let edges = byWay.get(way.id);
-      if (!edges) byWay.set(way.id, (edges = new Map()));
-      const list = edges.get(piece.edge);
-      if (list) list.push({ from: piece.from, to: piece.to, drop });
-      else edges.set(piece.edge, [{ from: piece.from, to: piece.to, drop }]);
-    }
-  }
-  return byWay;
-});
+import { fullestOf, spansByWay } from "./spans";
 
 export interface Tray {
   row: TrunkRow;
@@ -58,13 +23,8 @@ const areaMm2 = (drop: Drop) => (Math.PI / 4) * drop.cableType!.outerMm ** 2;
 /** Trays that have a width and sides; the fullest first. */
 export const traysOf = memoByParts([spansByWay, "design", "trunks"], (design): Tray[] =>
   design.trunks.filter((row) => row.kind === "tray" && row.widthMm && row.depthMm).map((row): Tray => {
-    let drops: Drop[] = [];
-    let most = 0;
-    for (const spans of spansByWay(design).get(row.id)?.values() ?? []) {
-      const here = fullest(spans, areaMm2);
-      const sum = here.reduce((all, drop) => all + areaMm2(drop), 0);
-      if (sum > most) [drops, most] = [here, sum];
-    }
+    const drops = fullestOf(spansByWay(design).get(`trunks/${row.id}`), areaMm2);
+    const most = drops.reduce((all, drop) => all + areaMm2(drop), 0);
     return { row, widthMm: row.widthMm!, depthMm: row.depthMm!, drops, fillPct: (100 * most) / (row.widthMm! * row.depthMm!), limitPct: runSettings(design).trayFillPct };
   }).sort((a, b) => b.fillPct - a.fillPct));
 
@@ -84,21 +44,30 @@ export function trayWorking(tray: Tray): Working {
 }
 
 export interface Bundle {
-  row: TrunkRow;
-  /** Powered data cables side by side where they are most, in one bundle of this many. */
+  in: "trunks" | "risers";
+  row: TrunkRow | RiserRow;
+  /** Powered data cables side by side where they are most, in one bundle of so many. */
   powered: number;
+  drops: Drop[];
   each: number;
   most: number;
 }
 
-/** Trunks on which more than one powered data cable lies; the fullest bundle first. */
-export const bundlesOf = memoByParts([spansByWay, "design", "trunks"], (design): Bundle[] => {
+/** Trunks and risers on which more than one powered data cable lies; the fullest bundle first. */
+export const bundlesOf = memoByParts([spansByWay, "design", "trunks", "risers"], (design): Bundle[] => {
   const { bundleMost } = runSettings(design);
-  return [...spansByWay(design)].flatMap(([id, edges]): Bundle[] => {
-    const row = byId(design, "trunks").get(id)!;
-    const powered = Math.max(0, ...[...edges.values()].map((spans) => fullest(spans.filter(({ drop }) => drop.load?.poeClass), () => 1).length));
-    return powered > 1 ? [{ row, powered, each: Math.ceil(powered / (row.bundles ?? 1)), most: bundleMost }] : [];
+  const count = (drop: Drop) => (drop.load?.poeClass ? 1 : 0);
+  return [...spansByWay(design)].flatMap(([key, edges]): Bundle[] => {
+    const [where, id] = key.split("/") as ["trunks" | "risers", string];
+    const row = byId(design, where).get(id)!;
+    const drops = fullestOf(edges, count).filter(count);
+    const powered = drops.length;
+    return powered > 1 ? [{ in: where, row, powered, drops, each: Math.ceil(powered / (row.bundles ?? 1)), most: bundleMost }] : [];
   }).sort((a, b) => b.each - a.each || (a.row.name < b.row.name ? -1 : 1));
 });
 
-export const inBundles = (design: Design, trunk: string, bundles: number) => [{ in: "trunks" as const, put: { ...byId(design, "trunks").get(trunk)!, bundles } }];
+/** A change that ties the cables of a trunk or riser in so many bundles. */
+export const inBundles = (design: Design, { in: where, id }: { in: "trunks" | "risers"; id: string }, bundles: number): Change[] =>
+  where === "trunks"
+    ? [{ in: "trunks", put: { ...byId(design, "trunks").get(id)!, bundles } }]
+    : [{ in: "risers", put: { ...byId(design, "risers").get(id)!, bundles } }];

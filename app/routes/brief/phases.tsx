@@ -1,5 +1,6 @@
 /** The phase plan on a track: zones in order, as wide as their hours, with cost, and who signed off. */
-import { bestOrder, orderPhases, phaseSums, phaseWorking, problemsOf } from "#core/brief";
+import { bestOrder, orderPhases, phaseSums, phaseWorking, problemsOf, unphased } from "#core/brief";
+import { costWorking } from "#core/cost";
 import { byId } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { sumWorking } from "#core/working";
@@ -11,6 +12,7 @@ export function Phases() {
   const { select, selection, readOnly } = useDesk();
   const edit = useEdit();
   const sums = phaseSums(design);
+  const rest = unphased(design);
   const whole = Math.max(1, sums.reduce((sum, line) => sum + line.hours, 0));
   const currency = design.design.currency;
   let done = 0;
@@ -58,7 +60,7 @@ export function Phases() {
       </div>
       {sums.length > 0 && (
         <footer className="flex h-8 shrink-0 items-center justify-between border-t border-rule px-3.5 font-semibold">
-          <span>All phases</span>
+          <span>All phases{rest.total > 0 && <span className="font-normal text-soft">, and in none of them <Worked working={() => costWorking(design, "Cost of what is in no phase", rest)}>{groupDigits(rest.total, 0)} {currency}</Worked></span>}</span>
           <span><Worked working={() => sumWorking("Hours by phase", "h", sums.map((line) => ({ name: line.phase.name, value: line.hours })), "phase plan")}>{groupDigits(sums.reduce((sum, line) => sum + line.hours, 0), 1)} h</Worked> · <Worked working={() => sumWorking("Cost by phase", currency, sums.map((line) => ({ name: line.phase.name, value: line.cost })), "phase plan")}>{groupDigits(sums.reduce((sum, line) => sum + line.cost, 0), 0)} {currency}</Worked></span>
         </footer>
       )}

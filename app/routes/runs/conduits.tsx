@@ -71,7 +71,7 @@ function Bundles() {
       <thead className="bg-pane text-left text-small text-soft"><tr className="h-7 border-y border-rule"><th className="px-3 font-normal">Powered data cables on</th><th className="text-right font-normal">Side by side</th><th className="pl-4 font-normal">Tied in</th><th className="px-3 text-right font-normal">In one bundle</th></tr></thead>
       <tbody>{bundles.map((bundle) => (
         <tr key={bundle.row.id} className="h-7 border-b border-rule/60 hover:bg-pane"><th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" onClick={() => select({ in: "trunks", id: bundle.row.id })}>{bundle.row.name}</button></th><td className="measure text-right">{bundle.powered}</td>
-          <td className="pl-4"><select aria-label={`Bundles on ${bundle.row.name}`} className="field h-6 w-28 text-small" disabled={readOnly} value={bundle.row.bundles ?? 1} onChange={(event) => edit((d) => inBundles(d, bundle.row.id, Number(event.target.value)))}>{Array.from({ length: 8 }, (_, i) => <option key={i} value={i + 1}>{i + 1} {i ? "bundles" : "bundle"}</option>)}</select></td>
+          <td className="pl-4"><select aria-label={`Bundles on ${bundle.row.name}`} className="field h-6 w-28 text-small" disabled={readOnly} value={bundle.row.bundles ?? 1} onChange={(event) => edit((d) => inBundles(d, { in: bundle.in, id: bundle.row.id }, Number(event.target.value)))}>{Array.from({ length: 8 }, (_, i) => <option key={i} value={i + 1}>{i + 1} {i ? "bundles" : "bundle"}</option>)}</select></td>
           <td className={`measure px-3 text-right ${bundle.each > bundle.most ? "font-semibold text-stop" : ""}`}>{bundle.each} of {bundle.most}</td></tr>
       ))}</tbody>
     </table>

@@ -2,6 +2,8 @@
 import { groupDigits } from "#core/design/units";
 import { billOf, GROUPS, type MaterialLine } from "#core/runs";
 import { billWorking } from "#core/runs/materials";
+import { costsOf, costWorking } from "#core/cost";
+import { counted } from "#core/words";
 import { sumWorking } from "#core/working";
 import { useDesign, useDesk } from "../../ui/desk";
 import { Worked } from "../../ui/inspector-parts";
@@ -13,7 +15,7 @@ export default function Materials() {
   const { currency } = design.design;
   if (!bill.length) return <p className="p-4 text-soft">Nothing to buy yet: the bill comes from the points, their kits and their devices.</p>;
   const costOf = (rows: readonly MaterialLine[]) => rows.reduce((sum, row) => sum + (row.cost ?? 0), 0);
-  const open = bill.filter((row) => row.price === undefined).length;
+  const open = bill.filter((row) => row.cost === undefined).length;
   return (
     <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Bill of materials">
       <table className="w-full">
@@ -26,8 +28,8 @@ export default function Materials() {
             <tbody key={group}>
               <tr className="h-7 bg-ground"><th scope="rowgroup" colSpan={4} className="px-3 text-left font-semibold">{group.charAt(0).toUpperCase() + group.slice(1)}</th><td className="px-3 text-right"><Worked working={() => sumWorking(`${group.charAt(0).toUpperCase()}${group.slice(1)}`, currency, rows.map((row) => ({ name: `${row.count} × ${row.what}`, value: row.cost ?? 0 })), "bill of materials")}>{groupDigits(costOf(rows), 2)}</Worked></td><td /></tr>
               {rows.map((row) => (
-                <tr key={row.what} className="h-7 border-b border-rule/60 hover:bg-pane">
-                  <th scope="row" className="px-3 text-left font-normal">{row.what}</th><td className="text-right"><Worked working={() => billWorking(row, currency)}>{row.count}</Worked></td><td className="pl-1 text-small text-soft">{row.unit === "piece" ? "" : row.unit}</td>
+                <tr key={`${row.what}${row.had ? ", had" : ""}`} className="h-7 border-b border-rule/60 hover:bg-pane">
+                  <th scope="row" className="px-3 text-left font-normal">{row.what}</th><td className="text-right"><Worked working={() => billWorking(row, currency)}>{row.unit === "hour" ? row.count.toFixed(2) : row.count}</Worked></td><td className="pl-1 text-small text-soft">{row.unit === "piece" ? "" : row.unit === "hour" ? "h" : row.unit}</td>
                   <td className="measure text-right">{row.price === undefined ? <span className="text-soft">–</span> : groupDigits(row.price, 2)}</td><td className="px-3 text-right">{row.cost === undefined ? <span className="text-soft">–</span> : <Worked working={() => billWorking(row, currency)}>{groupDigits(row.cost, 2)}</Worked>}</td>
                   <td className="max-w-64 truncate text-small text-soft" title={row.from}>{row.from}</td>
                 </tr>
@@ -35,7 +37,7 @@ export default function Materials() {
             </tbody>
           );
         })}
-        <tfoot><tr className="h-8 font-semibold"><th scope="row" colSpan={4} className="px-3 text-left">All{open ? <span className="font-normal text-soft">, {open} lines without a price</span> : ""}</th><td className="measure px-3 text-right">{groupDigits(costOf(bill), 2)}</td><td /></tr></tfoot>
+        <tfoot><tr className="h-8 font-semibold"><th scope="row" colSpan={4} className="px-3 text-left">All{open ? <span className="font-normal text-soft">, {counted(open, "line")} without a price</span> : ""}</th><td className="px-3 text-right"><Worked working={() => costWorking(design, "Cost", costsOf(design))}>{groupDigits(costOf(bill), 2)}</Worked></td><td /></tr></tfoot>
       </table>
     </div>
   );

@@ -1,7 +1,6 @@
 /** One room of the walk: its points, the cables of each, what was seen of them. */
 import { ArrowLeft } from "lucide-react";
 import { useState } from "react";
-import { byId } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { formatLength, parseLength } from "#core/design/units";
 import type { RoomRow } from "#core/design/rows-house";
