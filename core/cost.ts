@@ -47,11 +47,18 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
   return sums;
 });
 
-/** What all points share (conduit, seals, strings, labels, supplies), spread over the metres of cable. */
-const sharedPerM = memoByParts([costsOf, ownParts], (design): number => {
+/**
+ * What all points share (conduit, seals, strings, labels, supplies): money for each unit of `weightOf` a point. Spread
+ * over the metres of cable; where none has a length yet over the drops, and where there is none over the points.
+ */
+const sharedParts = memoByParts([costsOf, ownParts], (design): { each: number; weights: ReadonlyMap<string, number> } => {
   const own = [...ownParts(design).values()].reduce((sum, money) => sum + money, 0);
-  const metres = dropsOf(design).reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0);
-  return metres > 0 ? (costsOf(design).parts - own) / metres : 0;
+  const drops = dropsOf(design);
+  const known = drops.some((drop) => drop.lengthM !== undefined);
+  const weights = new Map<string, number>(drops.length ? [] : design.points.map((point) => [point.id, 1]));
+  for (const drop of drops) weights.set(drop.point.id, (weights.get(drop.point.id) ?? 0) + (known ? drop.lengthM ?? 0 : 1));
+  const all = [...weights.values()].reduce((sum, weight) => sum + weight, 0);
+  return { each: all > 0 ? (costsOf(design).parts - own) / all : 0, weights };
 });
 
 export interface Share extends Costs {
@@ -66,12 +73,13 @@ export function costsAt(design: Design, points: ReadonlySet<string>): Share {
   const devices = design.devices.filter((device) => points.has(device.point));
   const sum = (of: (drop: Drop) => number) => drops.reduce((all, drop) => all + of(drop), 0);
   const hours = dropHours(drops.length, sum((drop) => drop.installedM ?? 0)) + devices.length * LABOUR.perDeviceH;
-  const own = [...points].reduce((all, point) => all + (ownParts(design).get(point) ?? 0), 0);
+  const shared = sharedParts(design);
+  const parts = [...points].reduce((all, point) => all + (ownParts(design).get(point) ?? 0) + shared.each * (shared.weights.get(point) ?? 0), 0);
   return {
     ...costs(
       devices.reduce((all, device) => all + (device.cost ?? 0), 0),
       sum((drop) => (drop.lengthM ?? 0) * (price.get(drop.cableType?.id ?? "") ?? 0)),
-      own + sum((drop) => drop.lengthM ?? 0) * sharedPerM(design),
+      parts,
       hours * labourRate(design),
       hours,
     ),
