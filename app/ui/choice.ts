@@ -68,13 +68,22 @@ class Choice {
     this.end = askWorker({ design, what: "plans" }, (reply) => {
       if ("progress" in reply) this.set({ progress: reply.progress });
       else if ("answer" in reply) {
-        this.finish();
         this.set({ working: undefined, progress: undefined, solved: { ...reply.answer, design, seconds: reply.seconds }, before: this.state.solved });
-      } else if ("failed" in reply) {
+      } else if ("next" in reply) this.refine(reply.next);
+      else if ("all" in reply) this.finish();
+      else if ("failed" in reply) {
         this.finish();
         this.set({ working: undefined, progress: undefined, failed: reply.failed, stopped: design });
       }
     });
+  }
+
+  /** What came next for some wants, now that it is worked out. */
+  private refine({ kind, wants, why }: Extract<ChooseReply, { next: unknown }>["next"]) {
+    const { solved } = this.state;
+    if (!solved) return;
+    const own = { ...solved.next[kind], ...Object.fromEntries(wants.map((id) => [id, why])) };
+    this.set({ solved: { ...solved, next: { ...solved.next, [kind]: own } } });
   }
 
   stop(design: Design) {

@@ -2,8 +2,10 @@
 import runtime from "highs/runtime?url";
 import { adviseHubs, type HubCountAdvice } from "#core/choose/advise/hubs";
 import { answerChoice, type ChoiceAnswer } from "#core/choose/answer";
+import type { WhyNot } from "#core/choose/explain";
+import { nextBests } from "#core/choose/next-best";
 import { loadSolver } from "#core/choose/solver";
-import { PLAN_KINDS } from "#core/choose/plans";
+import { PLAN_KINDS, type PlanKind } from "#core/choose/plans";
 import type { Design } from "#core/design/collections";
 
 export interface ChooseAsk {
@@ -14,6 +16,9 @@ export interface ChooseAsk {
 export type ChooseReply =
   | { progress: { done: number; of: number; name: string; objective?: number; bound?: number } }
   | { answer: ChoiceAnswer; seconds: number }
+  // After the answer: what came next for wants, worked out anew one after another, and that it is all there.
+  | { next: { kind: PlanKind; wants: string[]; why: WhyNot } }
+  | { all: true }
   | { hubs: HubCountAdvice }
   | { failed: string };
 
@@ -39,4 +44,6 @@ async function run({ design, what }: ChooseAsk): Promise<void> {
     },
   });
   reply({ answer, seconds: (performance.now() - start) / 1000 });
+  for (const next of nextBests(highs, design, answer.plans)) reply({ next });
+  reply({ all: true });
 }

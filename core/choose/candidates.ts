@@ -3,7 +3,7 @@ import { byId, memoByParts, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
 import { carrierAgainst, carrierIsLocal, carriersOf, type Carrier } from "./carriers";
 import { piecesOf, total, unitCost, type Split } from "./cost";
-import { reasonsAgainst } from "./fits";
+import { reasonsAgainst, withinBudget } from "./fits";
 import { FUNCTIONS } from "./functions";
 import { PARTS } from "./parts";
 import { hubRoom } from "./site";
@@ -61,7 +61,7 @@ function ownEmitter(design: Design, want: WantRow, carriers: readonly Carrier[])
   if (want.function !== "infrared" || want.room !== hubRoom(design) || want.needs.some((need) => need !== "quiet" && need !== "fast")) return [];
   const own = new Map<OptionRow, number[]>();
   carriers.forEach((carrier, i) => {
-    if (!carrier.via && carrier.hub.controls!.infrared && carrier.protocol === "infrared" && !(want.critical && !carrierIsLocal(carrier))) own.set(carrier.hub, [i]);
+    if (!carrier.via && carrier.hub.controls!.infrared && carrier.protocol === "infrared" && !((want.critical || want.localOnly) && !carrierIsLocal(carrier))) own.set(carrier.hub, [i]);
   });
   return [...own].map(([hub, at]) => ({ option: hub, split: { buy: 0, fit: 0, run: 0 }, cost: 0, devices: 1, carriers: at, accounts: [], offline: !hub.local, hubless: true, battery: false }));
 }
@@ -94,7 +94,8 @@ export function candidatesOf(design: Design, want: WantRow, all = false): Candid
       for (const companion of companions) {
         if (companion.protocol !== option.protocol || reasonsAgainst(design, { ...want, option: undefined, needs: [], loadW: undefined, budget: undefined }, companion, "beside a lamp").length) continue;
         const both = own.filter((i) => !carrierAgainst(carriers[i]!, { ...want, needs: [] }, companion));
-        if (both.length) found.push(candidate(design, want, option, both, companion));
+        const one = both.length ? candidate(design, want, option, both, companion) : undefined;
+        if (one && withinBudget(want, one.split)) found.push(one);
       }
     }
   }
@@ -115,14 +116,20 @@ export const allCandidates = memoByParts(PARTS, (design): ReadonlyMap<string, re
   }));
 });
 
-/** Wants that have the same candidates at the same cost, put together. Wants that nothing can meet are left out. */
-export function groupsOf(design: Design, wants: readonly WantRow[] = design.wants): Group[] {
+/** A want that is to stand by itself, with the candidates it may be met by. */
+export interface Apart {
+  want: string;
+  candidates: readonly Candidate[];
+}
+
+/** Wants that have the same candidates at the same cost, put together, save for one that is to stand `apart`. Wants that nothing can meet are left out. */
+export function groupsOf(design: Design, wants: readonly WantRow[] = design.wants, apart?: Apart): Group[] {
   const groups = new Map<string, Group>();
   for (const want of wants) {
-    const candidates = allCandidates(design).get(want.id) ?? [];
+    const candidates = want.id === apart?.want ? apart.candidates : allCandidates(design).get(want.id) ?? [];
     if (!candidates.length) continue;
     const weight = want.critical ? CRITICAL_WEIGHT : 1;
-    const key = `${weight} ${candidates.map((one) => `${one.option.id}+${one.companion?.id ?? ""} ${one.cost.toFixed(6)} ${one.devices} ${one.carriers.join(",")}`).join("|")}`;
+    const key = `${want.id === apart?.want ? "apart " : ""}${weight} ${candidates.map((one) => `${one.option.id}+${one.companion?.id ?? ""} ${one.cost.toFixed(6)} ${one.devices} ${one.carriers.join(",")}`).join("|")}`;
     const group = groups.get(key);
     if (group) {
       group.wants.push(want.id);

@@ -59,7 +59,7 @@ describe("conflicts", () => {
     const [conflict] = conflictsOf(highs, design);
     expect(conflictNames(design, conflict!)).toHaveLength(2);
     expect(conflict!.reasons[0]!.text).toMatch(/at most one controller/);
-    expect(conflict!.giveUp.map((way) => way.text)).toContain("Allow 2 controllers instead of 1");
+    expect(conflict!.giveUp.map((way) => way.text)).toContain("Raise the limit to 2 controllers instead of 1");
     for (const way of conflict!.giveUp) {
       const after = applyChanges(design, way.changes);
       expect([way.text, feasible(highs, after, after.wants)]).toEqual([way.text, true]);

@@ -4,7 +4,7 @@ import { applyChanges, type Change } from "../design/edit";
 import { removeRows } from "../design/remove";
 import type { WantNeed, WantRow } from "../design/rows-choose";
 import { candidatesOf, impossibleWants, wantName } from "./candidates";
-import { reasonsAgainst } from "./fits";
+import { reasonsAgainst, upfront } from "./fits";
 import type { Highs } from "./mip";
 import { feasible } from "./plans";
 import { settingsOf } from "./settings";
@@ -14,6 +14,8 @@ export interface GiveUp {
   text: string;
   /** What does it, as one edit. */
   changes: Change[];
+  /** Id of the want whose budget it raises. */
+  raise?: string;
 }
 
 /** The want as it would be. */
@@ -24,20 +26,32 @@ export interface Conflict {
   /** Proven smallest, or only such that no want can be left out of it. */
   smallest: boolean;
   /** Why, in words: the reasons against each option, the most frequent first. */
-  reasons: { text: string; options: number }[];
+  reasons: { text: string; options: number; names: string[] }[];
   giveUp: GiveUp[];
 }
 
-/** Reasons against everything that serves a want's function, with how many options each rules out. */
-export function reasonCounts(design: Design, want: WantRow): { text: string; options: number }[] {
-  const counts = new Map<string, number>();
+/** Reasons against everything that serves a want's function, with the options each rules out. */
+export function reasonCounts(design: Design, want: WantRow): Conflict["reasons"] {
+  const counts = new Map<string, string[]>();
   for (const option of design.options) {
     if (!option.serves.includes(want.function)) continue;
     const [first] = reasonsAgainst(design, want, option);
     const text = first ?? `no controller carries ${option.protocol} for it`;
-    counts.set(text, (counts.get(text) ?? 0) + 1);
+    counts.set(text, [...(counts.get(text) ?? []), option.name]);
   }
-  return [...counts].map(([text, options]) => ({ text, options })).sort((a, b) => b.options - a.options);
+  return [...counts].map(([text, names]) => ({ text, options: names.length, names })).sort((a, b) => b.options - a.options);
+}
+
+/** How many raised budgets are tried: what costs more than that many others is not what somebody on a budget takes. */
+const MOST_RAISES = 4;
+
+/** The budget raised to what the next dearer options cost, up to a whole unit of money, the least first. */
+function raisedBudgets(design: Design, want: WantRow): GiveUp[] {
+  if (want.budget === undefined) return [];
+  const { budget, ...free } = want;
+  const sums = candidatesOf(design, free as WantRow, true).map((one) => ({ one, sum: Math.ceil(upfront(want, one.split) - 1e-9) })).filter(({ sum }) => sum > budget).sort((a, b) => a.sum - b.sum);
+  const steps = sums.filter(({ sum }, i) => i === 0 || sum !== sums[i - 1]!.sum).slice(0, MOST_RAISES);
+  return steps.map(({ one, sum }) => ({ raise: want.id, ...eased(`Raise the budget of ${wantName(design, want)} from ${budget} to ${sum}, for ${one.option.name}${one.companion ? ` with ${one.companion.name}` : ""}`, { ...want, budget: sum }) }));
 }
 
 /** The want with one thing less asked of it, each way there is. */
@@ -54,6 +68,7 @@ export function relaxations(design: Design, want: WantRow): GiveUp[] {
     ...without("critical", `Let ${name} not be critical`),
     ...without("localOnly", `Let ${name} use the internet`),
     ...without("guest", `Let ${name} be without a guest's hand`),
+    ...raisedBudgets(design, want),
     ...without("budget", `Take the budget off ${name}`),
   ];
 }
@@ -107,6 +122,12 @@ export function smallestConflict(highs: Highs, design: Design, wants: readonly W
 
 const without = (design: Design, want: WantRow): GiveUp => ({ text: `Do without ${wantName(design, want)}`, changes: removeRows(design, [{ in: "wants", id: want.id }]) });
 
+/** Most controllers a design may be limited to. */
+const MOST_HUBS = 12;
+
+/** Of several budgets for one want that would do, the least: they come in that order. */
+const leastRaise = (ways: readonly GiveUp[]) => ways.filter((way, i) => !way.raise || !ways.slice(0, i).some((other) => other.raise === way.raise));
+
 /** What letting go of one thing would make the whole house possible. */
 function waysOut(highs: Highs, design: Design, conflict: readonly WantRow[], possible: readonly WantRow[]): GiveUp[] {
   const rest = (id: string) => possible.filter((want) => want.id !== id);
@@ -119,11 +140,14 @@ function waysOut(highs: Highs, design: Design, conflict: readonly WantRow[], pos
     if (feasible(highs, design, rest(want.id))) ways.push(without(design, want));
   }
   const { maxHubs } = settingsOf(design);
-  if (maxHubs !== undefined && maxHubs < 12) {
-    const more: Design = { ...design, design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: maxHubs + 1 } } };
-    if (feasible(highs, more, possible)) ways.push({ text: `Allow ${maxHubs + 1} controllers instead of ${maxHubs}`, changes: [{ in: "design", put: more.design }] });
+  // The least limit with which all of it can be had.
+  for (let most = (maxHubs ?? MOST_HUBS) + 1; most <= MOST_HUBS; most += 1) {
+    const more: Design = { ...design, design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: most } } };
+    if (!feasible(highs, more, possible)) continue;
+    ways.push({ text: `Raise the limit to ${most} controllers instead of ${maxHubs}`, changes: [{ in: "design", put: more.design }] });
+    break;
   }
-  return ways;
+  return leastRaise(ways);
 }
 
 /** Every want that nothing can meet by itself, and the smallest clash of the others. */
@@ -131,22 +155,24 @@ export function conflictsOf(highs: Highs, design: Design): Conflict[] {
   const impossible = impossibleWants(design);
   const alone = impossible.map((want): Conflict => ({
     wants: [want.id], smallest: true, reasons: reasonCounts(design, want),
-    giveUp: [...relaxations(design, want).filter((way) => {
+    giveUp: leastRaise([...relaxations(design, want).filter((way) => {
       const trial = applyChanges(design, way.changes);
       return candidatesOf(trial, byId(trial, "wants").get(want.id)!).length > 0;
-    }), without(design, want)],
+    }), without(design, want)]),
   }));
   const possible = design.wants.filter((want) => !impossible.includes(want));
   const clash = smallestConflict(highs, design, possible);
   if (!clash) return alone;
   const { maxHubs } = settingsOf(design);
   const reasons = clash.wants.map((want) => {
-    const hubs = [...new Set(candidatesOf(design, want).map((one) => one.option.protocol))];
-    return { text: `${wantName(design, want)} goes by ${hubs.slice(0, 4).join(", ")}`, options: hubs.length };
+    const own = candidatesOf(design, want);
+    const hubs = [...new Set(own.map((one) => one.option.protocol))];
+    const names = [...new Set(own.map((one) => one.option.name))];
+    return { text: `${wantName(design, want)} goes by ${hubs.slice(0, 4).join(", ")}`, options: names.length, names };
   });
   return [...alone, {
     wants: clash.wants.map((want) => want.id), smallest: clash.smallest,
-    reasons: [...(maxHubs === undefined ? [{ text: "the controllers hold fewer devices than are wanted of them", options: 0 }] : [{ text: `at most ${maxHubs === 1 ? "one controller" : `${maxHubs} controllers`}, and none carries all of these`, options: 0 }]), ...reasons],
+    reasons: [...(maxHubs === undefined ? [{ text: "the controllers hold fewer devices than are wanted of them", options: 0, names: [] }] : [{ text: `at most ${maxHubs === 1 ? "one controller" : `${maxHubs} controllers`}, and none carries all of these`, options: 0, names: [] }]), ...reasons],
     giveUp: waysOut(highs, design, clash.wants, possible),
   }];
 }

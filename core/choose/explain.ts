@@ -1,29 +1,28 @@
 /** Why this and not that: for each want of a plan the next option and what it lost by; hubs against needs; what changed between two plans. */
 import { byId, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
-import { allCandidates, candidatesOf, wantName, type Candidate } from "./candidates";
-import { carrierAgainst, carriersOf, type Carrier } from "./carriers";
-import { total } from "./cost";
+import { accountOf, allCandidates, candidatesOf, wantName, type Candidate } from "./candidates";
+import { carrierAgainst, carriersOf } from "./carriers";
+import { controllerCost, total } from "./cost";
 import { reasonsAgainst } from "./fits";
-import type { Pick, Plan } from "./plans";
+import type { Pick as Picked, Plan, PlanController, PlanKind } from "./plans";
+import { settingsOf } from "./settings";
 
 const optionName = (design: Design, id: string) => byId(design, "options").get(id)?.name ?? id;
 const money = (value: number) => (Math.abs(value) < 10 ? value.toFixed(2) : value.toFixed(0));
 
 /** "2 × Lamp, white, through Small local hub". */
-export function pickText(design: Design, pick: Pick): string {
+export function pickText(design: Design, pick: Picked): string {
   const what = `${pick.count > 1 ? `${pick.count} × ` : ""}${optionName(design, pick.option)}${pick.companion ? ` with ${optionName(design, pick.companion)}` : ""}`;
   return pick.hub ? `${what}, through ${optionName(design, pick.via ?? pick.hub)}` : what;
 }
 
-/** Is a carrier open in a plan? */
-const isOpen = (plan: Plan, carrier: Carrier) =>
-  carrier.via ? plan.addons.some((addon) => addon.option === carrier.via!.id && addon.of === carrier.hub.id) : plan.hubs.some((hub) => hub.option === carrier.hub.id);
-
 export interface WhyNot {
   option: string;
-  /** More money a unit than what was picked; absent where money is not what it lost by. */
+  /** Money the whole plan would cost more with it, controllers and accounts it needs included; less where negative. */
   more?: number;
+  /** Worked out anew by the solver, and not only with the rest of the plan as it is. */
+  solved?: true;
   text: string;
 }
 
@@ -36,43 +35,101 @@ export function whyNot(design: Design, plan: Plan, want: WantRow, option: Option
     const against = [...new Set(carriersOf(design).filter((carrier) => carrier.protocol === option.protocol).map((carrier) => carrierAgainst(carrier, want, option)))];
     return against[0] ?? `no controller carries ${option.protocol}`;
   }
-  return lostBy(design, plan, want, own[0]!).text;
+  if (plan.picks.some((pick) => pick.want === want.id && pick.option === option.id)) return "picked";
+  return own.map((one) => exchanged(design, plan, want, one)).sort(byWeight)[0]!.why.text;
 }
 
-function lostBy(design: Design, plan: Plan, want: WantRow, one: Candidate): WhyNot {
+/** What a plan would be with another candidate for one want and all else as it is. */
+interface Exchange {
+  why: WhyNot;
+  /** Money and penalty together; without end where no controller has room for it. */
+  weight: number;
+}
+
+const byWeight = (a: Exchange, b: Exchange) => a.weight - b.weight;
+
+/** Controllers of a plan that carry this want and nothing else, and may go with it. */
+function freedBy(plan: Plan, want: WantRow): PlanController[] {
+  const others = plan.picks.filter((pick) => pick.want !== want.id);
+  const addons = plan.addons.filter((addon) => !addon.kept && !others.some((pick) => pick.via === addon.option && pick.hub === addon.of));
+  const left = plan.addons.filter((addon) => !addons.includes(addon));
+  const hubs = plan.hubs.filter((hub) => !hub.kept && !others.some((pick) => pick.hub === hub.option) && !left.some((addon) => addon.of === hub.option));
+  return [...hubs, ...addons];
+}
+
+/**
+ * The whole plan with candidate `one` for a want, everything else as it is: what the want's units cost more, and the
+ * controllers, bridges and accounts that come and go with it.
+ */
+function exchanged(design: Design, plan: Plan, want: WantRow, one: Candidate): Exchange {
+  const settings = settingsOf(design);
   const carriers = carriersOf(design);
-  const picked = plan.picks.filter((pick) => pick.want === want.id);
-  const units = picked.reduce((sum, pick) => sum + pick.count, 0);
-  const unit = units ? picked.reduce((sum, pick) => sum + total(pick.split), 0) / units : 0;
-  const more = one.cost - unit;
-  const option = one.option.id;
-  if (picked.some((pick) => pick.option === option)) return { option, text: "picked" };
-  const open = one.carriers.length === 0 || one.carriers.some((i) => isOpen(plan, carriers[i]!));
-  if (!open) {
-    // The way that takes the least beside what the plan has.
-    const lacks = (carrier: Carrier) => [...(plan.hubs.some((hub) => hub.option === carrier.hub.id) ? [] : [carrier.hub]), ...(carrier.via ? [carrier.via] : [])];
-    const [missing] = one.carriers.map((i) => lacks(carriers[i]!)).sort((a, b) => a.reduce((sum, row) => sum + row.price, 0) - b.reduce((sum, row) => sum + row.price, 0));
-    const needs = { name: missing!.map((row) => row.name).join(" and ") };
-    return { option, ...(more > 0 ? { more } : {}), text: `needs ${needs.name} as well${more > 0 ? `, and costs ${money(more)} more` : more < 0 ? `, though it saves ${money(-more)} a unit` : ""}` };
-  }
-  const account = one.accounts.find((line) => !plan.accounts.includes(line));
-  if (account && more <= 0) return { option, text: `needs an account with line ${account}` };
-  if (more > 0.005) return { option, more, text: `costs ${money(more)} more a unit over the years` };
-  if (plan.kind === "sturdy" && (one.offline || one.hubless || one.battery)) return { option, text: one.offline ? "stops with the internet" : one.hubless ? "stops with its hub" : "stops with its battery" };
-  const full = one.carriers.filter((i) => isOpen(plan, carriers[i]!)).every((i) => [...plan.hubs, ...plan.addons].some((controller) => controller.option === (carriers[i]!.via ?? carriers[i]!.hub).id && controller.radios.some((radio) => radio.protocol === carriers[i]!.protocol && radio.devices + one.devices > radio.holds)));
-  if (full && one.carriers.length) return { option, text: "its radio is full" };
-  return { option, more: Math.max(0, more), text: more < -0.005 ? `saves ${money(-more)} a unit, but the whole plan would cost more` : "costs the same" };
+  const own = plan.picks.filter((pick) => pick.want === want.id);
+  const units = own.reduce((sum, pick) => sum + pick.count, 0) || want.count;
+  const freed = freedBy(plan, want);
+  const picked = units * one.cost - own.reduce((sum, pick) => sum + total(pick.split), 0);
+  const isLine = design.design.schools?.hubRadios === "one hub for each line";
+  const penaltyOf = (hubs: number, bridges: number, accounts: number) => settings.penalty * ((isLine ? 0 : Math.max(0, hubs - 1) + bridges) + accounts);
+  const row = (controller: PlanController) => byId(design, "options").get(controller.option);
+  const isBridge = (option: OptionRow | undefined) => option?.kind === "bridge";
+  const accountsOf = (controllers: readonly (OptionRow | undefined)[], more: readonly string[]) => {
+    const others = plan.picks.filter((pick) => pick.want !== want.id).flatMap((pick) => [pick.option, pick.companion]).map((id) => byId(design, "options").get(id ?? ""));
+    return new Set([...controllers, ...others].flatMap((option) => (option?.account ? [accountOf(option)] : [])).concat(more));
+  };
+  const before = penaltyOf(plan.hubs.length, plan.addons.filter((addon) => isBridge(row(addon))).length, plan.accounts.length);
+  const ways = (one.carriers.length ? one.carriers.map((i) => carriers[i]!) : [undefined]).flatMap((carrier) => {
+    // What this way needs and the plan has, or has not: first of all, what may stay of the freed ones.
+    const hubs = [...plan.hubs].filter((hub) => !freed.includes(hub) || hub.option === carrier?.hub.id);
+    const addons = [...plan.addons].filter((addon) => !freed.includes(addon) || (addon.option === carrier?.via?.id && addon.of === carrier.hub.id));
+    const adds = carrier === undefined ? [] : [
+      ...(hubs.some((hub) => hub.option === carrier.hub.id) ? [] : [carrier.hub]),
+      ...(carrier.via && !addons.some((addon) => addon.option === carrier.via!.id && addon.of === carrier.hub.id) ? [carrier.via] : []),
+    ];
+    const last = carrier && [...hubs, ...addons].find((controller) => controller.option === (carrier.via ?? carrier.hub).id);
+    const radio = last?.radios.find((entry) => entry.protocol === carrier!.protocol);
+    const ownThere = own.filter((pick) => (pick.via ?? pick.hub) === last?.option).reduce((sum, pick) => sum + pick.count, 0);
+    if (radio && radio.devices - ownThere + units * one.devices > radio.holds) return [];
+    const gone = [...plan.hubs, ...plan.addons].filter((controller) => !hubs.includes(controller) && !addons.includes(controller));
+    const all = [...hubs.map(row), ...addons.map(row), ...adds];
+    const accounts = accountsOf(all, one.accounts);
+    const money = picked + adds.reduce((sum, option) => sum + total(controllerCost(option, settings, false)), 0) - gone.reduce((sum, controller) => sum + total(controller.split), 0);
+    const penalty = penaltyOf(hubs.length + adds.filter((option) => option.kind === "hub").length, [...addons.map(row), ...adds].filter(isBridge).length, accounts.size) - before;
+    return [{ adds, money, penalty, accounts: [...accounts].filter((line) => !plan.accounts.includes(line)) }];
+  });
+  const [best] = ways.sort((a, b) => a.money + a.penalty - b.money - b.penalty);
+  if (!best) return { why: { option: one.option.id, text: "its radio is full" }, weight: Infinity };
+  return { why: { option: one.option.id, more: cents(best.money), text: `${differenceText(plan.kind, best, one)}${plan.picks.length > own.length ? ", the rest as it is" : ""}` }, weight: best.money + best.penalty };
 }
 
-/** The option that came next for a want, and what it lost by; undefined where there is no other. */
+const cents = (value: number) => Math.round(value * 100) / 100;
+
+interface Difference {
+  adds: readonly OptionRow[];
+  accounts: readonly string[];
+  money: number;
+  penalty: number;
+}
+
+/** What the whole plan gains and loses, in words. */
+export function differenceText(kind: PlanKind, { adds, accounts, money: by, penalty }: Difference, one: FailsWith): string {
+  const needs = [...adds.map((option) => option.name), ...accounts.map((line) => `an account with line ${line}`)];
+  const asks = needs.length ? `needs ${needs.join(" and ")} as well` : "";
+  const sum = by > 0.005 ? `costs ${money(by)} more in all` : by < -0.005 ? `saves ${money(-by)} in all` : "costs the same in all";
+  const stops = kind !== "sturdy" ? "" : one.offline ? "stops with the internet" : one.hubless ? "stops with its hub" : one.battery ? "stops with its battery" : "";
+  if (by > 0.005) return [asks, stops, sum].filter(Boolean).join(", ");
+  const but = asks || stops || (penalty > 0.005 ? `its penalty of ${money(penalty)} is more` : "");
+  return but ? `${sum}, but ${but}` : sum;
+}
+
+/** What stops a candidate. */
+type FailsWith = Pick<Candidate, "offline" | "hubless" | "battery">;
+
+/** The option that came next for a want with the rest of the plan as it is, and what it lost by; undefined where there is no other. */
 export function nextBest(design: Design, plan: Plan, want: WantRow): WhyNot | undefined {
   const picked = new Set(plan.picks.filter((pick) => pick.want === want.id).map((pick) => pick.option));
-  const others = (allCandidates(design).get(want.id)?.length === 1 ? candidatesOf(design, want, true) : allCandidates(design).get(want.id) ?? []).filter((one) => !picked.has(one.option.id));
-  // Those the plan's controllers carry come first: they are what the person could take without another box.
-  const carriers = carriersOf(design);
-  const open = others.filter((one) => !one.carriers.length || one.carriers.some((i) => isOpen(plan, carriers[i]!)));
-  const next = open[0] ?? others[0];
-  return next && lostBy(design, plan, want, next);
+  const known = allCandidates(design).get(want.id) ?? [];
+  const others = (known.some((one) => !picked.has(one.option.id)) ? known : candidatesOf(design, want, true)).filter((one) => !picked.has(one.option.id));
+  return others.map((one) => exchanged(design, plan, want, one)).sort(byWeight)[0]?.why;
 }
 
 export interface HubCell {
@@ -106,7 +163,7 @@ export interface PlanChange {
   why: string;
 }
 
-const picksText = (design: Design, plan: Pick[]) => plan.map((pick) => pickText(design, pick)).join(" and ") || "nothing";
+const picksText = (design: Design, plan: Picked[]) => plan.map((pick) => pickText(design, pick)).join(" and ") || "nothing";
 
 function changeWhy(before: { design: Design; plan: Plan }, after: { design: Design; plan: Plan }, id: string): string {
   const was = byId(before.design, "wants").get(id);

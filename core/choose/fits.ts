@@ -2,16 +2,21 @@
 import { byId, type Design } from "../design/collections";
 import type { OptionRow, WantNeed, WantRow } from "../design/rows-choose";
 import { barred } from "./carriers";
-import { pieceCost, piecesOf } from "./cost";
+import { unitCost, type Split } from "./cost";
 import { FUNCTIONS } from "./functions";
 import { loadClassOf, plannedW } from "./loads";
-import { settingsOf } from "./settings";
 import { cableBan, inTheWiring, isCutOff, leaseOf, needsCable, switchesOf } from "./site";
 
 const LACKS: Readonly<Record<WantNeed, string>> = {
   dim: "does not dim", "tunable white": "has one white only", colour: "has no colour", "hold to dim": "does not dim while a button is held", "energy metering": "does not meter",
   "battery only": "needs a supply, and there is none", outdoor: "is not made for outdoors", quiet: "is heard when it works", fast: "answers too slowly",
 };
+
+/** Money for all units of a want before anything runs: bought and fitted, cable and a switch beside it included. */
+export const upfront = (want: WantRow, unit: Split) => (unit.buy + unit.fit) * want.count;
+
+/** A want's budget covers all of it together. */
+export const withinBudget = (want: WantRow, unit: Split) => want.budget === undefined || upfront(want, unit) <= want.budget + 1e-9;
 
 /** Load of one unit against what may be planned on the option. */
 function loadAgainst(design: Design, want: WantRow, option: OptionRow): string[] {
@@ -72,10 +77,10 @@ export function reasonsAgainst(design: Design, want: WantRow, option: OptionRow,
   if (ban) reasons.push(`needs new cable, and none may be laid there (${ban})`);
   const lease = inTheWiring(option) ? leaseOf(design) : undefined;
   if (lease) reasons.push(`goes into the fixed wiring, and that stays as it is (${lease})`);
-  if (want.budget !== undefined) {
-    const piece = pieceCost(option, settingsOf(design));
-    const cost = (piece.buy + piece.fit) * piecesOf(option, want) * want.count;
-    if (cost > want.budget) reasons.push(`costs ${cost.toFixed(0)} to buy and fit, over its budget of ${want.budget.toFixed(0)}`);
+  // A lamp with a switch is held against the budget with that switch, when it is known which (candidates.ts).
+  if (want.budget !== undefined && role !== "beside a lamp") {
+    const unit = unitCost(design, want, option);
+    if (!withinBudget(want, unit)) reasons.push(`costs ${upfront(want, unit).toFixed(0)} to buy and fit${needsCable(option) ? ", its cable included" : ""}, over its budget of ${want.budget.toFixed(0)}`);
   }
   reasons.push(...schoolAgainst(design, want, option, role));
   return reasons;

@@ -53,11 +53,24 @@ export interface Progress {
   bound?: number;
 }
 
+/** Nodes of the search tree after which the best found so far is taken. Work, not time: a slow machine answers the same. */
+export const MOST_NODES = 4000;
+
+export interface MinimiseOptions {
+  nodes?: number;
+  /** A solution known to be good, by column: the search starts from it and never gives back anything worse. */
+  start?: Float64Array;
+  onProgress?(progress: Progress): void;
+}
+
+/** Σ cost[i]·x[i]. */
+export const valueOf = (cost: readonly number[], values: Float64Array) => values.reduce((sum, value, column) => sum + value * cost[column]!, 0);
+
 /**
- * Minimise Σ cost[i]·x[i]. Ends at the proven optimum or after `seconds` with the best found so far and its bound.
+ * Minimise Σ cost[i]·x[i]. Ends at the proven optimum or after `nodes` with the best found so far and its bound.
  * Throws where the solver itself fails, which it does not for any program built with the functions above.
  */
-export function minimise(highs: Highs, mip: Mip, cost: readonly number[], { seconds = 10, onProgress }: { seconds?: number; onProgress?(progress: Progress): void } = {}): Solution {
+export function minimise(highs: Highs, mip: Mip, cost: readonly number[], { nodes = MOST_NODES, start, onProgress }: MinimiseOptions = {}): Solution {
   const starts = [0];
   const indices: number[] = [];
   const values: number[] = [];
@@ -76,7 +89,8 @@ export function minimise(highs: Highs, mip: Mip, cost: readonly number[], { seco
     integrality: mip.integer.map((whole) => (whole ? 1 : 0)),
   });
   try {
-    model.options.set({ output_flag: false, time_limit: seconds, mip_rel_gap: 1e-9, mip_abs_gap: 1e-7, random_seed: 1 });
+    model.options.set({ output_flag: false, mip_max_nodes: nodes, mip_rel_gap: 1e-9, mip_abs_gap: 1e-7, random_seed: 1 });
+    if (start) model.setSolution({ colValue: start });
     model.run(onProgress ? {
       [highs.constants.callbackType.mipLogging]: (event: { data: { mip_primal_bound?: number; mip_dual_bound?: number } }) => {
         onProgress({ objective: event.data.mip_primal_bound, bound: event.data.mip_dual_bound });
@@ -84,11 +98,12 @@ export function minimise(highs: Highs, mip: Mip, cost: readonly number[], { seco
       },
     } : undefined);
     const status = model.getModelStatus();
-    const { optimal, infeasible, timeLimit } = highs.constants.modelStatus;
+    const { optimal, infeasible, solutionLimit } = highs.constants.modelStatus;
     const none = { objective: NaN, bound: NaN, gap: NaN, values: new Float64Array() };
     if (status === infeasible) return { status: "infeasible", ...none };
     const objective = model.getObjectiveValue();
-    const found = status === optimal || (status === timeLimit && Number.isFinite(objective) && Math.abs(objective) < highs.infinity / 2 && Number(model.info.get("primal_solution_status")) === 2);
+    const found = status === optimal || (status === solutionLimit && Number.isFinite(objective) && Math.abs(objective) < highs.infinity / 2 && Number(model.info.get("primal_solution_status")) === 2);
+    if (!found && start) return { ...none, status: "feasible", objective: valueOf(cost, start), bound: -Infinity, gap: Infinity, values: start };
     if (!found) return { status: "nothing found", ...none };
     const proven = Number(model.info.get("mip_dual_bound"));
     const bound = status === optimal ? objective : Number.isFinite(proven) ? proven : -Infinity;

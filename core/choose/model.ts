@@ -18,7 +18,7 @@
  */
 import { memoByParts, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
-import { accountOf, groupsOf, type Candidate, type Group } from "./candidates";
+import { accountOf, groupsOf, type Apart, type Candidate, type Group } from "./candidates";
 import { carriersOf, type Carrier } from "./carriers";
 import { controllerCost, total } from "./cost";
 import { addColumn, addRow, emptyMip, type Mip } from "./mip";
@@ -59,10 +59,10 @@ interface Fixed {
 
 export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({ kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)) }));
 
-/** Build the program for some of the wants. `leaveOut`: units may stay unmet, for when not all can be met together. */
-export function choiceModel(design: Design, wants: readonly WantRow[] = design.wants, { leaveOut = false } = {}): ChoiceModel {
+/** Build the program for some of the wants. `leaveOut`: units may stay unmet, for when not all can be met together. `apart`: a want that is a group of its own. */
+export function choiceModel(design: Design, wants: readonly WantRow[] = design.wants, { leaveOut = false, apart }: { leaveOut?: boolean; apart?: Apart } = {}): ChoiceModel {
   const settings = settingsOf(design);
-  const groups = groupsOf(design, wants);
+  const groups = groupsOf(design, wants, apart);
   const allCarriers = carriersOf(design);
   const { kept } = keptControllers(design);
   const mip = emptyMip();

@@ -1,10 +1,10 @@
 /** Three named plans: each the best of its kind, with the bound that proves it. */
 import { byId, type Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
-import { allCandidates, impossibleWants, type Candidate } from "./candidates";
+import { accountOf, allCandidates, impossibleWants, type Candidate } from "./candidates";
 import { carrierIsLocal, type Carrier } from "./carriers";
 import { addSplits, controllerCost, total, type Split } from "./cost";
-import { addRow, minimise, type Highs, type Mip, type Progress, type Solution } from "./mip";
+import { addRow, minimise, valueOf, type Highs, type Mip, type Progress, type Solution } from "./mip";
 import { choiceModel, type ChoiceModel } from "./model";
 import { settingsOf } from "./settings";
 
@@ -70,8 +70,8 @@ const again = (mip: Mip): Mip => ({ ...mip, rows: [...mip.rows] });
 const terms = (cost: readonly number[]) => cost.flatMap((value, column): [number, number][] => (value ? [[column, value]] : []));
 
 export interface SolveOptions {
-  /** For each run of the solver. */
-  seconds?: number;
+  /** Nodes of the search tree, for each run of the solver. */
+  nodes?: number;
   onProgress?(progress: Progress): void;
   /** Milliseconds, for what a plan says of the time it took. */
   clock?(): number;
@@ -79,18 +79,63 @@ export interface SolveOptions {
   only?: readonly PlanKind[];
 }
 
-/** Solve one program for one kind of plan: first what the plan is named for, then the least money that still has it. */
-function solveKind(highs: Highs, model: ChoiceModel, kind: PlanKind, options: SolveOptions): Solution {
+/** What a kind of plan is judged by, the first of it first: column costs. */
+const judgedBy = (model: ChoiceModel, kind: PlanKind): number[][] => {
   const weighed = model.money.map((value, column) => value + model.penalty[column]!);
-  if (kind === "cost") return minimise(highs, model.mip, weighed, options);
-  const first = kind === "few" ? model.count : model.risk;
-  const best = minimise(highs, model.mip, first, options);
-  if (best.status === "infeasible" || best.status === "nothing found") return best;
-  const mip = again(model.mip);
-  addRow(mip, -Infinity, best.objective + MONEY_TOLERANCE, terms(first));
-  const second = minimise(highs, mip, weighed, options);
-  // Proven only where both steps are.
-  return best.status === "optimal" || second.status !== "optimal" ? second : { ...second, status: "feasible", gap: Math.max(second.gap, best.gap) };
+  return kind === "cost" ? [weighed] : [kind === "few" ? model.count : model.risk, weighed];
+};
+
+/** Is one solution better than another, by the first thing in which they differ? */
+function betterBy(costs: readonly number[][], one: Float64Array, other: Float64Array): boolean {
+  for (const cost of costs) {
+    const by = valueOf(cost, one) - valueOf(cost, other);
+    if (Math.abs(by) > MONEY_TOLERANCE) return by < 0;
+  }
+  return false;
+}
+
+/**
+ * The same plan without controllers, bridges and accounts that nothing in it needs. A search that was ended early may
+ * leave some open; what stands in the house and stays is kept.
+ */
+export function withoutIdle(model: ChoiceModel, solution: Float64Array): Float64Array {
+  const values = Float64Array.from(solution, (value, column) => (model.mip.integer[column] ? Math.round(value) : value));
+  const isOn = (column: number) => values[column]! > 0.5;
+  const carries = (hub: string, via?: string) => model.flows.some((flow) => isOn(flow.column) && model.carriers[flow.carrier]!.hub.id === hub && (via === undefined || model.carriers[flow.carrier]!.via?.id === via));
+  for (const addon of model.addons) if (isOn(addon.column) && !carries(addon.hub.id, addon.option.id)) values[addon.column] = 0;
+  for (const hub of model.hubs) {
+    const holds = model.addons.some((addon) => addon.hub.id === hub.option.id && isOn(addon.column));
+    if (!hub.kept && isOn(hub.column) && !holds && !carries(hub.option.id)) values[hub.column] = 0;
+  }
+  const open = [...model.hubs, ...model.addons].filter(({ column }) => isOn(column)).map(({ option }) => option);
+  const used = model.groups.flatMap((group, g) => group.candidates.filter((_, c) => isOn(model.x[g]![c]!)));
+  const needed = new Set([...open.filter((option) => option.account).map(accountOf), ...used.flatMap((one) => one.accounts)]);
+  for (const account of model.accounts) if (!needed.has(account.line)) values[account.column] = 0;
+  values[model.extra] = Math.max(0, model.hubs.filter(({ column }) => isOn(column)).length - 1);
+  return values;
+}
+
+/**
+ * Solve one program for one kind of plan: first what the plan is named for, then the least money that still has it.
+ * `known`: solutions of the same program, whatever they were sought for; the answer is never worse than any of them.
+ */
+function solveKind(highs: Highs, model: ChoiceModel, kind: PlanKind, options: SolveOptions, known: readonly Float64Array[] = []): Solution {
+  const costs = judgedBy(model, kind);
+  const best = (of: readonly Float64Array[]) => of.reduce<Float64Array | undefined>((least, one) => (least === undefined || betterBy(costs, one, least) ? one : least), undefined);
+  const step = (mip: Mip, cost: readonly number[], from: readonly Float64Array[]) => minimise(highs, mip, cost, { ...options, start: best(from) });
+  const first = step(model.mip, costs[0]!, known);
+  if (first.status === "infeasible" || first.status === "nothing found") return first;
+  let solution = first;
+  if (costs[1]) {
+    const mip = again(model.mip);
+    addRow(mip, -Infinity, first.objective + MONEY_TOLERANCE, terms(costs[0]!));
+    const second = step(mip, costs[1], [...known, first.values].filter((values) => valueOf(costs[0]!, values) <= first.objective + MONEY_TOLERANCE));
+    // Proven only where both steps are.
+    solution = first.status === "optimal" || second.status !== "optimal" ? second : { ...second, status: "feasible", gap: Math.max(second.gap, first.gap) };
+  }
+  const values = best([...known, withoutIdle(model, solution.values), solution.values])!;
+  const objective = valueOf(costs.at(-1)!, values);
+  return { ...solution, values, objective, gap: solution.status === "optimal" || objective === 0 ? solution.gap : Math.max(0, (objective - solution.bound) / Math.abs(objective)) };
 }
 
 /** Which carriers the devices of a class are on: hands out one unit's devices after another. */
@@ -170,6 +215,12 @@ export function readPlan(design: Design, model: ChoiceModel, kind: PlanKind, sol
   };
 }
 
+/** The plan of one kind for a program; undefined where it has none. */
+export function planOf(highs: Highs, design: Design, model: ChoiceModel, kind: PlanKind, options: SolveOptions = {}): Plan | undefined {
+  const solution = solveKind(highs, model, kind, options);
+  return solution.status === "infeasible" || solution.status === "nothing found" ? undefined : readPlan(design, model, kind, solution, 0);
+}
+
 export interface Choice {
   plans: Plan[];
   /** Not all wants can be met together, though each by itself could be. */
@@ -184,22 +235,35 @@ export function choose(highs: Highs, design: Design, options: SolveOptions & { o
   const clock = options.clock ?? (() => 0);
   let model = choiceModel(design);
   let clash = false;
-  const plans: Plan[] = [];
+  const found: { kind: PlanKind; solution: Solution; seconds: number }[] = [];
   for (const { id } of PLAN_KINDS) {
     if (options.only && !options.only.includes(id)) continue;
     const start = clock();
-    let solution = solveKind(highs, model, id, options);
+    const known = found.map((one) => one.solution.values);
+    let solution = solveKind(highs, model, id, options, known);
     if (solution.status === "infeasible" && !clash) {
       clash = true;
       model = mostMet(highs, design, options);
       solution = solveKind(highs, model, id, options);
     }
     if (solution.status === "infeasible" || solution.status === "nothing found") continue;
-    const plan = readPlan(design, model, id, solution, (clock() - start) / 1000);
-    plans.push(plan);
-    options.onPlan?.(plan, plans.length);
+    found.push({ kind: id, solution, seconds: (clock() - start) / 1000 });
+    options.onPlan?.(readPlan(design, model, id, solution, found.at(-1)!.seconds), found.length);
   }
+  // What was found for one kind may be better for another whose search was ended early.
+  const plans = found.map(({ kind, solution, seconds }) => {
+    const costs = judgedBy(model, kind);
+    const values = found.reduce((least, other) => (betterBy(costs, other.solution.values, least) ? other.solution.values : least), solution.values);
+    return readPlan(design, model, kind, values === solution.values ? solution : improved(model, kind, solution, values), seconds);
+  });
   return { plans, clash };
+}
+
+/** A solution replaced by a better one found elsewhere: its bound stands, its gap shrinks. */
+function improved(model: ChoiceModel, kind: PlanKind, solution: Solution, values: Float64Array): Solution {
+  const objective = valueOf(judgedBy(model, kind).at(-1)!, values);
+  const bound = Math.min(solution.bound, objective);
+  return { ...solution, values, objective, bound, gap: objective === 0 ? 0 : (objective - bound) / Math.abs(objective) };
 }
 
 /** The program that leaves out as few units as can be, critical ones last. */
