@@ -120,6 +120,8 @@ export class MeasurementRow {
   @Choice(["length", "width", "height", "sill"]) of!: "length" | "width" | "height" | "sill";
   @Text({ max: 40 }) typed!: string;
   @Num({ unit: "m", min: 0, max: 10000 }) metres!: number;
+  /** Of a side that was taped: the way it was walked, 0 right, 90 down the sheet. */
+  @Num({ unit: "°", min: 0, max: 360, optional: true }) headingDeg?: number;
   @Text({ max: 10, optional: true, pattern: DAY }) on?: string;
 }
 

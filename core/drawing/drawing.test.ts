@@ -6,6 +6,7 @@ import { InputError } from "../design/input-error";
 import { blankDesign } from "../test-design";
 import { area } from "../geometry/polygon";
 import { facesOf } from "../house";
+import { doubledWalls } from "../house/survey-checks";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { importWalls, wallsFrom, type WallsFrom } from "./drawing";
 import { readDxf } from "./dxf-in";
@@ -83,6 +84,72 @@ describe("pairs of faces", () => {
     const { walls, leftOut } = wallsFrom(drawing, options(["L"], { lines: "faces" }));
     expect(walls).toEqual([{ ax: 0, ay: 0.15, bx: 4, by: 0.15, thicknessM: 0.3 }]);
     expect(leftOut).toEqual([{ what: "line", count: 1, why: "no other face within 0.7 m" }]);
+  });
+});
+
+/** Lines of one layer, [ax, ay, bx, by] each. */
+const drawn = (...lines: [number, number, number, number][]) => ({ layers: [{ name: "L", lines: lines.map(([ax, ay, bx, by]) => ({ a: [ax, ay] as [number, number], b: [bx, by] as [number, number] })) }], leftOut: [] });
+const ring = (x0: number, y0: number, x1: number, y1: number): [number, number, number, number][] => [[x0, y0, x1, y0], [x1, y0, x1, y1], [x1, y1, x0, y1], [x0, y1, x0, y0]];
+
+describe("pairs of faces of a whole house", () => {
+  /** Two rooms of 4 × 3 m inside walls of 0.3 m, parted by one of 0.1 m: outer ring, two inner rings. */
+  const house = drawn(...ring(0, 0, 8.7, 3.6), ...ring(0.3, 0.3, 4.3, 3.3), ...ring(4.4, 0.3, 8.4, 3.3));
+  test("an outer face that spans two rooms has an inner face in each, and no wall is lost", () => {
+    const { walls, leftOut } = wallsFrom(house, options(["L"], { lines: "faces" }));
+    expect(leftOut).toEqual([]);
+    expect(walls.map((wall) => [wall.ax, wall.ay, wall.bx, wall.by, wall.thicknessM].join()).sort()).toEqual(["0,0.15,8.7,0.15,0.3", "0.15,3.6,0.15,0,0.3", "4.35,0.3,4.35,3.3,0.1", "8.55,0,8.55,3.6,0.3", "8.7,3.45,0,3.45,0.3"].sort());
+    const design = applyChanges(blankDesign(), importWalls(blankDesign(), "g", newId, house, options(["L"], { lines: "faces" })).changes);
+    expect(facesOf(design.walls).faces.map((face) => Math.round(area(face.outline) * 100) / 100)).toEqual([12, 12]);
+  });
+  test("the order of the lines and their directions do not matter", () => {
+    const lines = house.layers[0]!.lines;
+    const count = (list: typeof lines) => wallsFrom({ layers: [{ name: "L", lines: list }], leftOut: [] }, options(["L"], { lines: "faces" })).walls.length;
+    fc.assert(fc.property(fc.shuffledSubarray(lines, { minLength: lines.length, maxLength: lines.length }), fc.array(fc.boolean(), { minLength: lines.length, maxLength: lines.length }), (list, flips) => {
+      expect(count(list.map((line, i) => (flips[i] ? { a: line.b, b: line.a } : line)))).toBe(5);
+    }), { numRuns: 60 });
+  });
+  test("a face that finds its other one taken is told apart from one that has none", () => {
+    const { walls, leftOut } = wallsFrom(drawn([0, 0, 4, 0], [0, 0.1, 4, 0.1], [0, 0.5, 4, 0.5], [0, 5, 4, 5]), options(["L"], { lines: "faces" }));
+    expect(walls).toHaveLength(1);
+    expect(leftOut.map((out) => out.why).sort()).toEqual(["its other face belongs to another wall", "no other face within 0.7 m"]);
+  });
+  test("faces 0.7 m apart make a wall, farther ones do not, nor do lines closer than 0.04 m", () => {
+    const made = (gap: number) => wallsFrom(drawn([0, 0, 4, 0], [0, gap, 4, gap]), options(["L"], { lines: "faces" })).walls.map((wall) => wall.thicknessM);
+    expect([made(0.7), made(0.71), made(0.8), made(0.04), made(0.03)]).toEqual([[0.7], [], [], [0.04], []]);
+  });
+  test("faces that run together for less than half of the shorter are none of one wall", () => {
+    const made = (overlap: number) => wallsFrom(drawn([0, 0, 4, 0], [4 - overlap, 0.2, 7 - overlap, 0.2]), options(["L"], { lines: "faces" })).walls.length;
+    expect([made(1.5), made(1.49)]).toEqual([1, 0]);
+  });
+});
+
+describe("lines that lie on each other", () => {
+  test("rooms as rings side by side share their wall once, also where they meet in part", () => {
+    const { walls, leftOut } = wallsFrom(drawn(...ring(0, 0, 4, 3), ...ring(4, 1, 7, 5)), options(["L"]));
+    // Of the second ring's left side (1 to 5) the part from 1 to 3 lies on the first ring's right side; the longer one stays whole.
+    expect(walls.filter((wall) => wall.ax === 4 && wall.bx === 4).map((wall) => [wall.ay, wall.by].sort())).toEqual([[0, 1], [1, 5]]);
+    expect(leftOut).toEqual([{ what: "part of a line", count: 1, why: "lies on another line" }]);
+    const design = applyChanges(blankDesign(), importWalls(blankDesign(), "g", newId, drawn(...ring(0, 0, 4, 3), ...ring(4, 1, 7, 5)), options(["L"])).changes);
+    expect(doubledWalls(design.walls)).toEqual([]);
+    expect(facesOf(design.walls).faces).toHaveLength(2);
+  });
+  test("never a metre lost and never one twice", () => {
+    const line = fc.tuple(fc.integer({ min: 0, max: 40 }), fc.integer({ min: 3, max: 30 }), fc.integer({ min: 0, max: 2 })).map(([from, long, y]): [number, number, number, number] => [from / 4, y * 3, (from + long) / 4, y * 3]);
+    fc.assert(fc.property(fc.array(line, { minLength: 1, maxLength: 12 }), (lines) => {
+      const x0 = Math.min(...lines.map((one) => one[0]));
+      const { walls } = wallsFrom(drawn(...lines), options(["L"], { at: [x0, Math.min(...lines.map((one) => one[1]))] }));
+      for (let at = 0.125; at < 20; at += 0.25) {
+        for (const y of [0, 3, 6]) {
+          const wanted = lines.some((one) => one[1] === y && one[0] < at && at < one[2]);
+          expect(walls.filter((wall) => wall.ay === y && Math.min(wall.ax, wall.bx) < at && at < Math.max(wall.ax, wall.bx)).length).toBe(Number(wanted));
+        }
+      }
+    }), { numRuns: 100 });
+  });
+  test("a drawing of 70 000 lines is refused in a sentence, one of 20 000 is read", () => {
+    const many = (count: number) => drawn(...Array.from({ length: count }, (_, i): [number, number, number, number] => [(i % 300) * 2, Math.floor(i / 300) * 2, (i % 300) * 2 + 1, Math.floor(i / 300) * 2]));
+    expect(() => wallsFrom(many(70_000), options(["L"], { lines: "faces" }))).toThrow("Layers hold 70000 lines; choose fewer, at most 20000 at once");
+    expect(wallsFrom(many(20_000), options(["L"], { lines: "faces" })).walls).toEqual([]);
   });
 });
 

@@ -59,6 +59,8 @@ function addLevel(design: Design, l: number, across: number): void {
     const corners = [[x, y], [x + ROOM_M, y], [x + ROOM_M, y + ROOM_M], [x, y + ROOM_M]] as const;
     corners.forEach(([ax, ay], i) => {
       const [bx, by] = corners[(i + 1) % 4]!;
+      // The wall to the left-hand room stands already.
+      if (i === 3 && x > 0) return;
       design.walls.push({ id: `${room}w${i}`, level, ax, ay, bx, by, thicknessM: 0.1, material: "plasterboard" });
     });
   }

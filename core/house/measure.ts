@@ -37,15 +37,19 @@ export interface Closure {
 }
 
 /**
- * Walk round a room by its measured sides, turning as the outline turns. `measured` holds one length a side, metres.
+ * Walk round a room by its measured sides, metres, turning as they were taped (`headings`, degrees on the sheet), or
+ * as the outline turns where nobody noted that. An outline that was shut by shifting its corners has other angles than
+ * the tape had, and would hide part of the error.
  * A slip in a side shows as an error along that side; of parallel sides the one whose corrected length is nearest
  * to the drawn one is named first.
  */
-export function closure(outline: readonly Xy[], measured: readonly number[]): Closure {
+export function closure(outline: readonly Xy[], measured: readonly number[], headings?: readonly number[]): Closure {
   const sides = outline.map((corner, i) => {
     const next = outline[(i + 1) % outline.length]!;
     const length = distance(corner, next) || 1;
-    return { lengthM: length, ux: (next[0] - corner[0]) / length, uy: (next[1] - corner[1]) / length };
+    const heading = headings && (headings[i]! * Math.PI) / 180;
+    const [ux, uy] = heading === undefined ? [(next[0] - corner[0]) / length, (next[1] - corner[1]) / length] : [Math.cos(heading), Math.sin(heading)];
+    return { lengthM: length, ux, uy };
   });
   const ex = sides.reduce((sum, side, i) => sum + measured[i]! * side.ux, 0);
   const ey = sides.reduce((sum, side, i) => sum + measured[i]! * side.uy, 0);
@@ -71,8 +75,12 @@ export function measuredSides(design: Design, room: RoomRow): (MeasurementRow | 
 /** Closure of a room whose every side was measured; undefined before that. */
 export function roomClosure(design: Design, room: RoomRow): Closure | undefined {
   const sides = measuredSides(design, room);
-  return sides.every((side) => side !== undefined) ? closure(room.outline, sides.map((side) => side!.metres)) : undefined;
+  return sides.every((side) => side !== undefined) ? closure(room.outline, sides.map((side) => side!.metres), tapedHeadings(sides)) : undefined;
 }
+
+/** The ways the sides were walked, where every one was noted. */
+const tapedHeadings = (sides: readonly (MeasurementRow | undefined)[]): number[] | undefined =>
+  sides.every((side) => side?.headingDeg !== undefined) ? sides.map((side) => side!.headingDeg!) : undefined;
 
 export function closureWorking(design: Design, room: RoomRow): Working | undefined {
   const result = roomClosure(design, room);
@@ -82,7 +90,7 @@ export function closureWorking(design: Design, room: RoomRow): Working | undefin
   const first = result.suspects[0];
   const steps: Step[] = [
     { formula: "Walk round by the measured sides", with: sides.map((side) => side!.typed).join(" + "), gives: `${result.aroundM.toFixed(2)} m`, source: "measured on site" },
-    { formula: "|Σ length × direction|", with: "directions as drawn", gives: `${result.errorM.toFixed(3)} m`, source: "traverse" },
+    { formula: "|Σ length × direction|", with: tapedHeadings(sides) ? "directions as taped" : "directions as drawn", gives: `${result.errorM.toFixed(3)} m`, source: "traverse" },
   ];
   if (first) steps.push({ formula: "Slip in one side that explains it best", with: `side ${first.side + 1}: ${first.measuredM.toFixed(2)} m measured, ${first.drawnM.toFixed(2)} m drawn`, gives: `${first.shouldBeM.toFixed(2)} m`, source: `leaves ${first.leftM.toFixed(3)} m` });
   return { title: `Closing error of ${room.name}`, value: result.errorM, unit: "m", limit: { value: Math.round(limit * 1000) / 1000, unit: "m", source: "tolerance on a side" }, verdict: result.errorM > limit ? "fails" : "holds", steps };

@@ -51,7 +51,7 @@ export function findRooms(design: Design, level: string, newId: () => string, { 
   for (const face of faces) {
     const own = rooms.find((room) => faceOfRoom(room, [face]));
     if (own) {
-      if (refit && !sameOutline(own.outline, face.outline)) changes.push({ in: "rooms", put: { ...own, outline: face.outline } });
+      if (refit && !sameOutline(own.outline, face.outline)) changes.push({ in: "rooms", put: { ...own, outline: startingLike(own.outline, face.outline) } });
       continue;
     }
     const middle = insideOf(face.outline);
@@ -67,6 +67,14 @@ export function sameOutline(a: readonly Xy[], b: readonly Xy[]): boolean {
   if (a.length !== b.length) return false;
   const near = (p: Xy, q: Xy) => distance(p, q) < 0.0015;
   return b.some((_, shift) => a.every((p, i) => near(p, b[(i + shift) % b.length]!)));
+}
+
+/** The new outline from the corner on that lies nearest to where the old one starts: sides keep their numbers, and what was measured of them stays theirs. */
+export function startingLike(old: readonly Xy[], outline: readonly [number, number][]): [number, number][] {
+  const far = (shift: number) => (old.length === outline.length ? old.reduce((sum, corner, i) => sum + distance(corner, outline[(i + shift) % outline.length]!), 0) : distance(old[0]!, outline[shift]!));
+  let best = 0;
+  for (let shift = 1; shift < outline.length; shift++) if (far(shift) < far(best) - 1e-9) best = shift;
+  return [...outline.slice(best), ...outline.slice(0, best)];
 }
 
 const shared = (a: readonly string[], b: readonly string[]) => {
@@ -94,7 +102,7 @@ export function followWalls(design: Design, level: string, changes: readonly Cha
       .sort((p, q) => q.part - p.part || p.far - q.far)[0]?.face;
     if (!now) continue;
     taken.add(now);
-    if (!sameOutline(old.outline, now.outline)) follow.push({ in: "rooms", put: { ...room, outline: now.outline } });
+    if (!sameOutline(old.outline, now.outline)) follow.push({ in: "rooms", put: { ...room, outline: startingLike(room.outline, now.outline) } });
   }
   return follow;
 }

@@ -1,5 +1,6 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
 import { byId, memoByParts, type Design } from "../design/collections";
+import type { WallRow } from "../design/rows-house";
 import type { Finding } from "../findings";
 import { contains, edgeDistance, perimeter, selfCrossing } from "../geometry/polygon";
 import { meeting, type Xy } from "../geometry/segment";
@@ -52,6 +53,60 @@ const wallFindings = memoByParts(["levels", "walls", "openings", "measurements",
   }
   return findings;
 });
+
+/** Walls that share this much of their length lie on each other. */
+const DOUBLED_M = 0.1;
+
+/** How much of wall `one` lies on `other`: from and to along it, metres; undefined where it does not. */
+function liesOn(one: WallRow, other: WallRow): [number, number] | undefined {
+  const [length, otherM] = [wallLengthM(one), wallLengthM(other)];
+  if (length < LEAST_WALL_M || otherM < LEAST_WALL_M) return undefined;
+  const [ux, uy] = [(one.bx - one.ax) / length, (one.by - one.ay) / length];
+  if (Math.abs(ux * ((other.by - other.ay) / otherM) - uy * ((other.bx - other.ax) / otherM)) > 0.02) return undefined;
+  const along = (x: number, y: number) => (x - one.ax) * ux + (y - one.ay) * uy;
+  const off = (x: number, y: number) => Math.abs((y - one.ay) * ux - (x - one.ax) * uy);
+  if ((off(other.ax, other.ay) + off(other.bx, other.by)) / 2 >= Math.min(one.thicknessM, other.thicknessM) / 2) return undefined;
+  const [s, t] = [along(other.ax, other.ay), along(other.bx, other.by)].sort((p, q) => p - q) as [number, number];
+  const [from, to] = [Math.max(0, s), Math.min(length, t)];
+  return to - from > DOUBLED_M ? [from, to] : undefined;
+}
+
+/** Pairs of walls of one level whose bodies lie on each other, the one that gives way first. Sorted along x, so that few pairs are looked at. */
+export function doubledWalls(walls: readonly WallRow[]): { wall: WallRow; on: WallRow; part: [number, number] }[] {
+  const order = [...walls].sort((p, q) => Math.min(p.ax, p.bx) - Math.min(q.ax, q.bx));
+  const found: { wall: WallRow; on: WallRow; part: [number, number] }[] = [];
+  for (let i = 0; i < order.length; i++) {
+    const one = order[i]!;
+    const right = Math.max(one.ax, one.bx) + one.thicknessM;
+    for (let j = i + 1; j < order.length && Math.min(order[j]!.ax, order[j]!.bx) <= right; j++) {
+      const other = order[j]!;
+      if (one.level !== other.level || Math.min(one.ay, one.by) > Math.max(other.ay, other.by) + one.thicknessM || Math.min(other.ay, other.by) > Math.max(one.ay, one.by) + one.thicknessM) continue;
+      // The thicker one stays; of equals the longer.
+      const gives = one.thicknessM - other.thicknessM || wallLengthM(one) - wallLengthM(other);
+      const [wall, on] = gives > 0 ? [other, one] : [one, other];
+      const part = liesOn(wall, on);
+      if (part) found.push({ wall, on, part });
+    }
+  }
+  return found;
+}
+
+const doubledFindings = memoByParts(["levels", "walls", "openings", "constraints"], (design): Finding[] =>
+  doubledWalls(design.walls).map(({ wall, on, part: [from, to] }) => {
+    const length = wallLengthM(wall);
+    const at = (run: number) => ({ x: Math.round((wall.ax + ((wall.bx - wall.ax) * run) / length) * 1000) / 1000, y: Math.round((wall.ay + ((wall.by - wall.ay) * run) / length) * 1000) / 1000 });
+    const rests = [[0, from], [to, length]].filter(([s, t]) => t! - s! >= LEAST_WALL_M) as [number, number][];
+    const bare = !design.openings.some((opening) => opening.wall === wall.id);
+    // Cut back where one end is left, taken out where none is; what carries openings or is left at both ends is for a person.
+    const changes = !bare || rests.length > 1 ? undefined
+      : rests[0] ? ifPossible((): Change[] => [{ in: "walls", put: { ...wall, ax: at(rests[0]![0]).x, ay: at(rests[0]![0]).y, bx: at(rests[0]![1]).x, by: at(rests[0]![1]).y } }])
+      : removeRows(design, [{ in: "walls", id: wall.id }]);
+    return {
+      code: "house.wall-doubled", stage: "house", severity: "mend", title: `Two walls on ${byId(design, "levels").get(wall.level)?.name ?? wall.level} lie on each other for ${(to - from).toFixed(2)} m`,
+      why: `Radio and rooms reckon with both. ${changes ? "The thinner or shorter one gives way." : bare ? "The designer takes one of them out." : "The one that would give way has openings: the designer moves them, then takes it out."}`,
+      about: [{ in: "walls", id: wall.id }, { in: "walls", id: on.id }], measured: to - from, limit: DOUBLED_M, unit: "m", source: "survey", fix: changes && { label: rests[0] ? "Cut it back to where the other begins" : "Take the doubled one out", changes },
+    };
+  }));
 
 const roomFindings = memoByParts(["rooms"], (design): Finding[] => {
   return design.rooms.filter((room) => selfCrossing(room.outline)).map((room) => ({
@@ -162,4 +217,4 @@ const obstacleFindings = memoByParts(["levels", "trunks", "noGo", "fixtures", "p
 });
 
 /** Everything the survey has to say. */
-export const surveyChecks = (design: Design): Finding[] => [...wallFindings(design), ...roomFindings(design), ...measureFindings(design), ...switchFindings(design), ...obstacleFindings(design)];
+export const surveyChecks = (design: Design): Finding[] => [...wallFindings(design), ...doubledFindings(design), ...roomFindings(design), ...measureFindings(design), ...switchFindings(design), ...obstacleFindings(design)];

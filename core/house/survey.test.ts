@@ -12,7 +12,9 @@ import { houseChecks } from "./checks";
 import { facesOf } from "./faces";
 import { closure, closureWorking, roomClosure, toleranceM } from "./measure";
 import { allGangs, gangsOf, lampsOf, traceGang, unknownGangs, wayName } from "./switches";
-import { parseSides, tapeRoom } from "./traverse";
+import { startingLike } from "./rooms";
+import { doubledWalls } from "./survey-checks";
+import { cornersOf, parseSides, tapeRoom } from "./traverse";
 
 let n = 0;
 const newId = (prefix: string) => `${prefix}${(n += 1)}`;
@@ -72,6 +74,61 @@ describe("a room by tape", () => {
     expect(closureWorking(design, design.rooms[0]!)!.verdict).toBe("fails");
     expect(() => tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4 r; 3 d; 2 l; 3 u"), make)).toThrow("do not close: the walk ends 2.00 m from its start");
     expect(() => tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4 r; 4 l"), make)).toThrow("at least three");
+  });
+  test("misclosure and the side to measure again come from the angles as taped, not from walls the compass rule tilted", () => {
+    const { changes, closing } = tapeRoom(blankDesign(), newId, "g", [0, 0], parseSides("4.20 right; 3.05 down; 4.25 left; 3.05 up"), make);
+    expect(closing.errorM).toBeCloseTo(0.05, 9);
+    const design = applyChanges(blankDesign(), changes);
+    const kept = roomClosure(design, design.rooms[0]!)!;
+    expect(kept.errorM).toBeCloseTo(0.05, 9);
+    expect(kept.suspects[0]).toMatchObject({ side: 2, measuredM: 4.25, shouldBeM: expect.closeTo(4.2, 9), leftM: expect.closeTo(0, 9) });
+    expect(closureWorking(design, design.rooms[0]!)!.steps[1]).toMatchObject({ with: "directions as taped", gives: "0.050 m" });
+    expect(houseChecks(design).find((one) => one.code === "house.room-open")!.why).toContain("4.20 m would fit, 4.25 m was written");
+  });
+  test("a room by any directions: the error is the gap of the walk as it was taped", () => {
+    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 100, max: 600 }), fc.integer({ min: 20, max: 160 })), { minLength: 3, maxLength: 7 }), fc.integer({ min: -9, max: 9 }), (steps, slip) => {
+      let heading = 0;
+      const sides = steps.map(([cm, turn]) => ({ typed: `${cm}`, lengthM: cm / 100, headingDeg: (heading = (heading + turn) % 360) }));
+      // The last side closes the walk but for the slip in the first.
+      const { end } = cornersOf([0, 0], sides);
+      const back = { typed: "back", lengthM: Math.hypot(...end), headingDeg: ((Math.atan2(-end[1], -end[0]) * 180) / Math.PI + 360) % 360 };
+      fc.pre(back.lengthM > 0.5);
+      const walk = [{ ...sides[0]!, lengthM: sides[0]!.lengthM + slip / 100 }, ...sides.slice(1), back];
+      const corners = cornersOf([0, 0], walk).corners;
+      expect(closure(corners, walk.map((side) => side.lengthM), walk.map((side) => side.headingDeg)).errorM).toBeCloseTo(Math.abs(slip) / 100, 2);
+    }), { numRuns: 100 });
+  });
+  test("a room whose walls move keeps the numbers of its sides", () => {
+    const outline: [number, number][] = [[0, 0], [4, 0], [4, 3], [0, 3]];
+    expect(startingLike(outline, [[4, 3], [0, 3], [0.2, 0], [4, 0]])).toEqual([[0.2, 0], [4, 0], [4, 3], [0, 3]]);
+    expect(startingLike(outline, [[4, 3], [2, 3.5], [0, 3], [0, 0.1], [4, 0]])[0]).toEqual([0, 0.1]);
+  });
+});
+
+describe("walls that lie on each other", () => {
+  const wall = (id: string, ax: number, ay: number, bx: number, by: number, thicknessM = 0.1) => ({ id, level: "g", ax, ay, bx, by, thicknessM, material: "brick-single" });
+  const found = (...walls: ReturnType<typeof wall>[]) => doubledWalls(walls).map(({ wall: gives, on, part }) => [gives.id, on.id, ...part.map((m) => Math.round(m * 100) / 100)]);
+  test.each([
+    ["in part", [wall("a", 0, 0, 6, 0), wall("b", 4, 0, 8, 0)], [["b", "a", 0, 2]]],
+    ["turned round", [wall("a", 0, 0, 6, 0), wall("b", 8, 0, 4, 0)], [["b", "a", 2, 4]]],
+    ["wholly, the thinner gives way though it is longer", [wall("a", 0, 0, 6, 0), wall("b", 1, 0, 3, 0, 0.3)], [["a", "b", 1, 3]]],
+    ["a hand beside each other, within half of the thinner", [wall("a", 0, 0, 6, 0), wall("b", 0, 0.04, 6, 0.04, 0.3)], [["a", "b", 0, 6]]],
+    ["beside each other", [wall("a", 0, 0, 6, 0), wall("b", 0, 0.06, 6, 0.06)], []],
+    ["end to end", [wall("a", 0, 0, 6, 0), wall("b", 6, 0, 9, 0)], []],
+    ["crossing", [wall("a", 0, 0, 6, 0), wall("b", 3, -1, 3, 1)], []],
+    ["on another level", [wall("a", 0, 0, 6, 0), { ...wall("b", 0, 0, 6, 0), level: "u" }], []],
+  ])("%s", (_what, walls, expected) => expect(found(...walls)).toEqual(expected));
+  test("the step offered leaves them end to end, or one of them; a wall with openings is left to a person", () => {
+    const base = { ...blankDesign(), walls: [wall("a", 0, 0, 6, 0), wall("b", 4, 0, 8, 0)] };
+    const doubled = (design: Design) => houseChecks(design).filter((one) => one.code === "house.wall-doubled");
+    const [finding] = doubled(base);
+    expect(finding).toMatchObject({ title: "Two walls on Ground lie on each other for 2.00 m", measured: 2, fix: { label: "Cut it back to where the other begins" } });
+    const cut = applyChanges(base, finding!.fix!.changes);
+    expect(cut.walls.map((row) => [row.id, row.ax, row.bx])).toEqual([["a", 0, 6], ["b", 6, 8]]);
+    expect(doubled(cut)).toEqual([]);
+    const whole = { ...base, walls: [wall("a", 0, 0, 6, 0), wall("b", 1, 0, 3, 0)] };
+    expect(applyChanges(whole, doubled(whole)[0]!.fix!.changes).walls.map((row) => row.id)).toEqual(["a"]);
+    expect(doubled({ ...whole, openings: [{ id: "o", wall: "b", kind: "door", offsetM: 0.2, widthM: 0.8, heightM: 2, sillM: 0, outsideIs: "none" }] })[0]!.fix).toBeUndefined();
   });
 });
 

@@ -8,7 +8,7 @@ import { signedArea } from "../geometry/polygon";
 import { distance, type Xy } from "../geometry/segment";
 import { lineMeeting } from "./faces";
 import { wallLengthM, withRooms } from "./walls";
-import { closure, toleranceM, type Closure } from "./measure";
+import { closure, type Closure } from "./measure";
 
 export interface TypedSide {
   typed: string;
@@ -142,12 +142,12 @@ export function tapeRoom(
       walls.push({ id: newId("w"), level, ax: mm(p[0]), ay: mm(p[1]), bx: mm(q[0]), by: mm(q[1]), thicknessM: make.thicknessM, material: make.material });
     }
   });
-  const closing = closure(outline, sides.map((side) => side.lengthM));
+  const closing = closure(outline, sides.map((side) => side.lengthM), sides.map((side) => side.headingDeg));
   const changes: Change[] = [
     ...walls.map((put): Change => ({ in: "walls", put })),
     { in: "rooms", put: room },
-    ...sides.map((side, i): Change => ({ in: "measurements", put: { id: newId("m"), room: room.id, side: i, of: "length", typed: side.typed, metres: side.lengthM, ...(make.on ? { on: make.on } : {}) } })),
+    ...sides.map((side, i): Change => ({ in: "measurements", put: { id: newId("m"), room: room.id, side: i, of: "length", typed: side.typed, metres: side.lengthM, headingDeg: side.headingDeg, ...(make.on ? { on: make.on } : {}) } })),
   ];
-  return { changes: withRooms(design, level, changes), closing: gap > toleranceM(around / 4) ? { ...closing, errorM: gap } : closing, outline, room: room.id };
+  return { changes: withRooms(design, level, changes), closing, outline, room: room.id };
 }
 
