@@ -14,6 +14,7 @@ import { connect } from "../db/connect";
 import { createDesign } from "../db/people";
 import { larkspurWeir } from "../demo/larkspur-weir";
 import { startTestDatabase, startWeb } from "../tests/start";
+import { counted } from "../core/words";
 
 interface Line {
   what: string;
@@ -52,8 +53,8 @@ async function coreFigures(): Promise<void> {
   // Points bring one to three drops; take off until it is a thousand.
   while (dropsOf(house).length > 1000) house = { ...house, points: house.points.slice(0, -1) };
   const drops = dropsOf(house).length;
-  note(`routing and schedule of ${drops} drops, nothing kept`, await timed(() => dropsOf(fresh(house))), "ms");
-  note(`routing, schedule and reels of ${drops} drops, nothing kept`, await timed(() => cableTotals(fresh(house))), "ms", 1000);
+  note(`routing and schedule of ${counted(drops, "drop")}, nothing kept`, await timed(() => dropsOf(fresh(house))), "ms");
+  note(`routing, schedule and reels of ${counted(drops, "drop")}, nothing kept`, await timed(() => cableTotals(fresh(house))), "ms", 1000);
   const totals = cableTotals(house);
   const reels = totals.reduce((sum, total) => sum + total.cutting.newReels, 0);
   const bound = totals.reduce((sum, total) => sum + total.cutting.bound, 0);

@@ -7,6 +7,7 @@ import { dropHours, LABOUR, labourRate } from "./labour";
 import { cableTotals, dropsOf, type Drop } from "./runs";
 import { billOf, boxPartOf, endPartsOf, PART_PRICES, type MaterialGroup } from "./runs/materials";
 import type { Working } from "./working";
+import { counted } from "./words";
 
 export interface Costs {
   /** Money, each to the hundredth. */
@@ -110,7 +111,7 @@ export function hoursWorking(title: string, of: Pick<Share, "hours" | "drops" | 
   return {
     title, value: of.hours, unit: "h", verdict: "none",
     steps: [
-      { formula: "Drops × time + metres × time", with: `${of.drops} drops, ${LABOUR.perDropH} h each and ${LABOUR.perDropM} h/m in the house`, gives: `${(of.hours - devicesH).toFixed(1)} h`, source: "typical" },
+      { formula: "Drops × time + metres × time", with: `${counted(of.drops, "drop")}, ${LABOUR.perDropH} h each and ${LABOUR.perDropM} h/m in the house`, gives: `${(of.hours - devicesH).toFixed(1)} h`, source: "typical" },
       { formula: "Devices × time", with: `${of.deviceCount} × ${LABOUR.perDeviceH} h`, gives: `${devicesH.toFixed(1)} h`, source: "typical" },
     ],
   };

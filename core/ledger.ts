@@ -6,6 +6,7 @@ import { cableTotals, dropsOf, lengthWorking, loadWorking, type Drop } from "./r
 import { DATA_LINK_LIMIT_M } from "./runs/electrical";
 import { allFindings } from "./stages";
 import { sumWorking, type Working } from "./working";
+import { counted } from "./words";
 
 export interface WeakestLink {
   drop: Drop;
@@ -103,7 +104,7 @@ export function ledgerWorking(design: Design, cell: LedgerCell): Working | undef
         const entry = classes.get(drop.load!.poeClass!) ?? { count: 0, watts: 0 };
         classes.set(drop.load!.poeClass!, { count: entry.count + 1, watts: entry.watts + drop.load!.sourceW });
       }
-      return sumWorking("Power over data cable, at the source", "W", [...classes].map(([poeClass, entry]) => ({ name: `class ${poeClass}, ${entry.count} devices, cable loss included`, value: entry.watts })), "IEEE 802.3");
+      return sumWorking("Power over data cable, at the source", "W", [...classes].map(([poeClass, entry]) => ({ name: `class ${poeClass}, ${counted(entry.count, "device")}, cable loss included`, value: entry.watts })), "IEEE 802.3");
     }
     case "weakest": {
       const weakest = ledgerOf(design).weakest;

@@ -1,3 +1,4 @@
+import { counted } from "./words";
 /** How a computed figure came about, so that any number on a screen can be opened. */
 export type Verdict = "holds" | "tight" | "fails" | "none";
 
@@ -36,7 +37,7 @@ export function sumWorking(title: string, unit: string, parts: readonly { name: 
     verdict: "none",
     steps: [
       ...parts.map((part) => ({ formula: part.name, with: "", gives: `${part.value.toFixed(digits)} ${unit}`, source })),
-      { formula: "Sum", with: `${parts.length} parts`, gives: `${value.toFixed(digits)} ${unit}`, source: "" },
+      { formula: "Sum", with: counted(parts.length, "part"), gives: `${value.toFixed(digits)} ${unit}`, source: "" },
     ],
   };
 }

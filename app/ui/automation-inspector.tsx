@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { clockText, dayName, firingWorking, firingYear, localParts, silentWorking, type YearPoint } from "#core/automation";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
+import { removeRows } from "#core/design/remove";
 import { PRIORITIES, type AutomationRow } from "#core/design/rows-system";
 import { allFindings } from "#core/stages";
 import { useDesk, useEdit } from "./desk";
@@ -59,11 +60,10 @@ export default function AutomationInspector({ design, automation }: { design: De
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
           <button type="button" className="button" onClick={() => put({ cues: [...automation.cues, { kind: "sun", key: nextKey(automation), event: "set", offsetMin: 0 }] })}>+ sun cue</button>
           <button type="button" className="button" onClick={() => put({ cues: [...automation.cues, { kind: "time", key: nextKey(automation), at: "07:00" }] })}>+ clock cue</button>
-          {automation.cues.length > 1 && <button type="button" className="button" onClick={() => put({ cues: automation.cues.slice(0, -1) })}>− last cue</button>}
           {!automation.guards.some((guard) => guard.kind === "window") && <button type="button" className="button" onClick={() => put({ guards: [...automation.guards, { kind: "window", from: "07:00", to: "22:00" }] })}>+ clock guard</button>}
           {!automation.guards.some((guard) => guard.kind === "weekdays") && <button type="button" className="button" onClick={() => put({ guards: [...automation.guards, { kind: "weekdays", days: [1, 2, 3, 4, 5] }] })}>+ weekday guard</button>}
-          {automation.guards.length > 0 && <button type="button" className="button" onClick={() => put({ guards: automation.guards.slice(0, -1) })}>− last guard</button>}
-          <button type="button" className="button text-stop" onClick={() => { edit(() => [{ in: "automations", drop: automation.id }]); select(undefined); }}><Trash2 size={13} /> Remove</button>
+          <button type="button" className="button" onClick={() => put({ moves: [...automation.moves, { kind: "shade", points: [], positionPct: 0 }] })}>+ move of shades</button>
+          <button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "automations", id: automation.id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>
         </div>
       )}
       <Caution text="A shade that moves by itself must stop at a hand or an obstacle, and a hand must always be able to move it. Follow the maker's word and local codes." />

@@ -11,6 +11,7 @@ import { useChoice } from "./choice";
 import { useDesk, useEdit } from "./desk";
 import { Fact } from "./fields";
 import { Worked } from "./inspector-parts";
+import { counted } from "#core/words";
 
 /** Every option that serves the want's function: what was taken, and what each other lost by. */
 function WantWhy({ design, want }: { design: Design; want: Rows["wants"] }) {
@@ -58,9 +59,9 @@ function OptionFacts({ design, option }: { design: Design; option: Rows["options
   return (
     <dl>
       <Fact label={`Over ${years} years`}><Worked working={working}>{groupDigits(working().value, 2)}</Worked> <span className="unit">{design.design.currency} each, without cable</span></Fact>
-      {profile && <Fact label="Carries">{[rangeClass(profile) ? `through ${rangeClass(profile)}` : "by cable", profile.topology, ...(profile.hops ? [`${profile.hops} hops`] : []), ...(profile.devices ? [`${profile.devices} devices`] : []), ...(option.routes ? ["passes on"] : [])].join(", ")}</Fact>}
+      {profile && <Fact label="Carries">{[rangeClass(profile) ? `through ${rangeClass(profile)}` : "by cable", profile.topology, ...(profile.hops ? [counted(profile.hops, "hop")] : []), ...(profile.devices ? [counted(profile.devices, "device")] : []), ...(option.routes ? ["passes on"] : [])].join(", ")}</Fact>}
       <Fact label="Fit for">{option.controls ? "carrying others" : `${wanted} ${wanted === 1 ? "want" : "wants"} by its function`}</Fact>
-      <Fact label="In the register">{used === 1 ? "one device" : `${used} devices`}</Fact>
+      <Fact label="In the register">{used === 1 ? "one device" : counted(used, "device")}</Fact>
     </dl>
   );
 }

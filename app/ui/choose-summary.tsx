@@ -8,6 +8,7 @@ import { removeRows } from "#core/design/remove";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesk, useEdit } from "./desk";
 import { Heading } from "./inspector-parts";
+import { counted } from "#core/words";
 
 type Weigh = "years" | "penalty" | "labourRate" | "energyPrice" | "maxHubs";
 
@@ -66,7 +67,7 @@ export default function ChooseSummary({ design }: { design: Design }) {
   const plans = [...design.plans].reverse();
   return (
     <>
-      <Heading title="Choose" text={`${design.wants.length} wants, ${design.options.length} options in the catalogue`} />
+      <Heading title="Choose" text={`${counted(design.wants.length, "want")}, ${counted(design.options.length, "option")} in the catalogue`} />
       <section className="grid gap-2 border-b border-rule px-3.5 py-3" aria-label="Weighed by">
         <h3 className="font-semibold">Weighed by</h3>
         <Slider label="Over" unit="years" value={settings.years} min={1} max={20} step={1} take={(years) => weigh({ years })} />

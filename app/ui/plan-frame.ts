@@ -11,11 +11,13 @@ export interface Extent {
 
 /** Everything drawn on a level, with a margin of a metre; a plain 10 × 8 m where nothing is. */
 export function extentOf(design: Design, level: string): Extent {
-  const xs: number[] = [];
-  const ys: number[] = [];
+  // Kept as they come: a drawing taken over may have more corners than a call can have arguments.
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   const add = (x: number, y: number) => {
-    xs.push(x);
-    ys.push(y);
+    x0 = Math.min(x0, x);
+    y0 = Math.min(y0, y);
+    x1 = Math.max(x1, x);
+    y1 = Math.max(y1, y);
   };
   for (const wall of design.walls) {
     if (wall.level !== level) continue;
@@ -24,8 +26,8 @@ export function extentOf(design: Design, level: string): Extent {
   }
   for (const room of design.rooms) if (room.level === level) for (const [x, y] of room.outline) add(x, y);
   for (const trunk of design.trunks) if (trunk.level === level) for (const [x, y] of trunk.path) add(x, y);
-  if (!xs.length) return { x0: 0, y0: 0, x1: 10, y1: 8 };
-  return { x0: Math.min(...xs) - 0.7, y0: Math.min(...ys) - 0.7, x1: Math.max(...xs) + 0.7, y1: Math.max(...ys) + 0.7 };
+  if (x0 > x1) return { x0: 0, y0: 0, x1: 10, y1: 8 };
+  return { x0: x0 - 0.7, y0: y0 - 0.7, x1: x1 + 0.7, y1: y1 + 0.7 };
 }
 
 /** Pixels a metre and shift so that the extent fills a box of that many pixels. */

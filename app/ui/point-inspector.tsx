@@ -6,6 +6,7 @@ import { byId, type Design } from "#core/design/collections";
 import type { DeviceRow, PointRow } from "#core/design/rows-system";
 import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
 import { checkRow } from "#core/design/check-row";
+import { removeRows } from "#core/design/remove";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { changePoint, duplicatePoint, movePoint, removePoint, roomAt } from "#core/house";
@@ -123,7 +124,7 @@ export function DeviceInspector({ design, device }: { design: Design; device: De
       </div>
       <div className="flex gap-1.5 px-3.5 py-3">
         <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>Its point</button>
-        {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit(() => [{ in: "devices", drop: device.id }]); select(undefined); }}><Trash2 size={13} /> Remove</button>}
+        {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "devices", id: device.id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>}
       </div>
     </>
   );

@@ -11,6 +11,7 @@ import { newRowId, useDesk, useEdit, withRef } from "./desk";
 import { Fact, LengthField, TextField } from "./fields";
 import { RowForm, rowName } from "./row-form";
 import { Heading } from "./inspector-parts";
+import { counted } from "#core/words";
 
 export function BriefSummary({ design }: { design: Design }) {
   const { select } = useDesk();
@@ -18,7 +19,7 @@ export function BriefSummary({ design }: { design: Design }) {
   const ranked = rankedProblems(design).slice(0, 5);
   return (
     <>
-      <Heading title="Brief" text={`${design.problems.length} problems, ${open} of them not answered yet`} />
+      <Heading title="Brief" text={`${counted(design.problems.length, "problem")}, ${open} of them not answered yet`} />
       <section className="border-b border-rule px-3.5 py-3">
         <h3 className="font-semibold">What hurts most</h3>
         <ol className="mt-1.5 grid grid-cols-[minmax(0,1fr)] gap-1.5">
@@ -50,7 +51,7 @@ export function RegisterSummary({ design }: { design: Design }) {
   );
   return (
     <>
-      <Heading title="Register" text={`${design.devices.length} devices at ${design.points.length} points`} />
+      <Heading title="Register" text={`${counted(design.devices.length, "device")} at ${counted(design.points.length, "point")}`} />
       {bars("By status", counts(design.devices.map((device) => device.status)))}
       {bars("By protocol", counts(design.devices.map((device) => device.protocol)))}
       <p className="px-3.5 py-3 text-small text-soft">Press a row to see all that is known of a device; press a word in the table to change it there.</p>

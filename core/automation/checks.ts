@@ -2,6 +2,7 @@
 import { byId, type Design } from "../design/collections";
 import type { AutomationRow } from "../design/rows-system";
 import type { Finding } from "../findings";
+import { goesToPosition } from "./edit";
 import { cueTimes } from "./fires";
 import { addDays } from "./local-time";
 
@@ -46,10 +47,12 @@ export function automationChecks(design: Design): Finding[] {
     const about = [{ in: "automations" as const, id: automation.id }];
     const say = (code: string, title: string, why: string, severity: Finding["severity"] = "mend", fix?: Finding["fix"]) =>
       findings.push({ code: `automations.${code}`, stage: "automations", severity, title, why, about, fix });
-    if (!automation.cues.length) say("no-cue", `${automation.name} has no cue`, "Nothing ever starts it. The designer gives it one.");
-    if (!automation.moves.some((move) => move.points.length)) say("no-move", `${automation.name} moves nothing`, "It starts and then does nothing. The designer gives it a shade.");
+    // One that is switched off may be half written; one that is on has to start and to do something.
+    const unfinished = automation.enabled ? "mend" : "note";
+    if (!automation.cues.length) say("no-cue", `${automation.name} has no cue`, "Nothing ever starts it. The designer gives it one.", unfinished);
+    if (!automation.moves.some((move) => move.points.length)) say("no-move", `${automation.name} moves nothing`, "It starts and then does nothing. The designer gives it a shade.", unfinished);
     for (const move of automation.moves) {
-      const wrong = move.points.filter((id) => byId(design, "kinds").get(byId(design, "points").get(id)?.kind ?? "")?.glyph !== "moves");
+      const wrong = move.points.filter((id) => !goesToPosition(design, byId(design, "points").get(id) ?? { kind: "" }));
       if (wrong.length) say("not-a-shade", `${automation.name} moves what is not a shade`, `${wrong.map((id) => byId(design, "points").get(id)?.name ?? id).join(", ")} cannot go to a position.`, "stop", {
         label: wrong.length === 1 ? "Take it out" : "Take them out",
         changes: [{ in: "automations", put: { ...automation, moves: automation.moves.map((m) => ({ ...m, points: m.points.filter((id) => !wrong.includes(id)) })) } }],

@@ -4,3 +4,4 @@ export { addDays, checkZone, clockInstant, clockText, dayName, dayStart, dayText
 export { sentenceOf, sentenceText, weekdaysText, type Word } from "./sentence";
 export { firingYear, silentWorking, type Year, type YearPoint } from "./year";
 export { automationChecks } from "./checks";
+export { goesToPosition, movable, newAutomation, withoutPart, type PartOf } from "./edit";

@@ -4,7 +4,7 @@ import type { Design } from "../design/collections";
 import { removeRows } from "../design/remove";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../demo/ropewalk-court";
-import { answerOf, answerWorking, bestOrder, briefChecks, columns, deletions, deletionsWorking, moveRequirement, noteUse, orderPhases, phaseOfPoint, phaseSums, phaseWorking, rankedProblems, scoreOf, scoreWorking, signOff, sortedPhases, unused } from ".";
+import { answerOf, answerWorking, bestOrder, briefChecks, columns, deletions, deletionsWorking, moveRequirement, nextOrder, noteUse, orderPhases, phaseOfPoint, phaseSums, phaseWorking, rankedProblems, scoreOf, scoreWorking, signOff, sortedPhases, unused } from ".";
 import { ledgerOf } from "../ledger";
 
 const design = larkspurWeir();
@@ -51,6 +51,12 @@ describe("problems", () => {
     const unasked = briefChecks(design).find((finding) => finding.code === "brief.device-unasked")!;
     expect(unasked.about.some((ref) => ref.id === "d-nurse-shd-1")).toBe(false);
     expect(unasked.about.some((ref) => ref.id === "d-snug-tel-1")).toBe(true);
+  });
+  test("a device that bears a point's id is not asked for because that point is", () => {
+    const asked = problem("day-sleep").points[0]!;
+    const twin = { ...design.devices.find((device) => device.id === "d-snug-tel-1")!, id: asked };
+    const both = after([{ in: "devices", put: twin }]);
+    expect(briefChecks(both).find((one) => one.code === "brief.device-unasked")!.about.some((ref) => ref.id === asked)).toBe(true);
   });
   test("a point that goes is forgotten by the problem it answered", () => {
     const changes = removeRows(design, [{ in: "points", id: "nurse-shd-1" }]);
@@ -128,6 +134,16 @@ describe("phases", () => {
     expect(() => signOff(design, "stair", " ", "2026-12-01")).toThrow("Who must be named");
     const signed = after(signOff(design, "stair", "Grandmother", "2026-12-01"));
     expect(phaseSums(signed).map((line) => line.open)).toEqual([true, true, false, false, false, false]);
+  });
+  test("a phase that is added comes after all others, whatever gaps were left", () => {
+    const gone = after([{ in: "phases", drop: "water" }, ...removeRows(design, [{ in: "phases", id: "water" }]).filter((change) => !("drop" in change))]);
+    expect(gone.phases).toHaveLength(5);
+    expect(nextOrder(gone)).toBe(7);
+    expect(nextOrder({ ...design, phases: [] })).toBe(1);
+  });
+  test("a first phase without a problem is found as well", () => {
+    const none = after(design.problems.filter((row) => row.phase === "stair").map((row): Change => ({ in: "problems", put: { ...row, phase: "water" } })));
+    expect(briefChecks(none).find((one) => one.code === "brief.first-phase-wide")).toMatchObject({ measured: 0, title: "The first phase takes on no problem" });
   });
   test("score over disruption gives the order; what is signed off stays in front", () => {
     const best = bestOrder(design);

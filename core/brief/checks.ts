@@ -7,6 +7,7 @@ import { dropsOf } from "../runs";
 import { answeringPoints, isAnswered, scoreOf, scoreWorking } from "./problems";
 import { phaseSums, problemsOf, sortedPhases } from "./phases";
 import { deletions, isQuestioned, LEAST_BACK_PCT } from "./triage";
+import { counted } from "../words";
 
 
 function problemFindings(design: Design): Finding[] {
@@ -19,20 +20,21 @@ function problemFindings(design: Design): Finding[] {
 
 function unaskedDevices(design: Design): Finding[] {
   if (!design.problems.length) return [];
-  const asked = new Set<string>();
+  // Ids are unique in their own collection only: a device may bear the id of a point it does not stand at.
+  const asked = { points: new Set<string>(), devices: new Set<string>() };
   for (const problem of design.problems) {
-    for (const point of answeringPoints(design, problem)) asked.add(point);
-    for (const device of problem.devices) asked.add(device);
+    for (const point of answeringPoints(design, problem)) asked.points.add(point);
+    for (const device of problem.devices) asked.devices.add(device);
   }
   // Hubs, cabinets' own gear and what carries for others answer no problem by themselves.
   const serves = (point: string) => ["decides", "carries", "supplies"].includes(byId(design, "kinds").get(byId(design, "points").get(point)?.kind ?? "")?.glyph ?? "");
-  const unasked = design.devices.filter((device) => !asked.has(device.id) && !asked.has(device.point) && !serves(device.point));
+  const unasked = design.devices.filter((device) => !asked.devices.has(device.id) && !asked.points.has(device.point) && !serves(device.point));
   if (!unasked.length) return [];
   return [{
     code: "brief.device-unasked", stage: "brief", severity: "note",
     title: unasked.length === 1 ? `Nobody asked for ${unasked[0]!.name}` : `${unasked.length} devices answer no problem`,
     why: "A device that answers no problem is a candidate for deletion. The designer links it to the problem it answers, or asks whether anybody would miss it.",
-    about: unasked.map((device) => ({ in: "devices", id: device.id })), measured: unasked.length, limit: 0, unit: "devices", source: "problem register",
+    about: unasked.map((device) => ({ in: "devices", id: device.id })), measured: unasked.length, unit: "devices", source: "problem register",
   }];
 }
 
@@ -63,7 +65,7 @@ function cableFindings(design: Design, constraint: ConstraintRow): Finding[] {
   return [{
     code: "brief.new-cable", stage: "brief", severity: "stop", title: `${drops.length === 1 ? "A drop is" : `${drops.length} drops are`} planned where no new cable may go`,
     why: `${constraint.name}. The designer chooses radio or battery there, or the household gives way.`,
-    about: [{ in: "constraints", id: constraint.id }, ...points.map((id) => ({ in: "points" as const, id }))], measured: drops.length, limit: 0, unit: "drops", source: "constraint",
+    about: [{ in: "constraints", id: constraint.id }, ...points.map((id) => ({ in: "points" as const, id }))], measured: drops.length, unit: "drops", source: "constraint",
   }];
 }
 
@@ -101,7 +103,7 @@ function constraintFindings(design: Design): Finding[] {
         const holes = rooms ? dropsOf(design).filter((drop) => rooms.has(drop.point.room) && drop.kind.box !== "none") : [];
         return [
           ...(cut.length ? [{ code: "brief.wall-to-keep", stage: "brief" as const, severity: "stop" as const, title: `${cut.length === 1 ? "A gap is" : `${cut.length} gaps are`} cut into a wall that must stay`, why: `${constraint.name}. The household and the authority decide.`, about: [{ in: "constraints" as const, id: constraint.id }] }] : []),
-          ...(holes.length ? [{ code: "brief.box-to-keep", stage: "brief" as const, severity: "note" as const, title: `${holes.length} boxes would be let into rooms that must stay as they are`, why: `${constraint.name}. The designer asks for leave before anything is cut.`, about: [{ in: "constraints" as const, id: constraint.id }], measured: holes.length, limit: 0, unit: "boxes", source: "constraint" }] : []),
+          ...(holes.length ? [{ code: "brief.box-to-keep", stage: "brief" as const, severity: "note" as const, title: holes.length === 1 ? "A box would be let into a room that must stay as it is" : `${holes.length} boxes would be let into rooms that must stay as they are`, why: `${constraint.name}. The designer asks for leave before anything is cut.`, about: [{ in: "constraints" as const, id: constraint.id }], measured: holes.length, unit: "boxes", source: "constraint" }] : []),
         ];
       }
       case "languages":
@@ -117,7 +119,7 @@ function phaseFindings(design: Design): Finding[] {
   const problems = problemsOf(design, first.id);
   if (problems.length !== 1) {
     findings.push({
-      code: "brief.first-phase-wide", stage: "brief", severity: "mend", title: problems.length ? `The first phase takes on ${problems.length} problems at once` : "The first phase takes on no problem",
+      code: "brief.first-phase-wide", stage: "brief", severity: "mend", title: problems.length ? `The first phase takes on ${counted(problems.length, "problem")} at once` : "The first phase takes on no problem",
       why: "Trust is won with one problem, solved where a failure hurts least. The designer gives it exactly one.", about: [{ in: "phases", id: first.id }], measured: problems.length, limit: 1, unit: "problems", source: "phase plan",
     });
   }

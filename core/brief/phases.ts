@@ -68,6 +68,9 @@ export function signOff(design: Design, id: string, by: string, on: string): Cha
   return [{ in: "phases", put: { ...phase, signedOffBy: by.trim(), signedOffOn: on } }];
 }
 
+/** The order of a phase put after all others: above every one there is, whatever gaps were left. */
+export const nextOrder = (design: Design) => design.phases.reduce((most, phase) => Math.max(most, phase.order), 0) + 1;
+
 /** What the points in no phase cost: with the phases it makes the whole. */
 export const unphased = (design: Design): Share => costsAt(design, pointsOfPhase(design, undefined));
 

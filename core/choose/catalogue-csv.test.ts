@@ -53,4 +53,20 @@ describe("the catalogue as CSV", () => {
     const plug = catalogueIn(1.2).find((row) => row.id === "plug-zb-13")!;
     expect(plug.price).toBe(22.8);
   });
+
+  it("names rows as a spreadsheet shows them: blank lines count", () => {
+    const text = file({ price: "", "price (EUR)": "ten" });
+    const [head, row] = text.split("\r\n");
+    const spread = `\r\n${head}\r\n,,,\r\n\r\n${row}\r\n`;
+    expect(readCatalogue(design, spread).faults).toMatchObject([{ row: 5 }]);
+    expect(readCatalogue(design, `\r\n\r\n${head!.replace("kind", "sort")}\r\n`).faults.map((fault) => fault.row)).toEqual(expect.arrayContaining([3]));
+    const twice = `${head}\r\n${file({}).split("\r\n")[1]}\r\n\r\n${file({}).split("\r\n")[1]}\r\n`;
+    expect(readCatalogue(design, twice).faults[0]).toMatchObject({ row: 4, reason: expect.stringContaining("in row 2 already") });
+  });
+
+  it("reads a heading of two million spaces, brackets and all, at once", () => {
+    const start = Date.now();
+    for (const head of [" ".repeat(2e6), `a${" ".repeat(2e6)}(`, `(${" ".repeat(2e6)}`, "(".repeat(2e6), `${" ( ".repeat(5e5)})`]) expect(readCatalogue(design, `${head},id\r\n`).faults.length).toBeGreaterThan(0);
+    expect(Date.now() - start).toBeLessThan(5000);
+  });
 });

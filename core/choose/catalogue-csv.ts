@@ -7,6 +7,7 @@ import { fields, type Field, type RowClass } from "../design/fields";
 import { InputError } from "../design/input-error";
 import { OptionRow } from "../design/rows-choose";
 import { writeCsv, type CsvCell } from "../csv";
+import { counted } from "../words";
 
 interface Column {
   /** As "ratings.amps". */
@@ -74,38 +75,46 @@ function put(row: Record<string, unknown>, path: string, value: unknown) {
   own[last] = value;
 }
 
+/** `price (EUR)` as its name and the money in brackets. By hand: a pattern for it would try a heading of spaces every which way. */
+function headOf(text: string): { name: string; money?: string } {
+  const whole = text.trim();
+  const open = whole.endsWith(")") ? whole.lastIndexOf("(") : -1;
+  return open < 1 ? { name: whole } : { name: whole.slice(0, open).trim(), money: whole.slice(open + 1, -1).trim() };
+}
+
 /** Columns of the heading, by place; faults where one is unknown, twice there or missing. */
-function readHeading(cells: readonly string[], currency: string): { columns: (Column | undefined)[]; faults: CsvFault[] } {
+function readHeading(cells: readonly string[], row: number, currency: string): { columns: (Column | undefined)[]; faults: CsvFault[] } {
   const faults: CsvFault[] = [];
   const columns = cells.map((text) => {
-    const [, name, money] = /^\s*([^(]+?)\s*(?:\((\w+)\))?\s*$/.exec(text) ?? [];
+    const { name, money } = headOf(text);
     const column = COLUMNS.find(({ path }) => path.toLowerCase() === name?.toLowerCase());
-    if (!column) faults.push({ row: 1, column: text, reason: "is no column of a catalogue" });
-    else if (money !== undefined && money !== currency) faults.push({ row: 1, column: text, reason: `is in ${money}, and the design counts in ${currency}` });
+    if (!column) faults.push({ row, column: text, reason: "is no column of a catalogue" });
+    else if (money !== undefined && money !== currency) faults.push({ row, column: text, reason: `is in ${money}, and the design counts in ${currency}` });
     return column;
   });
   COLUMNS.forEach((column) => {
     const times = columns.filter((other) => other === column).length;
-    if (times > 1) faults.push({ row: 1, column: column.path, reason: "is there twice" });
-    if (!times && !column.field.optional && !column.path.includes(".")) faults.push({ row: 1, column: column.path, reason: "is missing" });
+    if (times > 1) faults.push({ row, column: column.path, reason: "is there twice" });
+    if (!times && !column.field.optional && !column.path.includes(".")) faults.push({ row, column: column.path, reason: "is missing" });
   });
   return { columns, faults };
 }
 
 /** Rows of a catalogue file. Either all of them, or every fault. */
 export function readCatalogue(design: Design, text: string): { rows: OptionRow[]; faults: CsvFault[] } {
-  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: "greedy" });
-  const [head, ...lines] = parsed.data;
+  const parsed = Papa.parse<string[]>(text);
+  // Blank lines are passed over, but counted: a fault names the row as a spreadsheet shows it.
+  const filled = parsed.data.map((cells, i) => ({ cells, row: i + 1 })).filter(({ cells }) => cells.some((cell) => cell.trim() !== ""));
+  const [head, ...lines] = filled;
   if (!head) return { rows: [], faults: [{ row: 1, column: "id", reason: "the file is empty" }] };
-  const { columns, faults } = readHeading(head, design.design.currency);
+  const { columns, faults } = readHeading(head.cells, head.row, design.design.currency);
   for (const error of parsed.errors) if (error.code !== "UndetectableDelimiter") faults.push({ row: (error.row ?? 0) + 1, column: "", reason: error.message });
   if (faults.length) return { rows: [], faults };
   const seen = new Map<string, number>();
-  const rows = lines.map((cells, i) => {
-    const row = i + 2;
+  const rows = lines.map(({ cells, row }) => {
     const made: Record<string, unknown> = {};
     const before = faults.length;
-    if (cells.length > columns.length) faults.push({ row, column: "", reason: `has ${cells.length} cells, and the heading has ${columns.length}` });
+    if (cells.length > columns.length) faults.push({ row, column: "", reason: `has ${counted(cells.length, "cell")}, and the heading has ${columns.length}` });
     cells.forEach((cell, c) => {
       const column = columns[c];
       const value = cell.trim();

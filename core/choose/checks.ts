@@ -4,6 +4,7 @@ import type { OptionRow, WantRow } from "../design/rows-choose";
 import type { DeviceRow } from "../design/rows-system";
 import type { Finding } from "../findings";
 import { loadClassOf, plannedW } from "./loads";
+import { counted } from "../words";
 
 interface Chosen {
   device: DeviceRow;
@@ -29,7 +30,25 @@ const ports = (design: Design) =>
   });
 
 const about = (list: readonly Chosen[]) => list.map(({ device }) => ({ in: "devices" as const, id: device.id }));
-const named = (list: readonly Chosen[], rest: string) => (list.length === 1 ? list[0]!.device.name : `${list.length} devices`) + rest;
+const named = (list: readonly Chosen[], rest: string) => (list.length === 1 ? list[0]!.device.name : counted(list.length, "device")) + rest;
+
+type Port = ReturnType<typeof ports>[number];
+
+/** Closed controllers take what is of their line; the open ones must hold the rest: how many that are, and what they hold. */
+function openLoad(own: readonly Port[], devices: readonly Chosen[]): { rest: number; holds: number } {
+  const closed = new Map<string | undefined, number>();
+  for (const port of own) if (port.option.controls!.closed) closed.set(port.option.line, (closed.get(port.option.line) ?? 0) + port.devices);
+  const taken = [...closed].reduce((sum, [line, room]) => sum + Math.min(room, devices.filter(({ option }) => option.line === line).length), 0);
+  return { rest: devices.length - taken, holds: own.filter((port) => !port.option.controls!.closed).reduce((sum, port) => sum + port.devices, 0) };
+}
+
+/** Devices chosen from the catalogue that speak a protocol, and how many of them its open controllers have to hold, of what they can. */
+export function protocolLoad(design: Design, protocol: OptionRow["protocol"]): { devices: number; onOpen: number; holds: number; controllers: number } {
+  const own = ports(design).filter((port) => port.protocol === protocol);
+  const devices = chosen(design).filter(({ option }) => option.protocol === protocol && !option.controls);
+  const { rest, holds } = openLoad(own, devices);
+  return { devices: design.devices.filter((device) => device.protocol === protocol).length, onOpen: rest, holds, controllers: own.length };
+}
 
 /** Is every device carried, by a controller that takes its line and has room for it? */
 function carryingChecks(design: Design): Finding[] {
@@ -44,7 +63,7 @@ function carryingChecks(design: Design): Finding[] {
     if (!own.length) {
       findings.push({
         code: "choose.not-carried", stage: "choose", severity: "stop", title: named(all, all.length === 1 ? ` speaks ${protocol}, and no controller does` : ` speak ${protocol}, and no controller does`),
-        why: `Nothing in the house can talk to ${all.length === 1 ? "it" : "them"}. The designer adds a coordinator or a bridge for ${protocol}, or takes other options.`, about: about(all), measured: all.length, limit: 0, unit: "devices", source: "controllers of the house",
+        why: `Nothing in the house can talk to ${all.length === 1 ? "it" : "them"}. The designer adds a coordinator or a bridge for ${protocol}, or takes other options.`, about: about(all), measured: all.length, unit: "devices", source: "controllers of the house",
       });
       continue;
     }
@@ -57,13 +76,10 @@ function carryingChecks(design: Design): Finding[] {
         why: `${closed!.row.name} takes only devices of its own line, whatever they speak. The designer takes devices of that line, or a controller that is open.`, about: [...about(strangers), { in: "hubs", id: closed!.row.id }],
       });
     }
-    // Closed controllers take what is of their line; the open ones must hold the rest.
-    let rest = all.length - strangers.length;
-    for (const port of own) if (port.option.controls!.closed) rest -= Math.min(port.devices, all.filter(({ option }) => option.line === port.option.line).length);
-    const holds = open.reduce((sum, port) => sum + port.devices, 0);
+    const { rest, holds } = openLoad(own, all.filter((one) => !strangers.includes(one)));
     if (open.length && rest > holds) {
       findings.push({
-        code: "choose.radio-limit", stage: "choose", severity: "stop", title: `${rest} devices on ${protocol}, and ${open.length === 1 ? `${open[0]!.row.name} holds` : "the controllers hold"} ${holds}`,
+        code: "choose.radio-limit", stage: "choose", severity: "stop", title: `${counted(rest, "device")} on ${protocol}, and ${open.length === 1 ? `${open[0]!.row.name} holds` : "the controllers hold"} ${holds}`,
         why: "The last ones will not pair, or drop out one after another. The designer adds a coordinator, or takes another protocol for some.", about: open.map((port) => ({ in: "hubs", id: port.row.id })), measured: rest, limit: holds, unit: "devices", source: "catalogue",
         working: { title: `Devices on ${protocol}`, value: rest, unit: "devices", limit: { value: holds, unit: "devices", source: "catalogue" }, verdict: "fails", steps: [{ formula: "Devices with this protocol", with: `${all.length} in the register`, gives: `${rest} on open controllers`, source: "register" }, { formula: "Held by", with: open.map((port) => `${port.row.name}: ${port.devices}`).join(" + "), gives: `${holds}`, source: "catalogue" }] },
       });
@@ -79,7 +95,7 @@ function wantChecks(design: Design): Finding[] {
   if (open.length) {
     findings.push({
       code: "choose.want-unmet", stage: "choose", severity: plan ? "mend" : "note", title: open.length === 1 ? "One want has no choice yet" : `${open.length} wants have no choice yet`,
-      why: plan ? "The accepted plan does not meet them. The designer lets the plans be worked out again." : "No plan is accepted. The designer compares the plans and takes one.", about: open.map((want) => ({ in: "wants", id: want.id })), measured: open.length, limit: 0, unit: "wants", source: "wants",
+      why: plan ? "The accepted plan does not meet them. The designer lets the plans be worked out again." : "No plan is accepted. The designer compares the plans and takes one.", about: open.map((want) => ({ in: "wants", id: want.id })), measured: open.length, unit: "wants", source: "wants",
     });
   }
   const cloud = chosen(design).filter(({ option, want }) => {
@@ -109,7 +125,7 @@ function behindSwitchChecks(design: Design): Finding[] {
     if (!leg || leg.feed !== "switched" || !leg.switches.length) return [];
     return [{
       code: "choose.behind-switch", stage: "choose", severity: "mend", title: `The switch of ${leg.name} cuts off what listens behind it`,
-      why: `Whoever works it takes ${list.length === 1 ? list[0]!.device.name : `${list.length} devices`} off the network. Feed the leg always and let the switch only speak, or choose by switch. A licensed electrician links the feed through.`, about: [{ in: "legs", id }, ...about(list)],
+      why: `Whoever works it takes ${list.length === 1 ? list[0]!.device.name : counted(list.length, "device")} off the network. Feed the leg always and let the switch only speak, or choose by switch. A licensed electrician links the feed through.`, about: [{ in: "legs", id }, ...about(list)],
       fix: { label: "Plan an always-live feed with a decoupled switch", changes: [{ in: "legs", put: { ...leg, feed: "always" } }] },
     }];
   });

@@ -7,6 +7,7 @@ import { controllerCost, total } from "./cost";
 import { reasonsAgainst } from "./fits";
 import type { Pick as Picked, Plan, PlanController, PlanKind } from "./plans";
 import { settingsOf } from "./settings";
+import { cableBan } from "./site";
 
 const optionName = (design: Design, id: string) => byId(design, "options").get(id)?.name ?? id;
 const money = (value: number) => (Math.abs(value) < 10 ? value.toFixed(2) : value.toFixed(0));
@@ -130,6 +131,33 @@ export function nextBest(design: Design, plan: Plan, want: WantRow): WhyNot | un
   const known = allCandidates(design).get(want.id) ?? [];
   const others = (known.some((one) => !picked.has(one.option.id)) ? known : candidatesOf(design, want, true)).filter((one) => !picked.has(one.option.id));
   return others.map((one) => exchanged(design, plan, want, one)).sort(byWeight)[0]?.why;
+}
+
+export interface Ask {
+  want: WantRow;
+  units: number;
+  wants: number;
+}
+
+/**
+ * Wants that ask a hub for the same, put together. The room counts where it decides what may be put there: cable that
+ * may not be laid, an emitter in line of sight.
+ */
+export function asksOf(design: Design): Ask[] {
+  const groups = new Map<string, Ask>();
+  for (const want of design.wants) {
+    const place = [cableBan(design, want.room) ?? "", want.function === "infrared" ? want.room : ""];
+    const key = JSON.stringify([
+      want.function, [...want.needs].sort(), want.critical === true, want.localOnly === true, want.guest === true, want.leg ?? "", want.option ?? "",
+      want.budget === undefined ? "" : want.budget / want.count, want.loadW ?? "", want.lampsEach ?? "", ...place,
+    ]);
+    const known = groups.get(key);
+    if (known) {
+      known.units += want.count;
+      known.wants += 1;
+    } else groups.set(key, { want, units: want.count, wants: 1 });
+  }
+  return [...groups.values()].sort((a, b) => b.units - a.units);
 }
 
 export interface HubCell {

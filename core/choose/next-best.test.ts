@@ -5,7 +5,8 @@ import { candidatesOf } from "./candidates";
 import { CATALOGUE } from "./catalogue";
 import { line } from "./catalogue/line";
 import { conflictsOf } from "./conflict";
-import { nextBest, whyNot } from "./explain";
+import { chooseChecks, protocolLoad } from "./checks";
+import { asksOf, nextBest, whyNot } from "./explain";
 import { reasonsAgainst } from "./fits";
 import { addColumn, addRow, emptyMip, minimise, type Highs } from "./mip";
 import { choiceModel } from "./model";
@@ -165,6 +166,25 @@ describe("ways out of a conflict", () => {
     const texts = conflictsOf(highs, design).flatMap((conflict) => conflict.giveUp.map((way) => way.text));
     expect(texts.filter((text) => text.startsWith("Raise the limit"))).toEqual(["Raise the limit to 3 controllers instead of 1"]);
   });
+});
+
+test("the table of hubs has a row for every different ask: budget, load, lamps, and the room where it decides", () => {
+  const asks = (...rest: Partial<WantRow>[]) => asksOf({ ...house(rest.map((one, i) => want(`w${i}`, "light", one))), constraints: [{ id: "c", name: "Listed", kind: "no new cable", rooms: ["loft"], walls: [] }] });
+  expect(asks({}, { count: 3 }).map((row) => [row.wants, row.units])).toEqual([[2, 4]]);
+  for (const differs of [{ budget: 50 }, { loadW: 200 }, { lampsEach: 4 }, { room: "loft" }, { critical: true }, { localOnly: true }, { guest: true }, { needs: ["dim" as const] }]) expect(asks({}, differs)).toHaveLength(2);
+  // A budget is of all its units together.
+  expect(asks({ budget: 50 }, { budget: 100, count: 2 })).toHaveLength(1);
+  expect(asks({}, { room: "store" })).toHaveLength(1);
+});
+
+test("what is used of a protocol: closed controllers take their own line, the open ones must hold the rest", () => {
+  const zig = (id: string, devices: number, rest: Partial<OptionRow> = {}) => ({ ...hub(id, "Zigbee", 10, rest), controls: { radios: [{ protocol: "Zigbee" as const, devices }], engine: true, ...(rest.line ? { closed: true } : {}) } });
+  const design: Design = { ...house([], [zig("open", 4), zig("shut", 2, { line: "L" }), zig("shut2", 1, { line: "L" }), { ...part("own", "Zigbee", 5), line: "L" }, part("any", "Zigbee", 5)]), hubs: ["open", "shut", "shut2"].map((option, i) => ({ id: `h${i}`, option, name: option })) };
+  design.points = [point("p", "motion", "g", "hall", 5, 1, 2)];
+  design.devices = [...Array.from({ length: 5 }, (_, i) => ({ id: `o${i}`, option: "own", i })), ...Array.from({ length: 3 }, (_, i) => ({ id: `a${i}`, option: "any", i }))].map(({ id, option }) => ({ id, option, point: "p", name: id, status: "chosen" as const, protocol: "Zigbee" as const }));
+  // Five of the line, three of them on its own two controllers; two and the three others on the open one, which holds four.
+  expect(protocolLoad(design, "Zigbee")).toEqual({ devices: 8, onOpen: 5, holds: 4, controllers: 3 });
+  expect(chooseChecks(design).find((one) => one.code === "choose.radio-limit")).toMatchObject({ measured: 5, limit: 4 });
 });
 
 test("the command line says what a second engine needs: ways, splits, penalties, accounts", () => {

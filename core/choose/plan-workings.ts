@@ -5,6 +5,7 @@ import { wantName } from "./candidates";
 import { total, unitWorking } from "./cost";
 import type { Pick, Plan } from "./plans";
 import { settingsOf } from "./settings";
+import { counted } from "../words";
 
 const m = (value: number, currency: string) => `${value.toFixed(2)} ${currency}`;
 
@@ -40,7 +41,7 @@ export function picksWorking(design: Design, picks: readonly Pick[]): Working | 
         const unit = option.controls ? [] : unitWorking(design, want, option, pick.companion === undefined ? undefined : options.get(pick.companion)).steps;
         return [...unit, { formula: `× ${pick.count} ${pick.count === 1 ? "unit" : "units"} of ${option.name}`, with: `${(total(pick.split) / pick.count).toFixed(2)} × ${pick.count}`, gives: m(total(pick.split), currency), source: "" }];
       }),
-      ...(picks.length > 1 ? [{ formula: "Sum", with: `${picks.length} options`, gives: m(value, currency), source: "" }] : []),
+      ...(picks.length > 1 ? [{ formula: "Sum", with: counted(picks.length, "option"), gives: m(value, currency), source: "" }] : []),
     ],
   };
 }

@@ -6,6 +6,7 @@ import { fail } from "../design/input-error";
 import type { WallRow } from "../design/rows-house";
 import { distance, type Xy } from "../geometry/segment";
 import { LEAST_WALL_M, withRooms } from "../house/walls";
+import { counted } from "../words";
 
 export interface DrawnLine {
   a: [number, number];
@@ -228,7 +229,7 @@ export function wallsFrom(drawing: Drawing, options: WallsFrom): WallsMade {
     else lines.push({ a, b });
     seen.add(key);
   }
-  if (lines.length > MOST_FACES) fail("Layers", `hold ${lines.length} lines; choose fewer, at most ${MOST_FACES} at once`);
+  if (lines.length > MOST_FACES) fail("Layers", `hold ${counted(lines.length, "line")}; choose fewer, at most ${MOST_FACES} at once`);
   const single = apartFrom(lines, left);
   if (options.lines === "faces") return { walls: wallsBetween(single, left), leftOut: left.list() };
   return { walls: single.map(({ a, b }) => ({ ax: mm(a[0]), ay: mm(a[1]), bx: mm(b[0]), by: mm(b[1]), thicknessM: options.thicknessM })), leftOut: left.list() };
@@ -238,6 +239,6 @@ export function wallsFrom(drawing: Drawing, options: WallsFrom): WallsMade {
 export function importWalls(design: Design, level: string, newId: () => string, drawing: Drawing, options: WallsFrom): { changes: Change[]; made: WallsMade } {
   const made = wallsFrom(drawing, options);
   if (!made.walls.length) fail("Layers", "hold no line that makes a wall");
-  if (made.walls.length > 5000) fail("Layers", `hold ${made.walls.length} walls; choose fewer, at most 5000 at once`);
+  if (made.walls.length > 5000) fail("Layers", `hold ${counted(made.walls.length, "wall")}; choose fewer, at most 5000 at once`);
   return { changes: withRooms(design, level, made.walls.map((wall): Change => ({ in: "walls", put: { id: newId(), level, ...wall, material: options.material } }))), made };
 }

@@ -2,6 +2,7 @@
 import { emptyDesign, type Design } from "../design/collections";
 import type { KindRow, PointRow } from "../design/rows-system";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
+import { counted } from "../words";
 
 /** A small repeatable source of numbers in [0, 1) (mulberry32). */
 export function seeded(seed: number): () => number {
@@ -25,7 +26,7 @@ const pad = (n: number) => String(n).padStart(4, "0");
 export function generateHouse({ points, seed, devices = true }: { points: number; seed: number; devices?: boolean }): Design {
   const random = seeded(seed);
   const design = emptyDesign({
-    name: `Generated house, ${points} points`, latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London", northDeg: 0, units: "metric", currency: "GBP",
+    name: `Generated house, ${counted(points, "point")}`, latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London", northDeg: 0, units: "metric", currency: "GBP",
     mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10,
   });
   design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));

@@ -33,14 +33,16 @@ export function addOpening(design: Design, newId: string, wallId: string, kind: 
   const size = OPENING_DEFAULTS[kind];
   const widthM = Math.min(size.widthM, length);
   const offsetM = Math.round(Math.min(Math.max(0, middleM - widthM / 2), length - widthM) * 100) / 100;
-  const opening: OpeningRow = { id: newId, wall: wallId, kind, offsetM, ...size, widthM, outsideIs: kind === "window" ? outsideOf(design, wall) : "none" };
+  const opening: OpeningRow = { id: newId, wall: wallId, kind, offsetM, ...size, widthM, outsideIs: outsideOf(design, wall) };
   checkFit(design, opening);
   return [{ in: "openings", put: opening }];
 }
 
 export function changeOpening(design: Design, id: string, values: Partial<Omit<OpeningRow, "id">>): Change[] {
   const now = byId(design, "openings").get(id) ?? fail("opening", `"${id}" does not exist`);
-  const put = Object.fromEntries(Object.entries({ ...now, ...values }).filter(([, value]) => value !== undefined)) as unknown as OpeningRow;
+  // What becomes a door, a gate or a gap is walked through: a sill would be in the way unless somebody says so.
+  const sill = values.kind !== undefined && values.kind !== now.kind && values.sillM === undefined ? { sillM: OPENING_DEFAULTS[values.kind].sillM } : {};
+  const put = Object.fromEntries(Object.entries({ ...now, ...values, ...sill }).filter(([, value]) => value !== undefined)) as unknown as OpeningRow;
   checkFit(design, put);
   return [{ in: "openings", put }];
 }
@@ -59,6 +61,15 @@ export function outsideOf(design: Design, wall: WallRow): OpeningRow["outsideIs"
   // With y down the sheet the normal points to the right of the way from a to b.
   const [right, left] = [roomAt(1), roomAt(-1)];
   return right === left ? "none" : right ? "left" : "right";
+}
+
+/** Which side is outside, for an opening of which nobody has said: by the rooms, else as another opening of its wall has it. */
+export function likelyOutside(design: Design, opening: OpeningRow): OpeningRow["outsideIs"] {
+  const wall = byId(design, "walls").get(opening.wall);
+  if (!wall) return "none";
+  const byRooms = outsideOf(design, wall);
+  if (byRooms !== "none") return byRooms;
+  return design.openings.find((other) => other.wall === opening.wall && other.id !== opening.id && other.outsideIs !== "none")?.outsideIs ?? "none";
 }
 
 /**

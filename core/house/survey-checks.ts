@@ -12,6 +12,7 @@ import { LEAST_WALL_M, setWallLength, wallLengthM } from "./walls";
 import { InputError } from "../design/input-error";
 import type { Change } from "../design/edit";
 import { removeRows } from "../design/remove";
+import { counted } from "../words";
 
 /** The changes, or nothing where they cannot be made. */
 function ifPossible(make: () => Change[]): Change[] | undefined {
@@ -37,8 +38,8 @@ const wallFindings = memoByParts(["levels", "walls", "openings", "measurements",
     const walls = [...new Set(loose.map((end) => end.wall))];
     if (!walls.length) continue;
     findings.push({
-      code: "house.wall-loose", stage: "house", severity: "note", title: walls.length === 1 ? `A wall on ${level.name} ends in the open` : `${walls.length} walls on ${level.name} end in the open`,
-      why: "They close no room. The designer draws them on to the wall they meet, or means them so.", about: walls.map((id) => ({ in: "walls", id })), measured: walls.length, limit: 0, unit: "walls", source: "survey",
+      code: "house.wall-loose", stage: "house", severity: "note", title: walls.length === 1 ? `A wall on ${level.name} ends in the open` : `${counted(walls.length, "wall")} on ${level.name} end in the open`,
+      why: "They close no room. The designer draws them on to the wall they meet, or means them so.", about: walls.map((id) => ({ in: "walls", id })), measured: walls.length, unit: "walls", source: "survey",
     });
   }
   for (const opening of design.openings) {
@@ -149,23 +150,23 @@ const switchFindings = memoByParts(["rooms", "switches", "legs", "lamps", "trace
   const open = unknownGangs(design);
   if (open.length) {
     findings.push({
-      code: "house.switch-unknown", stage: "house", severity: "mend", title: open.length === 1 ? `Nobody knows what ${gangName(open[0]!)} works` : `Nobody knows what ${open.length} gangs work`,
+      code: "house.switch-unknown", stage: "house", severity: "mend", title: open.length === 1 ? `Nobody knows what ${gangName(open[0]!)} works` : `Nobody knows what ${counted(open.length, "gang")} work`,
       why: "The designer operates each, looks, and writes down what changed: the walk list on the switch map leads from room to room.",
-      about: [...new Set(open.map((gang) => gang.switch.id))].map((id) => ({ in: "switches", id })), measured: open.length, limit: 0, unit: "gangs", source: "switch map",
+      about: [...new Set(open.map((gang) => gang.switch.id))].map((id) => ({ in: "switches", id })), measured: open.length, unit: "gangs", source: "switch map",
     });
   }
   const dark = design.lamps.filter((lamp) => lamp.leg === undefined);
   if (dark.length) {
     findings.push({
-      code: "house.lamp-unknown", stage: "house", severity: "note", title: dark.length === 1 ? `No switch is known for ${dark[0]!.name}` : `No switch is known for ${dark.length} lamps`,
-      why: "The designer finds them while tracing the unknown gangs.", about: dark.map((lamp) => ({ in: "lamps", id: lamp.id })), measured: dark.length, limit: 0, unit: "lamps", source: "switch map",
+      code: "house.lamp-unknown", stage: "house", severity: "note", title: dark.length === 1 ? `No switch is known for ${dark[0]!.name}` : `No switch is known for ${counted(dark.length, "lamp")}`,
+      why: "The designer finds them while tracing the unknown gangs.", about: dark.map((lamp) => ({ in: "lamps", id: lamp.id })), measured: dark.length, unit: "lamps", source: "switch map",
     });
   }
   const unsure = design.switches.filter((row) => row.neutral === "unknown");
   if (unsure.length) {
     findings.push({
       code: "house.neutral-unknown", stage: "house", severity: "note", title: `Nobody has looked for a neutral in ${unsure.length === 1 ? unsure[0]!.name : `${unsure.length} switch boxes`}`,
-      why: "Many relays and dimmers need one. A licensed person opens the box, isolated and proved dead, and looks.", about: unsure.map((row) => ({ in: "switches", id: row.id })), measured: unsure.length, limit: 0, unit: "boxes", source: "switch map",
+      why: "Many relays and dimmers need one. A licensed person opens the box, isolated and proved dead, and looks.", about: unsure.map((row) => ({ in: "switches", id: row.id })), measured: unsure.length, unit: "boxes", source: "switch map",
     });
   }
   const gangs = new Map<string, string>();

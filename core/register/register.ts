@@ -6,6 +6,7 @@ import { fail } from "../design/input-error";
 import { writeCsv } from "../csv";
 import { pointLabel } from "../runs";
 import type { Working } from "../working";
+import { counted } from "../words";
 
 export interface RegisterLine {
   device: DeviceRow;
@@ -63,8 +64,8 @@ export function deviceCostWorking(design: Design): Working {
   return {
     title: "Cost of devices", value, unit: currency, verdict: "none",
     steps: [
-      ...[...byKind].sort((a, b) => b[1].cost - a[1].cost).map(([kind, entry]) => ({ formula: kind, with: `${entry.count} devices`, gives: `${entry.cost.toFixed(2)} ${currency}`, source: "register" })),
-      { formula: "Sum", with: open ? `${open} devices have no price yet` : "every device has a price", gives: `${value.toFixed(2)} ${currency}`, source: "" },
+      ...[...byKind].sort((a, b) => b[1].cost - a[1].cost).map(([kind, entry]) => ({ formula: kind, with: counted(entry.count, "device"), gives: `${entry.cost.toFixed(2)} ${currency}`, source: "register" })),
+      { formula: "Sum", with: open ? `${counted(open, "device")} without a price yet` : "every device has a price", gives: `${value.toFixed(2)} ${currency}`, source: "" },
     ],
   };
 }

@@ -9,6 +9,7 @@ import { electricalOf, otherCable, switchChecks } from "./electrical-checks";
 import { GRAPH_PARTS } from "./graph";
 import { legendChecks } from "./legend";
 import { placeChecks } from "./place-checks";
+import { marksDoubt } from "./site";
 import { cableTotals } from "./totals";
 import { lengthWorking } from "./workings";
 
@@ -88,14 +89,14 @@ function longCuts(design: Design): Finding[] {
 }
 
 /** What there is to say of one drop that has its way. */
-const routedDrop = memoByRow(["design", ...GRAPH_PARTS, "cableTypes"], (design, drop: Drop): Finding[] => {
+const routedDrop = memoByRow(["design", ...GRAPH_PARTS, "cableTypes", "reels"], (design, drop: Drop): Finding[] => {
   const findings: Finding[] = [];
   if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M) findings.push(longLink(design, drop));
-  return [...findings, ...electricalOf(design, drop), ...siteChecks(drop)];
+  return [...findings, ...electricalOf(design, drop), ...siteChecks(design, drop)];
 });
 
 /** What the site has said of a drop. */
-function siteChecks(drop: Drop): Finding[] {
+function siteChecks(design: Design, drop: Drop): Finding[] {
   const { row } = drop;
   if (!row) return [];
   const about = [{ in: "points" as const, id: drop.point.id }];
@@ -104,6 +105,13 @@ function siteChecks(drop: Drop): Finding[] {
   if (row.test?.result === "fail") found.push({ code: "runs.test-failed", stage: "runs", severity: "stop", title: `${drop.label} failed its test`, why: `${row.test.method}${row.test.measured ? `: ${row.test.measured}` : ""}. ${who.charAt(0).toUpperCase()}${who.slice(1)} finds the fault or pulls it again.`, about, source: "site" });
   if (drop.state === "missing") found.push({ code: "runs.drop-missing", stage: "runs", severity: "stop", title: `${drop.label} is missing`, why: `${row.note ?? "It was not found where it ends."} It has to be pulled again: ${who} decides when.`, about, source: "site" });
   if (drop.state === "blocked") found.push({ code: "runs.drop-blocked", stage: "runs", severity: "mend", title: `${drop.label} is blocked`, why: `${row.note ?? "Its way is not free."} ${who.charAt(0).toUpperCase()}${who.slice(1)} clears it, or the designer finds another way.`, about, source: "site" });
+  const doubt = drop.marked ? marksDoubt(design, drop, row.markStartM!, row.markEndM!) : undefined;
+  if (doubt) {
+    found.push({
+      code: "runs.marks-doubtful", stage: "runs", severity: "mend", title: `The marks of ${drop.label} can hardly be right`, why: `${doubt.said}. Its length, its reel and its losses are reckoned from them: the installer reads them again.`, about,
+      measured: doubt.lengthM, limit: Math.round((doubt.lengthM < doubt.leastM ? doubt.leastM : doubt.mostM) * 10) / 10, unit: "m", source: "jacket marks against the way", fix: { label: `Take ${doubt.fitsM} m for the mark at the closet`, changes: [putDrop({ ...row, markEndM: doubt.fitsM })] },
+    });
+  }
   if (row.route && drop.route && !drop.route.pinned) {
     found.push({ code: "runs.pin-broken", stage: "runs", severity: "note", title: `${drop.label} no longer keeps to the ways it is pinned to`, why: "They do not lead to its closet any more; it goes the shortest way.", about, source: "pinned route", fix: { label: "Take the pin off", changes: [putDrop({ ...row, route: undefined })] } });
   }

@@ -13,6 +13,7 @@ import { poeSwitches, poeWorking } from "./poe";
 import { runSettings } from "./settings";
 import { coaxDbPer100M } from "./signal";
 import { loadWorking, lossWorking } from "./workings";
+import { counted } from "../words";
 
 /** A change that makes one drop use another cable type. */
 export const otherCable = (drop: Drop, cableType: CableTypeRow): Change => ({ in: "drops", put: { ...rowOf(drop), cableType: cableType.id } });
@@ -43,7 +44,7 @@ function secondSupply(design: Design, group: TreadGroup): Fix | undefined {
   const treads = Math.ceil(group.points.length / 2);
   const { supplyLoadPct } = runSettings(design);
   const ledSupplyW = Math.ceil((treads * group.each * 100) / supplyLoadPct);
-  return { label: `A second supply: at most ${treads} treads on each of ${ledSupplyW} W`, changes: [{ in: "design", put: { ...design.design, running: { ...design.design.running, ledSupplyW } } }] };
+  return { label: `A second supply: at most ${counted(treads, "tread")} on each of ${ledSupplyW} W`, changes: [{ in: "design", put: { ...design.design, running: { ...design.design.running, ledSupplyW } } }] };
 }
 
 function lowVoltage(design: Design, drop: Drop): Finding[] {

@@ -114,7 +114,7 @@ function partLines(design: Design): MaterialLine[] {
 export const billOf = memoByParts(
   [dropsOf, cableTotals, fireCrossings, "options", "devices"],
   (design): MaterialLine[] => {
-    const cable = cableTotals(design).filter((total) => total.cutting.newReels > 0).map((total) => line("cable", `${total.cableType.name}, reel of ${total.cableType.reelM} m`, total.cutting.newReels, "reel", `${total.drops} drops, ${total.lengthM.toFixed(2)} m`, round2(total.cableType.reelM * total.cableType.costPerM)));
+    const cable = cableTotals(design).filter((total) => total.cutting.newReels > 0).map((total) => line("cable", `${total.cableType.name}, reel of ${total.cableType.reelM} m`, total.cutting.newReels, "reel", `${counted(total.drops, "drop")}, ${total.lengthM.toFixed(2)} m`, round2(total.cableType.reelM * total.cableType.costPerM)));
     const bores = new Map<number, { metres: number; names: string[] }>();
     for (const one of containmentOf(design)) {
       if (one.in === "trunks" && "existing" in one.row && one.row.existing) continue;
@@ -164,8 +164,8 @@ function labourLines(design: Design): MaterialLine[] {
   const hours = (what: string, count: number, from: string): MaterialLine[] =>
     count > 0 ? [{ group: "labour", what, count: Math.round(count * 1e4) / 1e4, unit: "hour", price: rate, cost: round2(count * rate), from }] : [];
   return [
-    ...hours("Pulling and ending cables", dropHours(drops.length, metres), `${drops.length} drops, ${metres.toFixed(1)} m in the house; ${LABOUR.perDropH} h a drop and ${LABOUR.perDropM} h/m, typical`),
-    ...hours("Fitting devices", design.devices.length * LABOUR.perDeviceH, `${design.devices.length} devices, ${LABOUR.perDeviceH} h each, typical`),
+    ...hours("Pulling and ending cables", dropHours(drops.length, metres), `${counted(drops.length, "drop")}, ${metres.toFixed(1)} m in the house; ${LABOUR.perDropH} h a drop and ${LABOUR.perDropM} h/m, typical`),
+    ...hours("Fitting devices", design.devices.length * LABOUR.perDeviceH, `${counted(design.devices.length, "device")}, ${LABOUR.perDeviceH} h each, typical`),
   ];
 }
 

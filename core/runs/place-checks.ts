@@ -14,6 +14,7 @@ import { mirrored } from "./symmetry";
 import { bundlesOf, inBundles, traysOf, trayWidthFor, trayWorking } from "./tray";
 import { crosses } from "./cross";
 import { voidPath } from "./void-path";
+import { counted } from "../words";
 
 const wide = (one: Containment, bore: number | undefined): Fix | undefined => (bore === undefined || bore === one.boreMm ? undefined : { label: `Take ${bore} mm instead of ${one.boreMm} mm`, changes: [withBore(one, bore)] });
 
@@ -65,7 +66,7 @@ const trayChecks = (design: Design): Finding[] => [
   ...traysOf(design).filter((tray) => tray.fillPct > tray.limitPct).map((tray): Finding => {
     const widthMm = trayWidthFor(tray);
     return {
-      code: "runs.tray-overfull", stage: "runs", severity: "mend", title: `${tray.row.name} is too full: ${tray.drops.length} cables`, why: "Cables piled up warm each other, and none can be added or taken out.", about: [{ in: "trunks", id: tray.row.id }],
+      code: "runs.tray-overfull", stage: "runs", severity: "mend", title: `${tray.row.name} is too full: ${counted(tray.drops.length, "cable")}`, why: "Cables piled up warm each other, and none can be added or taken out.", about: [{ in: "trunks", id: tray.row.id }],
       measured: tray.fillPct, limit: tray.limitPct, unit: "%", source: "share of a tray's section, this design", working: trayWorking(tray), fix: { label: `Take ${widthMm} mm instead of ${tray.widthMm} mm`, changes: [{ in: "trunks", put: { ...tray.row, widthMm } }] },
     };
   }),
@@ -118,7 +119,7 @@ const wayChecks = (design: Design): Finding[] => [
     return {
       code: "runs.through-no-go", stage: "runs", severity: "stop", title: `${drops.length === 1 ? `${drops[0]!.label} runs` : `${drops.length} cables run`} through ${area.name}`,
       why: `No cable may cross it${area.why ? ` (${area.why})` : ""}. ${changes.length ? "" : "The designer moves what the cables end at."}`.trim(),
-      about: [{ in: "noGo", id: area.id }, ...[...new Set(drops.map((drop) => drop.point.id))].map((id) => ({ in: "points" as const, id }))], measured: drops.length, limit: 0, unit: "cables", source: "no-go area",
+      about: [{ in: "noGo", id: area.id }, ...[...new Set(drops.map((drop) => drop.point.id))].map((id) => ({ in: "points" as const, id }))], measured: drops.length, unit: "cables", source: "no-go area",
       fix: changes.length ? { label: `Lead ${trunks.map((row) => row.name).join(" and ")} round it`, changes } : undefined,
     };
   }),

@@ -8,7 +8,7 @@ import { dropsOf } from "./drops";
 import { poeSwitches, poeWorking } from "./poe";
 import { pulledOnce, pullSheets } from "./pull-sheet";
 import { isToPull } from "./pulls";
-import { asBuiltOf, movedOnSite, noteDrop, progressOf, punchCsv, punchList } from "./site";
+import { asBuiltOf, marksDoubt, movedOnSite, noteDrop, progressOf, punchCsv, punchList } from "./site";
 import { cableTotals } from "./totals";
 
 const DAY = "2026-10-05";
@@ -147,5 +147,35 @@ describe("pull sheets", () => {
   test("two cables off one reel in one pull: the second is cut ahead", () => {
     const two = sheets.find((sheet) => sheet.lines.some((line) => line.cutAhead))!;
     expect(two.reels.length).toBeLessThan(two.lines.length);
+  });
+});
+
+describe("marks that can hardly be", () => {
+  /** 5 m along the tray, 2 m stub, 1.2 m up and down, 3.5 m slack: 11.7 m; the straight line is 5.4 m. */
+  const base = testDesign();
+  const drop = () => dropsOf(base).find((one) => one.key === "cam/1")!;
+  const doubt = (start: number, end: number) => marksDoubt(base, drop(), start, end);
+  test.each([
+    [100, 111.7, undefined], [100, 133.4, undefined], [100, 133.5, false], [100, 155, false], [100, 155.2, true], [100, 104.9, true], [100, 105.0, undefined], [120, 420, true],
+  ] as const)("%d to %d m", (start, end, impossible) => expect(doubt(start, end)?.impossible).toBe(impossible));
+  test("it says what the way is, and the mark that would fit, whichever way the reel ran", () => {
+    expect(doubt(120, 420)).toMatchObject({ lengthM: 300, fitsM: 131.7, said: "120 and 420 give 300.0 m, but the way with its slack is 11.7 m: 131.7 m at the closet would fit" });
+    expect(doubt(420, 120)!.fitsM).toBe(408.3);
+    expect(doubt(8, 2)).toBeUndefined();
+    expect(doubt(8, 7)!.said).toMatch(/^8 and 7 give 1.0 m, but the straight line alone is 5.4 m: 19.7 m/);
+  });
+  test("no reel is that long", () => {
+    const short = { ...base, cableTypes: base.cableTypes.map((type) => (type.id === "cat6" ? { ...type, reelM: 20 } : type)) };
+    const own = dropsOf(short).find((one) => one.key === "cam/1")!;
+    expect(marksDoubt(short, own, 100, 121)!.impossible).toBe(true);
+    expect(marksDoubt({ ...short, reels: [{ id: "r", cableType: "cat6", remainingM: 90 }] }, own, 100, 121)).toBeUndefined();
+  });
+  test("what cannot be is refused when it is noted; what is doubtful is kept and found, with the mark that fits", () => {
+    expect(() => noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 420 }, "2026-10-01")).toThrow("marks 120 and 420 give 300.0 m");
+    const kept = applyChanges(base, noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 160 }, "2026-10-01"));
+    const finding = runsChecks(kept).find((one) => one.code === "runs.marks-doubtful")!;
+    expect(finding).toMatchObject({ measured: 40, limit: 33.4, fix: { label: "Take 131.7 m for the mark at the closet" } });
+    const mended = applyChanges(kept, finding.fix!.changes);
+    expect(runsChecks(mended).some((one) => one.code === "runs.marks-doubtful")).toBe(false);
   });
 });

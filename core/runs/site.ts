@@ -47,7 +47,6 @@ export function noteDrop(design: Design, key: string, note: SiteNote, on: string
   const length = trueM(after);
   if (after.state === "pulled" && (after.markStartM === undefined) !== (after.markEndM === undefined)) fail("marks", "need both ends: the jacket's metre mark at the point and at the closet");
   if (length !== undefined && length < 0.1) fail("marks", "give no length: the two ends bear the same mark");
-  if (length !== undefined && length > 2000) fail("marks", `give ${length.toFixed(0)} m: no reel is that long`);
   if (after.state === "tested" && !after.test) fail("test", "has to say how it was tested and what came out");
   if (after.test?.result === "fail" && (after.state === "tested" || after.state === "terminated")) fail("test", "failed: note it as missing or blocked, or test again");
   const changes: Change[] = [];
@@ -62,9 +61,52 @@ export function noteDrop(design: Design, key: string, note: SiteNote, on: string
     if (remainingM < 0) fail("reel", `has ${reel.remainingM} m left, less than the ${length!.toFixed(2)} m that came off it`);
     changes.push({ in: "reels", put: { ...reel, remainingM } });
   }
+  const doubt = length === undefined ? undefined : marksDoubt(design, drop, after.markStartM!, after.markEndM!);
+  if (doubt?.impossible) fail("marks", doubt.said);
   const clean = Object.fromEntries(Object.entries(after).filter(([, value]) => value !== undefined));
   return [...changes, putDrop(checkRow("drops", clean, "") as DropRow)];
 }
+
+/** Slack, coils and detours may make a cable this much longer than planned before it is doubted, and before it is not believed. */
+const DOUBTED = { times: 2, moreM: 10 };
+const UNBELIEVED = { times: 3, moreM: 20 };
+/** A tape and a jacket differ by so much. */
+const SHORT_M = 0.5;
+
+export interface MarksDoubt {
+  /** What cannot be, or hardly, and the mark that would fit. */
+  said: string;
+  /** No cable there can be that long, or that short. */
+  impossible: boolean;
+  lengthM: number;
+  /** A mark at the closet that would give about the planned length. */
+  fitsM: number;
+  leastM: number;
+  mostM: number;
+}
+
+/**
+ * Marks that give a length no cable on this way can have: shorter than the straight line, or many times as long as
+ * the way. Undefined where they may be right, or nothing is known of the way.
+ */
+export function marksDoubt(design: Design, drop: Drop, startM: number, endM: number): MarksDoubt | undefined {
+  const lengthM = round3(Math.abs(endM - startM));
+  const reelM = Math.max(drop.cableType?.reelM ?? 0, ...design.reels.filter((reel) => reel.cableType === drop.cableType?.id).map((reel) => reel.remainingM));
+  const plannedM = drop.route && drop.route.pathM + drop.route.riseM + drop.slackM;
+  if (plannedM === undefined) return undefined;
+  const floor = (level: string) => byId(design, "levels").get(level)?.elevationM ?? 0;
+  const [first, last] = [drop.route!.places[0]!, drop.route!.places.at(-1)!];
+  const straightM = Math.hypot(first[1] - last[1], first[2] - last[2], floor(first[0]) + first[3] - floor(last[0]) - last[3]);
+  const leastM = Math.max(0, straightM - SHORT_M);
+  const most = (by: typeof DOUBTED) => by.times * plannedM + by.moreM;
+  const impossible = lengthM < leastM || lengthM > most(UNBELIEVED) || (reelM > 0 && lengthM > reelM + SHORT_M);
+  if (!impossible && lengthM <= most(DOUBTED)) return undefined;
+  const fitsM = round1(endM < startM && startM >= plannedM ? startM - plannedM : startM + plannedM);
+  const way = lengthM < leastM ? `the straight line alone is ${straightM.toFixed(1)} m` : `the way with its slack is ${plannedM.toFixed(1)} m`;
+  return { said: `${startM} and ${endM} give ${lengthM.toFixed(1)} m, but ${way}: ${fitsM} m at the closet would fit`, impossible, lengthM, fitsM, leastM, mostM: most(DOUBTED) };
+}
+
+const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** A point found elsewhere than drawn: it stands there now, and where it was drawn is kept with the day and the reason. */
 export function movedOnSite(design: Design, id: string, to: { x: number; y: number; z?: number }, on: string, why?: string): Change[] {

@@ -6,6 +6,7 @@ import type { Working } from "../working";
 import type { Drop } from "./drops";
 import { runSettings } from "./settings";
 import { fullestOf, spansByWay } from "./spans";
+import { counted } from "../words";
 
 export interface Tray {
   row: TrunkRow;
@@ -36,7 +37,7 @@ export function trayWorking(tray: Tray): Working {
   return {
     title: `Fill of ${tray.row.name}`, value: tray.fillPct, unit: "%", limit: { value: tray.limitPct, unit: "%", source: "share of a tray's section, this design" }, verdict: tray.fillPct > tray.limitPct ? "fails" : tray.fillPct > 0.9 * tray.limitPct ? "tight" : "holds",
     steps: [
-      { formula: "Σ π/4 · d²", with: `${tray.drops.length} cables at the fullest place`, gives: `${sum.toFixed(0)} mm²`, source: "cable types" },
+      { formula: "Σ π/4 · d²", with: `${counted(tray.drops.length, "cable")} at the fullest place`, gives: `${sum.toFixed(0)} mm²`, source: "cable types" },
       { formula: "Width × depth", with: `${tray.widthMm} mm × ${tray.depthMm} mm`, gives: `${(tray.widthMm * tray.depthMm).toFixed(0)} mm²`, source: "tray" },
       { formula: "Cable ÷ tray", with: "", gives: `${tray.fillPct.toFixed(1)} %`, source: "" },
     ],

@@ -135,7 +135,7 @@ export function reelsWorking(total: CableTotal): Working {
     unit: cutting.newReels === 1 ? "reel" : "reels",
     verdict: cutting.tooLong.length ? "fails" : "none",
     steps: [
-      { formula: "Cuts", with: `${total.drops} drops`, gives: m(total.lengthM), source: "pull schedule" },
+      { formula: "Cuts", with: counted(total.drops, "drop"), gives: m(total.lengthM), source: "pull schedule" },
       ...(stock.length ? [{ formula: "Off part-used reels", with: `${stock.length} in stock`, gives: m(stockM), source: "stock" }] : []),
       { formula: "Fewest that could do", with: `reel ${cableType.reelM} m, lower bound of bin packing`, gives: `${cutting.bound}`, source: "Martello–Toth L2 and total length" },
       { formula: "Cutting plan", with: cutting.proven ? "cannot be fewer" : `gap ${cutting.newReels - cutting.bound}`, gives: `${cutting.newReels}`, source: "best fit decreasing, then branch and bound" },
@@ -158,14 +158,14 @@ export function cableCostWorking(total: CableTotal, currency: string): Working {
 
 /** The cuts of a type, reel by reel. */
 export function cutsWorking({ cableType, cutting }: CableTotal): Working {
-  const name = (reel: CableTotal["cutting"]["reels"][number], i: number) => `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${reel.cuts.length} cuts`;
+  const name = (reel: CableTotal["cutting"]["reels"][number], i: number) => `${reel.stock ? `part-used reel ${reel.stock}` : `reel ${i + 1}`}, ${counted(reel.cuts.length, "cut")}`;
   return sumWorking(`Length of ${cableType.name}`, "m", cutting.reels.map((reel, i) => ({ name: name(reel, i), value: reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0) })), "cutting plan");
 }
 
 /** What stays on the new reels of a type. */
 export function leftOverWorking({ cableType, cutting }: CableTotal): Working {
   const bought = cutting.reels.filter((reel) => !reel.stock);
-  return sumWorking(`Left over of ${cableType.name}`, "m", bought.map((reel, i) => ({ name: `reel ${i + 1}: ${reel.capacityM} m less ${reel.cuts.length} cuts`, value: reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0) })), "cutting plan");
+  return sumWorking(`Left over of ${cableType.name}`, "m", bought.map((reel, i) => ({ name: `reel ${i + 1}: ${reel.capacityM} m less ${counted(reel.cuts.length, "cut")}`, value: reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0) })), "cutting plan");
 }
 
 /** What ends at a closet: its drops by kind, its cable by type, or the power it gives out over data cable. */

@@ -1,7 +1,6 @@
 /** Stage 10, thin: automations as sentences, and when each will fire. */
 import { useState } from "react";
-import type { Design } from "#core/design/collections";
-import type { AutomationRow } from "#core/design/rows-system";
+import { newAutomation } from "#core/automation";
 import { allFindings } from "#core/stages";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SeverityMark } from "../../ui/severity";
@@ -10,14 +9,6 @@ import { usePhaseFilter } from "../../ui/phase-filter";
 import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
-
-function newAutomation(design: Design, id: string): AutomationRow {
-  const shade = design.points.find((point) => design.kinds.find((kind) => kind.id === point.kind)?.glyph === "moves");
-  return {
-    id, name: "New automation", priority: "comfort", enabled: true, cues: [{ kind: "sun", key: "sun", event: "set", offsetMin: 0 }], guards: [],
-    moves: [{ kind: "shade", points: shade ? [shade.id] : [], positionPct: 0 }],
-  };
-}
 
 export default function Automations() {
   const design = useDesign();

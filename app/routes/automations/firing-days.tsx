@@ -5,6 +5,7 @@ import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import type { AutomationRow } from "#core/design/rows-system";
 import { Worked } from "../../ui/inspector-parts";
+import { counted } from "#core/words";
 
 const MOST_DAYS = 800;
 const RANGES = [["1", "that day"], ["7", "a week"], ["31", "a month"], ["366", "a year"]] as const;
@@ -19,7 +20,7 @@ export function FiringDays({ design, automation, today }: { design: Design; auto
       const last = parseDay(to, "To");
       const count = Math.round((Date.UTC(last.year, last.month - 1, last.day) - Date.UTC(first.year, first.month - 1, first.day)) / 86_400_000) + 1;
       if (count < 1) return { wrong: "To must not be before From." };
-      if (count > MOST_DAYS) return { wrong: `At most ${MOST_DAYS} days at once.` };
+      if (count > MOST_DAYS) return { wrong: `At most ${counted(MOST_DAYS, "day")} at once.` };
       return { days: firingsByDay(place, automation, first, count) };
     } catch (problem) {
       if (problem instanceof InputError) return { wrong: problem.message };

@@ -1,6 +1,7 @@
 /** An automation as prose whose underlined words are its fields. A word opens what may stand there. */
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
-import { sentenceOf, weekdayName, type Word } from "#core/automation";
+import { Trash2 } from "lucide-react";
+import { movable, sentenceOf, weekdayName, withoutPart, type Word } from "#core/automation";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { SUN_EVENTS, type AutomationRow } from "#core/design/rows-system";
@@ -8,6 +9,7 @@ import { EVENT_NAMES } from "#core/automation";
 import { useDesk, useEdit } from "../../ui/desk";
 import { TextField } from "../../ui/fields";
 
+const PART_NAME = { cues: "cue", guards: "guard", moves: "move" } as const;
 const WORD_CLASS = { value: "font-semibold", device: "font-semibold text-accent", calendar: "font-semibold text-bus" };
 
 export function Sentence({ design, automation }: { design: Design; automation: AutomationRow }) {
@@ -25,11 +27,17 @@ export function Sentence({ design, automation }: { design: Design; automation: A
 
 /** A word is no button element: those never break over a line, and a list of shades is long. */
 function FieldWord({ design, automation, word }: { design: Design; automation: AutomationRow; word: Word }) {
+  const edit = useEdit();
   return (
     <Popover as="span">
       <PopoverButton as="span" role="button" tabIndex={0} className={`cursor-pointer border-b border-current box-decoration-clone hover:bg-wash ${WORD_CLASS[word.tells!]}`} data-word={word.part!.field}>{word.text}</PopoverButton>
       <PopoverPanel anchor={{ to: "bottom start", gap: 4 }} className="z-40 w-72 border border-rule bg-raised p-3 text-table shadow-lg" aria-label={`What may stand for: ${word.text}`}>
-        <WordForm design={design} automation={automation} word={word} />
+        {({ close }) => (
+          <>
+            <WordForm design={design} automation={automation} word={word} />
+            <button type="button" className="button mt-2.5 text-stop" onClick={() => { edit((d) => withoutPart(d, automation.id, word.part!.of, word.part!.index)); close(); }}><Trash2 size={13} /> Take this {PART_NAME[word.part!.of]} out</button>
+          </>
+        )}
       </PopoverPanel>
     </Popover>
   );
@@ -96,14 +104,17 @@ function WordForm({ design, automation, word }: { design: Design; automation: Au
       </div>
     );
   }
-  const shades = design.points.filter((point) => byId(design, "kinds").get(point.kind)?.service === "shade");
+  const able = movable(design);
+  // What is named though it cannot be moved is listed as well, so that it can be taken out.
+  const strange = move.points.filter((id) => !able.some((point) => point.id === id)).map((id) => byId(design, "points").get(id) ?? { id, name: id });
+  const shades = [...able, ...strange];
   return (
     <fieldset className="grid max-h-64 gap-1 overflow-y-auto">
       <legend className="mb-1 text-small text-soft">Shades to move</legend>
       {shades.length === 0 && <p className="text-soft">No shade is planned yet: add one on the plan.</p>}
       {shades.map((point) => {
         const on = move.points.includes(point.id);
-        return <label key={point.id} className="flex items-center gap-1.5"><input type="checkbox" checked={on} onChange={() => put({ points: on ? move.points.filter((id) => id !== point.id) : [...move.points, point.id] })} />{point.name}</label>;
+        return <label key={point.id} className="flex items-center gap-1.5"><input type="checkbox" checked={on} onChange={() => put({ points: on ? move.points.filter((id) => id !== point.id) : [...move.points, point.id] })} />{point.name}{strange.includes(point) && <span className="text-small text-stop">goes to no position</span>}</label>;
       })}
     </fieldset>
   );

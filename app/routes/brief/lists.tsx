@@ -5,6 +5,7 @@ import { groupDigits } from "#core/design/units";
 import { allFindings } from "#core/stages";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SeverityMark } from "../../ui/severity";
+import { counted } from "#core/words";
 
 interface ListProps {
   collection: CollectionName;
@@ -58,14 +59,14 @@ export function Household() {
 
 function troubles(design: Design, person: string): string {
   const count = design.problems.filter((problem) => problem.people.includes(person)).length;
-  return count === 0 ? "" : count === 1 ? "one problem" : `${count} problems`;
+  return count === 0 ? "" : count === 1 ? "one problem" : counted(count, "problem");
 }
 
 function constraintText(design: Design, row: Rows["constraints"]): string[] {
   const rooms = row.rooms.map((id) => byId(design, "rooms").get(id)?.name ?? id);
   return [
     row.kind, row.tenure ?? "", row.amount === undefined ? "" : `${groupDigits(row.amount, 0)} ${design.design.currency}`, row.by ? `by ${row.by}` : "", (row.languages ?? []).join(", "),
-    rooms.length ? `in ${rooms.join(", ")}` : "", row.walls.length ? `${row.walls.length} walls` : "",
+    rooms.length ? `in ${rooms.join(", ")}` : "", row.walls.length ? counted(row.walls.length, "wall") : "",
   ];
 }
 

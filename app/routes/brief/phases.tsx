@@ -1,5 +1,5 @@
 /** The phase plan on a track: zones in order, as wide as their hours, with cost, and who signed off. */
-import { bestOrder, orderPhases, phaseSums, phaseWorking, problemsOf, unphased } from "#core/brief";
+import { bestOrder, orderPhases, phaseSums, nextOrder, phaseWorking, problemsOf, unphased } from "#core/brief";
 import { costWorking } from "#core/cost";
 import { byId } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
@@ -25,7 +25,7 @@ export function Phases() {
   });
   const add = () => {
     const id = newRowId("ph");
-    edit((d) => [{ in: "phases", put: { id, name: "New phase", order: d.phases.length + 1, rooms: [], disruption: 3 } }]);
+    edit((d) => [{ in: "phases", put: { id, name: "New phase", order: nextOrder(d), rooms: [], disruption: 3 } }]);
     select({ in: "phases", id });
   };
   return (

@@ -7,6 +7,7 @@ import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { DataTable, type Column } from "../../ui/data-table";
 import { Filter, filtered } from "../../ui/filters";
+import { counted } from "#core/words";
 
 const NONE: Record<string, string> = { kind: "", protocol: "", local: "" };
 
@@ -112,7 +113,7 @@ function Standard({ onDone }: { onDone(text: string): void }) {
     const known = new Set(design.options.map((row) => row.id));
     const made = takeIn(design, catalogueIn(value).filter((row) => !known.has(row.id)));
     if (made.changes.length) edit(() => made.changes);
-    onDone(made.added ? `${made.added} options taken in. Those that were there are as they were.` : "All of it is there already.");
+    onDone(made.added ? `${counted(made.added, "option")} taken in. Those that were there are as they were.` : "All of it is there already.");
   };
   return (
     <form className="flex shrink-0 flex-wrap items-center gap-2 border-b-2 border-accent bg-raised px-3.5 py-2 text-small" onSubmit={(event) => { event.preventDefault(); if (right) void take(); }}>

@@ -1,32 +1,11 @@
 /** Hubs against needs: for each kind of want and each hub what it would take, or why it cannot. */
 import { Check, X } from "lucide-react";
 import { useMemo } from "react";
-import { hubAgainst } from "#core/choose/explain";
+import { asksOf, hubAgainst } from "#core/choose/explain";
 import { FUNCTIONS } from "#core/choose/functions";
-import type { Design } from "#core/design/collections";
-import type { OptionRow, WantRow } from "#core/design/rows-choose";
+import type { OptionRow } from "#core/design/rows-choose";
 import { groupDigits } from "#core/design/units";
 import { useDesign, useDesk } from "../../ui/desk";
-
-interface Ask {
-  want: WantRow;
-  units: number;
-  wants: number;
-}
-
-/** Wants that ask for the same, whatever their room, put together: the hub does not care which room it is. */
-function asks(design: Design): Ask[] {
-  const groups = new Map<string, Ask>();
-  for (const want of design.wants) {
-    const key = [want.function, [...want.needs].sort().join(), Boolean(want.critical || want.localOnly), want.guest === true, want.leg ?? "", want.option ?? ""].join("|");
-    const known = groups.get(key);
-    if (known) {
-      known.units += want.count;
-      known.wants += 1;
-    } else groups.set(key, { want, units: want.count, wants: 1 });
-  }
-  return [...groups.values()].sort((a, b) => b.units - a.units);
-}
 
 const facts = (hub: OptionRow): string[] => [
   hub.local && !hub.cloud ? "works without the internet" : "needs the internet", ...(hub.account ? ["an account"] : []), hub.controls!.engine ? "runs automations" : "no automations", ...(hub.controls!.closed ? ["its own line only"] : []),
@@ -38,7 +17,7 @@ export default function Hubs() {
   const design = useDesign();
   const { select } = useDesk();
   const table = useMemo(() => {
-    const rows = asks(design);
+    const rows = asksOf(design);
     const hubs = design.options.filter((option) => option.kind === "hub").map((hub) => {
       const cells = rows.map(({ want }) => hubAgainst(design, hub, want));
       return { hub, cells, met: rows.reduce((sum, row, i) => sum + (cells[i]!.ok ? row.units : 0), 0) };

@@ -16,6 +16,7 @@ import { newRowId, useDesign, useDesk } from "../../ui/desk";
 import { Worked } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { Conflicts } from "./conflicts";
+import { counted } from "#core/words";
 
 const optionName = (design: Design, id: string | undefined) => (id === undefined ? "" : byId(design, "options").get(id)?.name ?? id);
 
@@ -64,7 +65,7 @@ function Progress({ working, progress, solved, stopped, failed, stale, choice, d
       ) : (
         <>
           <span role="status" className={stale ? "text-mend" : "text-soft"} data-solved={!stale && solved ? "yes" : undefined}>
-            {failed ? `The plans could not be worked out: ${failed}.` : stopped && stale ? "Stopped. What stands here is from before the last change." : solved ? `${solved.plans.length} plans over ${solved.design.wants.length} wants and ${solved.design.options.length} options in ${solved.seconds.toFixed(1)} s${solved.plans.every((plan) => plan.proven) ? ", each proven the best of its kind" : ""}` : "Not worked out yet."}
+            {failed ? `The plans could not be worked out: ${failed}.` : stopped && stale ? "Stopped. What stands here is from before the last change." : solved ? `${counted(solved.plans.length, "plan")} over ${counted(solved.design.wants.length, "want")} and ${counted(solved.design.options.length, "option")} in ${solved.seconds.toFixed(1)} s${solved.plans.every((plan) => plan.proven) ? ", each proven the best of its kind" : ""}` : "Not worked out yet."}
           </span>
           {(stale || failed) && <button type="button" className="button ml-auto h-6" onClick={() => choice.solve(design)}><RefreshCw size={12} /> Work out</button>}
         </>

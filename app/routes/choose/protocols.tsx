@@ -1,4 +1,5 @@
 /** Protocol profiles: what each is like in this region, and what the design uses of it. */
+import { protocolLoad } from "#core/choose/checks";
 import { PROTOCOL_TABLE, bandIn } from "#core/choose/protocols";
 import { settingsOf } from "#core/choose/settings";
 import { REGIONS, type Region } from "#core/design/rows-settings";
@@ -11,8 +12,6 @@ export default function Protocols() {
   const { readOnly } = useDesk();
   const edit = useEdit();
   const settings = settingsOf(design);
-  const used = (protocol: string) => design.devices.filter((device) => device.protocol === protocol).length;
-  const held = (protocol: string) => design.hubs.reduce((sum, row) => sum + (design.options.find((option) => option.id === row.option)?.controls?.radios.find((radio) => radio.protocol === protocol)?.devices ?? 0), 0);
   return (
     <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Protocols">
       <div className="flex h-9 items-center gap-2 border-b border-rule bg-pane px-3 text-small" data-chrome>
@@ -25,8 +24,7 @@ export default function Protocols() {
         </thead>
         <tbody>
           {PROTOCOL_TABLE.map((row) => {
-            const devices = used(row.protocol);
-            const holds = held(row.protocol);
+            const { devices, onOpen, holds, controllers } = protocolLoad(design, row.protocol);
             return (
               <tr key={row.protocol} className="align-top">
                 <th scope="row" className="border-b border-rule w-60 px-2.5 py-1.5 text-left text-table font-semibold">{row.protocol}<span className="block text-small font-normal text-soft">{row.note}</span></th>
@@ -36,7 +34,7 @@ export default function Protocols() {
                 <td className="measure border-b border-rule px-2.5 py-1.5 text-right">{row.devices ?? "–"}</td>
                 <td className="border-b border-rule px-2.5 py-1.5">{CELLS[row.battery]}</td>
                 <td className="border-b border-rule px-2.5 py-1.5">{{ yes: "works", no: "stops", depends: "by device" }[row.offline]}{row.network && <span className="block text-soft">needs the house's network</span>}</td>
-                <td className="border-b border-rule px-2.5 py-1.5">{devices ? <span className={holds && devices > holds ? "font-semibold text-stop" : ""}><span className="measure">{devices}</span>{holds ? <> of <span className="measure">{holds}</span></> : ", no controller"}</span> : <span className="text-soft">none</span>}<span className="block text-tiny text-soft">{row.source}</span></td>
+                <td className="border-b border-rule px-2.5 py-1.5">{devices ? <><span className="measure">{devices}</span>{controllers === 0 ? ", and no controller for it" : holds > 0 ? <span className={onOpen > holds ? "block font-semibold text-stop" : "block text-soft"}><span className="measure">{onOpen}</span> on open controllers, which hold <span className="measure">{holds}</span></span> : <span className="block text-soft">on controllers of their own line</span>}</> : <span className="text-soft">none</span>}</td>
               </tr>
             );
           })}

@@ -6,6 +6,7 @@ import { fail, InputError } from "#core/design/input-error";
 import { importWalls, wallsFrom, type Drawing, type WallsFrom } from "#core/drawing";
 import { parseLength } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
+import { counted } from "#core/words";
 
 const MOST_PICTURE_MB = 12;
 const MOST_DRAWING_MB = 20;
@@ -139,7 +140,7 @@ function WallImport({ design }: { design: Design }) {
   const take = () => attempt(() => {
     const { changes, made } = importWalls(design, level, () => newRowId("w"), drawing!.read, options ?? fail("Thickness", "must be a length"));
     edit(() => changes);
-    setDone(`${made.walls.length} walls were drawn on ${byId(design, "levels").get(level)?.name}. Find the rooms between them beside the plan.`);
+    setDone(`${counted(made.walls.length, "wall")} drawn on ${byId(design, "levels").get(level)?.name}. Find the rooms between them beside the plan.`);
     setDrawing(undefined);
   });
   return (
@@ -175,7 +176,7 @@ function Preview({ walls }: { walls: ReturnType<typeof wallsFrom>["walls"] }) {
   const [x, y, w, h] = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
   return (
     <figure>
-      <svg viewBox={`${x - 0.5} ${y - 0.5} ${w + 1} ${h + 1}`} className="max-h-72 w-full border border-rule bg-raised" role="img" aria-label={`Preview of ${walls.length} walls`}>
+      <svg viewBox={`${x - 0.5} ${y - 0.5} ${w + 1} ${h + 1}`} className="max-h-72 w-full border border-rule bg-raised" role="img" aria-label={`Preview of ${counted(walls.length, "wall")}`}>
         {walls.map((wall, i) => <line key={i} x1={wall.ax} y1={wall.ay} x2={wall.bx} y2={wall.by} className="stroke-structure" strokeWidth={wall.thicknessM} strokeLinecap="square" />)}
       </svg>
       <figcaption className="text-small text-soft"><span className="measure">{w.toFixed(2)} × {h.toFixed(2)} m</span>. Is that as large as the house? If not, choose another unit.</figcaption>

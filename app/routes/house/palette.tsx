@@ -3,6 +3,7 @@ import { Ban, BrickWall, Cable, DoorOpen, Lamp, MousePointer2, Package, Ruler, S
 import { useState } from "react";
 import { findRooms } from "#core/house";
 import { newRowId, useDesign, useDesk, useEdit, type Tool } from "../../ui/desk";
+import { counted } from "#core/words";
 
 const TOOLS: [Tool, string, LucideIcon][] = [
   ["select", "Select and move", MousePointer2], ["wall", "Draw walls", BrickWall], ["opening", "Put an opening into a wall", DoorOpen],
@@ -20,7 +21,7 @@ export function Palette() {
   const find = () => {
     const { changes, found, loose } = findRooms(design, level, () => newRowId("r"), { refit: true });
     if (changes.length) edit(() => changes);
-    setSaid(`${found === 0 ? "No new room" : found === 1 ? "One room found" : `${found} rooms found`}${changes.length > found ? `, ${changes.length - found} fitted to their walls` : ""}${loose ? `; ${loose} wall ends close nothing` : ""}.`);
+    setSaid(`${found === 0 ? "No new room" : found === 1 ? "One room found" : `${counted(found, "room")} found`}${changes.length > found ? `, ${changes.length - found} fitted to their walls` : ""}${loose ? `; ${loose} wall ends close nothing` : ""}.`);
   };
   return (
     <>

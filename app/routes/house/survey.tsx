@@ -13,6 +13,7 @@ import { TextField } from "../../ui/fields";
 import { Worked } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { SeverityMark } from "../../ui/severity";
+import { counted } from "#core/words";
 
 export default function Survey() {
   const design = useDesign();
@@ -74,7 +75,7 @@ function Sides({ design, room }: { design: Design; room: RoomRow }) {
   const paste = () => {
     try {
       const list = parseSides(pasted, bare);
-      if (list.length !== room.outline.length) setWrong(`${list.length} lengths for ${room.outline.length} sides: one a side is needed.`);
+      if (list.length !== room.outline.length) setWrong(`${list.length} lengths for ${counted(room.outline.length, "side")}: one a side is needed.`);
       else {
         edit(() => list.map((one, side) => ({ in: "measurements" as const, put: { id: sides[side]?.id ?? newRowId("m"), room: room.id, side, of: "length" as const, typed: one.typed, metres: one.lengthM, on: today() } })));
         setWrong(undefined);
@@ -191,7 +192,7 @@ function TapeRoom({ onDone }: { onDone(): void }) {
         {(wrong ?? misread) && <p role="alert" className="text-stop">{wrong ?? misread}</p>}
       </div>
       <figure className="grid content-start gap-1">
-        <svg viewBox={`${Math.min(...xs) - 0.4} ${Math.min(...ys) - 0.4} ${w + 0.8} ${h + 0.8}`} className="max-h-56 w-full border border-rule bg-raised" role="img" aria-label={`Sketch of ${sides.length} sides`}>
+        <svg viewBox={`${Math.min(...xs) - 0.4} ${Math.min(...ys) - 0.4} ${w + 0.8} ${h + 0.8}`} className="max-h-56 w-full border border-rule bg-raised" role="img" aria-label={`Sketch of ${counted(sides.length, "side")}`}>
           <polyline points={ring.map((xy) => xy.join(",")).join(" ")} fill="var(--color-wash)" fillOpacity="0.5" className="stroke-accent" strokeWidth={Math.max(w, h) / 90} />
           {gap > 0.005 && sides.length > 2 && <line x1={end[0]} y1={end[1]} x2={0} y2={0} className="stroke-stop" strokeWidth={Math.max(w, h) / 90} strokeDasharray={`${Math.max(w, h) / 40}`} />}
         </svg>

@@ -8,6 +8,7 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { Caution } from "../../ui/inspector-parts";
 import { today } from "../../ui/now";
 import { SeverityMark } from "../../ui/severity";
+import { counted } from "#core/words";
 
 const roomOf = (design: Design, id: string) => byId(design, "rooms").get(id)?.name ?? "";
 
@@ -21,7 +22,7 @@ export default function SwitchMap() {
   return (
     <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Switch map">
       <section aria-label="Walk list">
-        <h3 className="flex items-center gap-2 border-b border-rule bg-pane px-3.5 py-2 font-semibold">{open.length > 0 && <SeverityMark severity="mend" size={11} />}Walk list: {open.length === 0 ? "every gang is known" : `${open.length} gangs nobody has identified`}<span className="ml-auto font-normal text-small text-soft">operate · look · note</span></h3>
+        <h3 className="flex items-center gap-2 border-b border-rule bg-pane px-3.5 py-2 font-semibold">{open.length > 0 && <SeverityMark severity="mend" size={11} />}Walk list: {open.length === 0 ? "every gang is known" : `${counted(open.length, "gang")} nobody has identified`}<span className="ml-auto font-normal text-small text-soft">operate · look · note</span></h3>
         <ul>
           {open.map((gang) => {
             const last = [...design.traces].filter((trace) => trace.switch === gang.switch.id && trace.gang === gang.gang).at(-1);

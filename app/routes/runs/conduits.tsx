@@ -6,6 +6,7 @@ import { sectionWorking } from "#core/runs/containment";
 import { bundlesOf, inBundles, traysOf, trayWorking } from "#core/runs/tray";
 import { useDesign, useDesk, useEdit } from "../../ui/desk";
 import { Worked } from "../../ui/inspector-parts";
+import { counted } from "#core/words";
 
 const MEDIA = { data: "fill-cable/35 stroke-cable", coax: "fill-structure/30 stroke-structure", power: "fill-power/35 stroke-power", bus: "fill-bus/35 stroke-bus", speaker: "fill-control/35 stroke-control", control: "fill-radio/30 stroke-radio", fibre: "fill-note/30 stroke-note" } as const;
 
@@ -87,7 +88,7 @@ function Section({ one }: { one: Containment }) {
   const half = one.insideMm / 2 + 2 * wall;
   return (
     <figure tabIndex={0} className="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-pane p-3 max-lg:border-l-0" aria-label={`Section of ${one.row.name}`}>
-      <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} className="mx-auto h-40 w-40 shrink-0" role="img" aria-label={`${one.drops.length} cables in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`}>
+      <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} className="mx-auto h-40 w-40 shrink-0" role="img" aria-label={`${counted(one.drops.length, "cable")} in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`}>
         <circle r={one.insideMm / 2 + wall} className="fill-structure" /><circle r={one.insideMm / 2} className="fill-raised" />
         {circles.map((circle) => {
           const drop = one.drops[circle.cable]!;

@@ -12,6 +12,7 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
 import { SelectField, TextField } from "../../ui/fields";
 import { FindingCard } from "../../ui/finding-card";
 import { Jacket } from "../../ui/jacket";
+import { counted } from "#core/words";
 
 const SCHOOLS = [
   ["shadeCable", "Shade pockets", SHADE_CABLES, "Both, because the motor is not chosen yet; what the chosen one asks; or none, for cells and sun."],
@@ -104,12 +105,12 @@ function Templates() {
         {rooms.map((room) => <label key={room.id} className="flex items-center gap-1.5 text-small"><input type="checkbox" checked={!out.has(room.id)} onChange={() => setOut(flip(out, room.id))} />{room.name}<span className="ml-auto font-mono text-soft">+{plan.added.filter((row) => row.room === room.name).reduce((sum, row) => sum + row.count, 0)}</span></label>)}
         {rooms.length === 0 && <p className="text-small text-soft">No room is for that.</p>}
       </fieldset>
-      <p className="mt-1.5 text-small">{count ? `${count} points are missing: ${[...new Map(plan.added.map((row) => [row.kind, plan.added.filter((one) => one.kind === row.kind).reduce((sum, one) => sum + one.count, 0)]))].map(([kind, n]) => `${n} × ${kind.toLowerCase()}`).join(", ")}.` : "These rooms have all of it."}</p>
+      <p className="mt-1.5 text-small">{count ? `${counted(count, "point")} missing: ${[...new Map(plan.added.map((row) => [row.kind, plan.added.filter((one) => one.kind === row.kind).reduce((sum, one) => sum + one.count, 0)]))].map(([kind, n]) => `${n} × ${kind.toLowerCase()}`).join(", ")}.` : "These rooms have all of it."}</p>
       {!readOnly && <button type="button" className="button button-main mt-1.5" disabled={!count} onClick={() => {
         const made = applyTemplate(design, chosen.map((room) => room.id), lines.filter((line) => !off.has(line.kind)), newRowId);
         edit(() => made.changes);
         if (chosen[0]) showLevel(chosen[0].level);
-        setSaid(`${count} points put in; Undo takes all of them back.`);
+        setSaid(`${counted(count, "point")} put in; Undo takes all of them back.`);
       }}>Put them in</button>}
       {said && <p role="status" className="mt-1 text-small text-soft">{said}</p>}
     </details>

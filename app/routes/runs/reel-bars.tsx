@@ -1,6 +1,7 @@
 /** The cutting plan of one cable type as stacked bars: one bar a reel, one piece a cut. */
 import { scaleLinear } from "d3-scale";
 import type { CableTotal } from "#core/runs";
+import { counted } from "#core/words";
 
 const WIDTH = 222;
 const BAR = 18;
@@ -13,7 +14,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
     <div className="shrink-0 bg-pane p-3 max-lg:border-t max-lg:border-rule" role="group" aria-label={`Cutting plan of ${total.cableType.name}`}>
       <h3 className="text-small font-semibold">{total.cableType.name}</h3>
       <p className="text-small text-soft">{newReels === bound ? `${newReels} new, and no plan can do with fewer.` : proven ? `${newReels} new; the search shows that fewer cannot hold these cuts.` : `${newReels} new; the bound is ${bound}.`}</p>
-      <svg width={WIDTH} height={reels.length * STEP + 4} className="mt-2" role="img" aria-label={reels.map((reel, i) => `Reel ${i + 1}: ${reel.cuts.length} cuts of ${reel.capacityM} m`).join(". ")}>
+      <svg width={WIDTH} height={reels.length * STEP + 4} className="mt-2" role="img" aria-label={reels.map((reel, i) => `Reel ${i + 1}: ${counted(reel.cuts.length, "cut")} of ${reel.capacityM} m`).join(". ")}>
         {reels.map((reel, r) => {
           const used = reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0);
           let at = 0;

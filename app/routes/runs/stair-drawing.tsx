@@ -3,6 +3,7 @@ import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import type { TreadGroup } from "#core/runs/treads";
 import { useDesign, useDesk } from "../../ui/desk";
+import { counted } from "#core/words";
 
 const PAD_M = 0.5;
 /** A tread is as deep as a foot needs. */
@@ -29,7 +30,7 @@ export default function StairDrawing({ groups }: { groups: readonly TreadGroup[]
   const height = topM + 2 * PAD_M;
   return (
     <figure className="px-3 pb-2">
-      <svg viewBox={`${-PAD_M} 0 ${width} ${height}`} className="max-h-64 w-full" role="group" aria-label={`${points.length} treads of ${byId(design, "rooms").get(foot!.room)?.name ?? "a room"} from the side, in ${stair.length} ${stair.length === 1 ? "group" : "groups"}`}>
+      <svg viewBox={`${-PAD_M} 0 ${width} ${height}`} className="max-h-64 w-full" role="group" aria-label={`${counted(points.length, "tread")} of ${byId(design, "rooms").get(foot!.room)?.name ?? "a room"} from the side, in ${stair.length} ${stair.length === 1 ? "group" : "groups"}`}>
         <line x1={-PAD_M} x2={width} y1={Y(0)} y2={Y(0)} className="stroke-structure" strokeWidth={0.02} />
         <polyline points={points.map((point) => `${along(point)},${Y(point.z)} ${along(point) + TREAD_M},${Y(point.z)}`).join(" ")} fill="none" className="stroke-rule" strokeWidth={0.02} />
         {stair.map((group, g) => {

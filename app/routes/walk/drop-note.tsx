@@ -1,13 +1,13 @@
 /** Noting one drop: how far it is, its jacket marks and reel, its test, who has to act, a note and a photo. */
 import { Camera } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
 import { TEST_METHODS, TRADES, type DropTest } from "#core/design/rows-system";
 import { formatLength, parseLength } from "#core/design/units";
 import { applyChanges } from "#core/design/edit";
 import type { Drop } from "#core/runs";
-import { noteDrop, PROGRESS, type DropState, type SiteNote, type Trade } from "#core/runs/site";
+import { marksDoubt, noteDrop, PROGRESS, type DropState, type SiteNote, type Trade } from "#core/runs/site";
 import { newRowId, useDesign, useDesk } from "../../ui/desk";
 import { keepPhoto, keptPhoto } from "./kept";
 
@@ -67,6 +67,15 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
       setSaid("The picture could not be read: take it again.");
     }
   };
+  const doubt = useMemo(() => {
+    try {
+      if (!start.trim() || !end.trim()) return undefined;
+      return marksDoubt(design, drop, parseLength(start, "Mark at the point", bare), parseLength(end, "Mark at the closet", bare));
+    } catch {
+      // What is no length is said when it is kept.
+      return undefined;
+    }
+  }, [design, drop, start, end, bare]);
   const showsTest = state === "tested" || state === "terminated" || method !== "";
   return (
     <div className="grid gap-3 bg-pane px-4 py-3">
@@ -90,6 +99,7 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
         {!readOnly && <label className="button h-11 cursor-pointer"><Camera size={16} /> {photo ? "Another photo" : "Photo"}<input type="file" accept="image/*" capture="environment" className="sr-only" onChange={(event) => void take(event.target.files?.[0])} /></label>}
         {photo && <Photo url={url} hash={photo} label={drop.label} />}
       </div>
+      {doubt && <p role="status" className="text-mend">{doubt.said}. <button type="button" className="button ml-1 h-9" disabled={readOnly} onClick={() => setEnd(String(doubt.fitsM))}>Take {doubt.fitsM}</button></p>}
       {said && <p role="alert" className="text-stop">{said}</p>}
       {!readOnly && <div className="flex gap-2"><button type="button" className="button button-main h-12 flex-1 justify-center text-base" onClick={keep}>Keep it</button><button type="button" className="button h-12" onClick={done}>Leave it</button></div>}
     </div>

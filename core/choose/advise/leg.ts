@@ -10,6 +10,7 @@ import { total, unitCost, unitWorking } from "../cost";
 import { reasonsAgainst } from "../fits";
 import { loadClassOf, plannedW } from "../loads";
 import { settingsOf } from "../settings";
+import { counted } from "../../words";
 
 export const LEG_WAYS = ["wall switch or dimmer", "insert behind the switch", "in-line dimmer at the lamp", "smart lamps", "smart lamps and a decoupled switch"] as const;
 export type LegWayName = (typeof LEG_WAYS)[number];
@@ -73,8 +74,8 @@ function carried(design: Design, want: WantRow, option: OptionRow): string | und
 function notesOf(design: Design, want: WantRow, name: LegWayName, option: OptionRow, switches: readonly SwitchRow[], lampCount: number): string[] {
   const notes: string[] = [];
   const places = switches.length;
-  if (name.startsWith("smart lamps")) notes.push(lampCount > 1 ? `${lampCount} lamps to buy, to pair and to replace` : "One lamp to pair");
-  else notes.push(lampCount > 1 ? `One device for all ${lampCount} lamps; they stay ordinary lamps` : "The lamp stays an ordinary lamp");
+  if (name.startsWith("smart lamps")) notes.push(lampCount > 1 ? `${counted(lampCount, "lamp")} to buy, to pair and to replace` : "One lamp to pair");
+  else notes.push(lampCount > 1 ? `One device for all ${counted(lampCount, "lamp")}; they stay ordinary lamps` : "The lamp stays an ordinary lamp");
   if (places > 1 && (name === "insert behind the switch" || name === "wall switch or dimmer")) notes.push(`${places} positions: the device sits at ${switches[0]!.name}, the others become inputs or battery switches; its strapping wires stay`);
   if (name === "in-line dimmer at the lamp") notes.push("At the first point fed from the switch, with the feed linked through at the switch, so that it is never cut off; each leg needs its own");
   if (name === "smart lamps and a decoupled switch") notes.push("Feed linked through at the switch: lamps are always live, the switch only speaks. With the hub off it works where the two can be linked directly");

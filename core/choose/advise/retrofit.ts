@@ -4,6 +4,7 @@ import type { OptionRow } from "../../design/rows-choose";
 import type { LampRow, SwitchRow } from "../../design/rows-survey";
 import { gangName } from "../../house";
 import { adviseLeg, type LegAdvice, type LegAsk, type LegWay, type LegWayName } from "./leg";
+import { counted } from "../../words";
 
 export interface HoleInput {
   /** Diameter of the hole in the ceiling now. */
@@ -89,8 +90,8 @@ function stepsOf(way: LegWay, advice: LegAdvice, circuit: string, first: LampRow
     "wall switch or dimmer": [`Take the old switch out of ${where}; mark feed, switched line and strapping wires before a terminal is loosened`, `Fit ${way.option?.name ?? "the new switch"} in its place`],
     "insert behind the switch": [`Draw the old switch forward at ${where}; mark every wire`, `Set ${way.option?.name ?? "the insert"} behind it: feed and switched line to the insert, the old switch to its input`],
     "in-line dimmer at the lamp": [`At ${where} link feed and switched line through in a connector: the lamps are always live from now on`, `Set ${way.option?.name ?? "the in-line dimmer"} in a box ${at}; the lamps of this leg, and no others, on its output`, `Put a battery switch or a keypad on the wall in place of ${where}, over a blank plate`],
-    "smart lamps": [`At ${where} link feed and switched line through, or leave the switch on and cover it`, `Put the ${advice.lampCount} lamps in`],
-    "smart lamps and a decoupled switch": [`At ${where} link feed and switched line through: the lamps are always live`, `Fit ${way.companion?.name ?? "the decoupled switch"} on the same feed, set to speak only`, `Put the ${advice.lampCount} lamps in`],
+    "smart lamps": [`At ${where} link feed and switched line through, or leave the switch on and cover it`, `Put the ${counted(advice.lampCount, "lamp")} in`],
+    "smart lamps and a decoupled switch": [`At ${where} link feed and switched line through: the lamps are always live`, `Fit ${way.companion?.name ?? "the decoupled switch"} on the same feed, set to speak only`, `Put the ${counted(advice.lampCount, "lamp")} in`],
   };
   return [
     { text: "Note which gang works which lamps, and photograph the open box" },

@@ -3,6 +3,7 @@ import type { Design } from "../../design/collections";
 import type { Working } from "../../working";
 import { settingsOf } from "../settings";
 import { cableBan, cableCost } from "../site";
+import { counted } from "../../words";
 
 export interface Undecided {
   /** Places it may come to. */
@@ -44,7 +45,7 @@ export function adviseUndecided(design: Design, { places, radioMore, cellsYearly
   const m = (value: number) => `${value.toFixed(2)} ${currency}`;
   const ways: Way[] = [
     { name: "radio on cells", cost: radioMore + cellsYearly * settings.years, ok: true, text: "Goes wherever it ends up, and wants cells" },
-    { name: "a spare drop to each place", cost: places * drop, ok: !ban, text: ban ? `No new cable may be laid there (${ban})` : `${places} drops now; those not used end behind a blank plate, labelled and in the schedule as spare` },
+    { name: "a spare drop to each place", cost: places * drop, ok: !ban, text: ban ? `No new cable may be laid there (${ban})` : `${counted(places, "drop")} now; those not used end behind a blank plate, labelled and in the schedule as spare` },
     { name: "one drop to the likeliest place", cost: drop + wrong * LATER_FACTOR * drop, ok: !ban, text: ban ? `No new cable may be laid there (${ban})` : `Right one time in ${places}; else a drop through finished walls, at ${LATER_FACTOR} times the cost` },
   ];
   ways.sort((a, b) => Number(b.ok) - Number(a.ok) || a.cost - b.cost);
