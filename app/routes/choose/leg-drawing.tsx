@@ -34,14 +34,18 @@ export function LegDrawing({ advice, way }: { advice: LegAdvice; way: LegWay }) 
       {Array.from({ length: positions }, (_, i) => {
         const at = x.switch(i);
         const smart = (atSwitch && i === 0) || (way.name === "smart lamps and a decoupled switch" && i === 0);
-        const said = atSwitch && i > 0;
+        // Only the first position may hold the device; at all others the wires are joined, and a key on cells speaks.
+        const joined = i > 0 || inline || way.name === "smart lamps";
+        const keyed = joined && way.name !== "smart lamps";
         return (
           <g key={i}>
-            <rect x={at} y={Y - 18} width={40} height={36} rx={2} className={smart ? "fill-wash stroke-accent" : "fill-raised stroke-structure"} strokeWidth={smart ? 1.8 : 1.2} strokeDasharray={inline ? "3 2" : undefined} />
-            {!inline && <><circle cx={at + 9} cy={Y} r={1.8} className="fill-ink" /><circle cx={at + 31} cy={Y} r={1.8} className="fill-ink" /><line x1={at + 9} y1={Y} x2={at + 29} y2={Y - 9} className="stroke-ink" strokeWidth={1.4} /></>}
+            <rect x={at} y={Y - 18} width={40} height={36} rx={2} className={smart ? "fill-wash stroke-accent" : "fill-raised stroke-structure"} strokeWidth={smart ? 1.8 : 1.2} strokeDasharray={joined ? "3 2" : undefined} />
+            {!joined && <><circle cx={at + 9} cy={Y} r={1.8} className="fill-ink" /><circle cx={at + 31} cy={Y} r={1.8} className="fill-ink" /><line x1={at + 9} y1={Y} x2={at + 29} y2={Y - 9} className="stroke-ink" strokeWidth={1.4} /></>}
             {smart && <rect x={at + 14} y={Y + 5} width={12} height={9} className="fill-accent" />}
-            {inline && <text x={at + 20} y={Y + 3} textAnchor="middle" className="fill-soft text-[9px]">{i === 0 ? "blank" : "blank"}</text>}
-            {i > 0 && <line x1={x.switch(i - 1) + 40} x2={at} y1={Y} y2={Y} className={said ? "stroke-control" : "stroke-structure"} strokeWidth={1.6} strokeDasharray={said ? "4 2" : undefined} />}
+            {joined && !always && <line x1={at} x2={at + 40} y1={Y} y2={Y} className="stroke-structure" strokeWidth={1.6} />}
+            {joined && <text x={at + 20} y={Y - 5} textAnchor="middle" className="fill-soft text-[9px]">joined</text>}
+            {keyed && <text x={at + 20} y={Y + 12} textAnchor="middle" className="fill-control text-[9px]">key</text>}
+            {i > 0 && <line x1={x.switch(i - 1) + 40} x2={at} y1={Y} y2={Y} className={always ? "stroke-power" : "stroke-structure"} strokeWidth={1.6} />}
             <text x={at + 20} y={Y + 30} textAnchor="middle" className="fill-soft text-[10px]">{short(advice.switches[i]?.name ?? "no switch")}</text>
           </g>
         );

@@ -8,6 +8,7 @@ import { useDesign } from "../../ui/desk";
 import { MAINS_CAUTION, NumberField, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
 
+const VERDICT = { goes: "Yes.", "with work": "Yes, with work.", "does not go": "No." } as const;
 const MARK = { goes: "text-accent", "with work": "text-mend", "does not go": "text-stop" } as const;
 
 export default function Retrofit() {
@@ -21,6 +22,7 @@ export default function Retrofit() {
   const sheet = useMemo(() => leg && retrofitSheet(design, leg.id, { ...(way ? { way } : {}), ...(typed ? { hole: typed } : {}), ...(fitting ? { option: fitting } : {}) }), [design, leg, way, typed, fitting]);
   if (!leg || !sheet) return <p className="p-6 text-soft">No switched leg is known yet. Trace the switches in stage 2, House, under Switch map.</p>;
   const hole = sheet.hole ?? { oldHoleMm: 80, voidMm: 150, fireMin: 0 };
+  const worst = sheet.checks.some((check) => check.verdict === "does not go") ? "does not go" : sheet.checks.some((check) => check.verdict === "with work") ? "with work" : "goes";
   const shown = design.options.find((row) => row.id === fitting) ?? (sheet.way.option?.fit?.holeMm ? sheet.way.option : undefined);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Retrofit sheet">
@@ -38,7 +40,8 @@ export default function Retrofit() {
 
         {(shown || sheet.hole) && (
           <section className="mt-4" aria-label="The hole">
-            <h4 className="font-semibold">Does it fit the hole?</h4>
+            <h4 className="font-semibold">Does it fit the hole?{shown && sheet.checks.length > 0 && <span className={`ml-2 ${MARK[worst]}`} data-verdict={worst}>{VERDICT[worst]}</span>}</h4>
+            {sheet.holeAssumed && <p className="mt-0.5 text-small text-mend">Nobody has measured this hole: reckoned with {hole.oldHoleMm} mm, {hole.voidMm} mm of void and no fire rating. Measure, and put it in.</p>}
             <div className="mt-1.5 flex flex-wrap items-center gap-4 text-small" data-chrome>
               <NumberField label="Hole now" unit="mm" value={hole.oldHoleMm} min={5} max={400} take={(oldHoleMm) => setTyped({ ...hole, oldHoleMm })} />
               <NumberField label="Void above" unit="mm" value={hole.voidMm} min={0} max={2000} take={(voidMm) => setTyped({ ...hole, voidMm })} />
@@ -46,7 +49,7 @@ export default function Retrofit() {
             </div>
             {shown ? (
               <div className="mt-2 flex flex-wrap items-start gap-5">
-                <HoleDrawing hole={hole} option={shown} />
+                <HoleDrawing hole={hole} option={shown} verdict={worst} />
                 <ul className="grid min-w-60 flex-1 gap-1.5">{sheet.checks.map((check) => <li key={check.what}><span className={`font-semibold ${MARK[check.verdict]}`}>{check.what}: {check.verdict}.</span> {check.text}.</li>)}</ul>
               </div>
             ) : <p className="mt-1 text-soft">Pick the fitting that is to go in.</p>}
@@ -82,7 +85,8 @@ function List({ title, items, boxes = false }: { title: string; items: readonly 
 }
 
 /** Ceiling in section, to one scale: the old hole, the fitting with its bezel, the void above. */
-function HoleDrawing({ hole, option }: { hole: HoleInput; option: OptionRow }) {
+function HoleDrawing({ hole, option, verdict }: { hole: HoleInput; option: OptionRow; verdict: keyof typeof MARK }) {
+  const [stroke, fill] = { goes: ["stroke-accent", "fill-accent"], "with work": ["stroke-mend", "fill-mend"], "does not go": ["stroke-stop", "fill-stop"] }[verdict];
   const { holeMm = 0, bezelMm = 0, depthMm = 0 } = option.fit ?? {};
   const wide = Math.max(hole.oldHoleMm, bezelMm) + 60;
   const high = Math.max(hole.voidMm, depthMm + ABOVE_MM) + 40;
@@ -93,8 +97,8 @@ function HoleDrawing({ hole, option }: { hole: HoleInput; option: OptionRow }) {
     <svg viewBox={`0 0 ${wide} ${high + 14}`} className="max-h-56 w-64 shrink-0" role="img" aria-label={`Section: a hole of ${hole.oldHoleMm} mm, a fitting for ${holeMm} mm with a bezel of ${bezelMm} mm, ${hole.voidMm} mm of void`}>
       <line x1={0} x2={wide} y1={ceiling - hole.voidMm} y2={ceiling - hole.voidMm} className="stroke-wall" strokeWidth={4} />
       <rect x={0} y={ceiling} width={c - hole.oldHoleMm / 2} height={board} className="fill-wall" /><rect x={c + hole.oldHoleMm / 2} y={ceiling} width={c - hole.oldHoleMm / 2} height={board} className="fill-wall" />
-      <rect x={c - holeMm / 2 + 3} y={ceiling - depthMm + board} width={holeMm - 6} height={depthMm} className="fill-wash stroke-accent" strokeWidth={1.5} />
-      <rect x={c - bezelMm / 2} y={ceiling + board} width={bezelMm} height={5} className="fill-accent" />
+      <rect x={c - holeMm / 2 + 3} y={ceiling - depthMm + board} width={holeMm - 6} height={depthMm} className={`fill-wash ${stroke}`} strokeWidth={1.5} />
+      <rect x={c - bezelMm / 2} y={ceiling + board} width={bezelMm} height={5} className={fill} />
       <line x1={c} x2={c} y1={ceiling - depthMm + board} y2={Math.max(ceiling - hole.voidMm, ceiling - depthMm + board - ABOVE_MM)} className="stroke-soft" strokeDasharray="3 2" />
       <text x={c} y={high + 10} textAnchor="middle" className="fill-soft font-mono text-[9px]">hole {hole.oldHoleMm} · bezel {bezelMm} mm</text>
     </svg>

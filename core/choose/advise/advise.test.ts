@@ -8,7 +8,7 @@ import { adviseBinding } from "./binding";
 import { adviseContact, CONTACTS, EVENTS, loadState } from "./contact";
 import { adviseCoordinator } from "./coordinator";
 import { adviseHubs } from "./hubs";
-import { adviseLeg } from "./leg";
+import { adviseLeg, LEG_WAYS } from "./leg";
 import { adviseRating, ratingOf, ratingTable } from "./rating";
 import { holdToDim, rememberedJump, remoteFacts, touchOf } from "./remote";
 import { fitChecks, retrofitSheet } from "./retrofit";
@@ -208,20 +208,68 @@ describe("retrofit sheet", () => {
     expect(fitChecks({ oldHoleMm, voidMm, fireMin }, spot).map((check) => check.verdict)).toEqual(verdicts);
   });
 
-  it("puts an in-line device at the first point fed from the switch, links the feed, and isolates first", () => {
+  const threePlaces = () => {
+    const design = legHouse({ lamps: 3 });
+    const more = ["mid", "far"].map((id, i) => ({ ...design.switches[0]!, id, name: `${id} switch`, x: 4 + i }));
+    return { ...design, switches: [...design.switches, ...more], legs: design.legs.map((row) => ({ ...row, switches: [...row.switches, { switch: "mid", gang: 1 }, { switch: "far", gang: 1 }] })) };
+  };
+  const at = (texts: readonly string[], what: RegExp) => texts.findIndex((text) => what.test(text));
+
+  it.each(LEG_WAYS)("%s: isolated and proved before a box is opened, wires before electronics, one position after another", (name) => {
+    const sheet = retrofitSheet(threePlaces(), "leg", { way: name });
+    const texts = sheet.steps.map((step) => step.text);
+    const order = [/nothing opened/, /lock it off/, /prove dead at a lamp/, /Only now open Hall switch/, /Then open mid switch/, /Then open far switch/, /Photograph every open box/, /^At Hall switch/, /^At mid switch/, /^At far switch/, /insulation resistance/i, /^Close mid switch/, /^Close far switch/, /^Tug every wire/, /lock off last/].map((what) => at(texts, what));
+    expect(order).not.toContain(-1);
+    expect(order).toEqual([...order].sort((p, q) => p - q));
+    // No box is opened, and no wire touched, before the proof.
+    expect(at(texts, /open(?!ed)|terminal|Take .* out/i)).toBeGreaterThan(at(texts, /prove dead at a lamp/));
+    for (const what of [/lock it off/, /prove dead at a lamp/, /Only now open/, /Then open mid/, /Then open far/, /insulation/, /lock off last/]) expect(sheet.steps[at(texts, what)]!.safety).toBe(true);
+    // Nothing electronic is connected before the insulation test.
+    const test = at(texts, /insulation resistance/i);
+    expect(texts[test]).toMatch(/leave every electronic part off/);
+    expect(texts[test]).toContain(sheet.way.option!.name);
+    for (const [i, text] of texts.entries()) if (/^(Set|Close|Put)/.test(text)) expect(i).toBeGreaterThan(test);
+    // Every position in the tests and in the materials.
+    for (const row of sheet.advice.switches) expect(sheet.tests.some((one) => one.includes(row.name))).toBe(true);
+    const linked = sheet.positions.filter((position) => position.role === "linked").length;
+    expect(linked).toBe(["in-line dimmer at the lamp", "smart lamps"].includes(name) ? 3 : 2);
+    expect(sheet.materials).toContainEqual({ count: linked, what: "Blank plate" });
+    expect(sheet.materials.find((one) => one.what.startsWith("Battery switch"))?.count).toBe(name === "smart lamps" ? undefined : linked);
+    expect(sheet.labels.filter((text) => text.startsWith("Inside")).length).toBeGreaterThanOrEqual(linked);
+    expect(new Set(sheet.materials.map((one) => one.what)).size).toBe(sheet.materials.length);
+  });
+
+  it("has a test of its own for each way", () => {
+    const own = LEG_WAYS.map((name) => retrofitSheet(threePlaces(), "leg", { way: name }).tests);
+    for (const [i, tests] of own.entries()) expect(tests.some((text) => own.every((other, k) => k === i || !other.includes(text)))).toBe(true);
+  });
+
+  it("a neutral that is used is proved to be of this circuit first", () => {
+    const design = threePlaces();
+    const asks = { ...design, options: design.options.map((row) => (row.kind === "insert" ? { ...row, fit: { ...row.fit, neutral: true } } : row)) };
+    const texts = retrofitSheet(asks, "leg", { way: "insert behind the switch" }).steps.map((step) => step.text);
+    expect(at(texts, /neutral in Hall switch belongs to/)).toBeGreaterThan(at(texts, /Photograph/));
+    expect(at(texts, /neutral in Hall switch belongs to/)).toBeLessThan(at(texts, /^At Hall switch/));
+  });
+
+  it("puts an in-line device at the first point fed from the switch, and links the feed", () => {
     const sheet = retrofitSheet(legHouse({ lamps: 3 }), "leg", { way: "in-line dimmer at the lamp" });
     expect(sheet.firstPoint!.id).toBe("near");
     const steps = sheet.steps.map((step) => step.text);
-    const isolate = steps.findIndex((text) => /lock it off/.test(text));
-    const dead = steps.findIndex((text) => /Prove dead/.test(text));
-    const link = steps.findIndex((text) => /linked? .*through/.test(text) || /link feed/.test(text));
-    expect(isolate).toBeGreaterThan(-1);
-    expect(dead).toBeGreaterThan(isolate);
-    expect(link).toBeGreaterThan(dead);
     expect(steps.join()).toMatch(/Near lamp, the first point fed from Hall switch/);
+    expect(steps.join()).toMatch(/join the feed and the line to the lamps/);
     expect(sheet.materials).toContainEqual({ count: 1, what: "Blank plate" });
     expect(sheet.labels.join()).toMatch(/always live/);
     expect(sheet.beforeClosing.join()).toMatch(/Pair it/);
+  });
+
+  it("says at once whether a fitting goes into the hole, also where nobody has measured it", () => {
+    const wide = retrofitSheet(legHouse({ lamps: 2 }), "leg", { way: "smart lamps", option: "lamp-zb-down-fire" });
+    expect(wide).toMatchObject({ holeAssumed: true, hole: { oldHoleMm: 80, voidMm: 150, fireMin: 0 } });
+    expect(wide.checks.map((check) => check.verdict)).toEqual(["with work", "goes"]);
+    const narrow = { ...legHouse({ lamps: 2 }), options: CATALOGUE.map((row) => (row.id === "lamp-zb-down-fire" ? { ...row, fit: { ...row.fit, holeMm: 92, bezelMm: 105 } } : row)) };
+    expect(retrofitSheet(narrow, "leg", { way: "smart lamps", option: "lamp-zb-down-fire" }).checks[0]).toEqual({ what: "hole", verdict: "with work", text: "Cut the hole from 80 to 92 mm" });
+    expect(retrofitSheet(legHouse({ lamps: 2 }), "leg", { way: "insert behind the switch" }).hole).toBeUndefined();
   });
 
   it("takes hole, fire rating and void from the survey, and lists rings", () => {

@@ -52,6 +52,22 @@ export function fitChecks({ oldHoleMm, voidMm, fireMin }: HoleInput, option: Opt
   return checks;
 }
 
+/** One switch position of a leg: what becomes of it, and what it takes. */
+export interface Position {
+  row: SwitchRow;
+  /** `device`: the new device sits here; `linked`: its wires are joined so that nothing here cuts the lamps off. */
+  role: "device" | "linked";
+  /** What is done with its wires, and what is put in its place. */
+  wires: string;
+  plate?: string;
+  materials: { count: number; what: string }[];
+}
+
+export interface Step {
+  text: string;
+  safety?: boolean;
+}
+
 export interface RetrofitSheet {
   advice: LegAdvice;
   way: LegWay;
@@ -60,9 +76,12 @@ export interface RetrofitSheet {
   firstSwitch?: SwitchRow;
   checks: FitCheck[];
   hole?: HoleInput;
+  /** Nobody has measured the hole or the void: the checks are reckoned with usual sizes. */
+  holeAssumed?: true;
+  positions: Position[];
   labels: string[];
   keep: string[];
-  steps: { text: string; safety?: boolean }[];
+  steps: Step[];
   tests: string[];
   beforeClosing: string[];
   materials: { count: number; what: string }[];
@@ -83,25 +102,78 @@ export function holeOf(design: Design, lamps: readonly LampRow[]): HoleInput | u
   return { oldHoleMm: lamp.holeMm!, voidMm: Math.round((byId(design, "levels").get(lamp.level)?.voidAboveM ?? 0) * 1000), fireMin: lamp.fireMin ?? 0 };
 }
 
-function stepsOf(way: LegWay, advice: LegAdvice, circuit: string, first: LampRow | undefined, box: SwitchRow | undefined): RetrofitSheet["steps"] {
-  const at = first ? `at ${first.name}, the first point fed from ${box?.name ?? "the switch"}` : "at the first point fed from the switch";
-  const where = box?.name ?? "the switch";
-  const work: Record<LegWayName, string[]> = {
-    "wall switch or dimmer": [`Take the old switch out of ${where}; mark feed, switched line and strapping wires before a terminal is loosened`, `Fit ${way.option?.name ?? "the new switch"} in its place`],
-    "insert behind the switch": [`Draw the old switch forward at ${where}; mark every wire`, `Set ${way.option?.name ?? "the insert"} behind it: feed and switched line to the insert, the old switch to its input`],
-    "in-line dimmer at the lamp": [`At ${where} link feed and switched line through in a connector: the lamps are always live from now on`, `Set ${way.option?.name ?? "the in-line dimmer"} in a box ${at}; the lamps of this leg, and no others, on its output`, `Put a battery switch or a keypad on the wall in place of ${where}, over a blank plate`],
-    "smart lamps": [`At ${where} link feed and switched line through, or leave the switch on and cover it`, `Put the ${counted(advice.lampCount, "lamp")} in`],
-    "smart lamps and a decoupled switch": [`At ${where} link feed and switched line through: the lamps are always live`, `Fit ${way.companion?.name ?? "the decoupled switch"} on the same feed, set to speak only`, `Put the ${counted(advice.lampCount, "lamp")} in`],
-  };
+/** A hole and a void where nobody has measured: what most ceilings of a house have. */
+const USUAL_HOLE: HoleInput = { oldHoleMm: 80, voidMm: 150, fireMin: 0 };
+
+const BATTERY_SWITCH = { count: 1, what: "Battery switch, 2 keys" };
+const BLANK_PLATE = { count: 1, what: "Blank plate" };
+const connectors = (count: number) => ({ count, what: "Lever connectors, 3 wires" });
+
+/** What becomes of every position of a leg, the one the feed comes to first. */
+function positionsOf(way: LegWay, switches: readonly SwitchRow[]): Position[] {
+  const device = way.option?.name ?? "the new device";
+  const linked = (row: SwitchRow, wires: string, plate: string, key: boolean): Position => ({ row, role: "linked", wires, plate, materials: [connectors(2), BLANK_PLATE, ...(key ? [BATTERY_SWITCH] : [])] });
+  const through = "join the one strapping wire that is used and the line to the lamps in a connector, so that nothing here cuts them off; end the other strapping wire in a connector of its own";
+  return switches.map((row, i): Position => {
+    const isLast = i === switches.length - 1;
+    if (way.name === "in-line dimmer at the lamp") {
+      return linked(row, i === 0 ? "join the feed and the line to the lamps in a connector: it is always live from now on" : `${through}: always live from now on`, "a battery switch over a blank plate", true);
+    }
+    if (way.name === "smart lamps") return linked(row, i === 0 ? "join the feed and the line to the lamps in a connector: the lamps are always live" : `${through}: always live`, "a blank plate", false);
+    if (i > 0) return linked(row, isLast ? through : `${through}, in and out`, "a battery switch over a blank plate", true);
+    if (way.name === "smart lamps and a decoupled switch") {
+      return { row, role: "device", wires: `join the feed and the line to the lamps in a connector, and take a tail of the feed to ${way.companion?.name ?? "the decoupled switch"}: the lamps are always live`, plate: `${way.companion?.name ?? "the decoupled switch"}, set to speak only`, materials: [connectors(3)] };
+    }
+    const onward = switches.length > 1 ? "its output goes on the one strapping wire that is used" : "its output goes on the line to the lamps";
+    return way.name === "insert behind the switch"
+      ? { row, role: "device", wires: `mark feed, line and strapping wires; the feed goes to ${device}, ${onward}, the old switch to its input and to nothing else`, plate: `${device} behind the old switch`, materials: [connectors(3)] }
+      : { row, role: "device", wires: `mark feed, line and strapping wires; the feed goes to ${device}, ${onward}`, plate: `${device} in place of the old switch`, materials: [connectors(2)] };
+  });
+}
+
+/** Isolation and proof before any box is opened; wiring before electronics; the insulation test with none of it connected. */
+function stepsOf(way: LegWay, advice: LegAdvice, positions: readonly Position[], circuit: string, first: LampRow | undefined, fitting: OptionRow | undefined): Step[] {
+  const inline = way.name === "in-line dimmer at the lamp";
+  const lamps = way.name.startsWith("smart lamps");
+  const box = positions[0]?.row.name ?? "the switch";
+  const at = first ? `at ${first.name}, the first point fed from ${box}` : "at the first point fed from the switch";
+  const many = positions.length > 1;
+  const lampsTo = counted(advice.lampCount, "lamp");
+  const neutral = (way.option?.fit?.neutral || way.companion?.fit?.neutral) && !inline;
   return [
-    { text: "Note which gang works which lamps, and photograph the open box" },
+    { text: `From outside, with nothing opened: note which gang works which lamps${many ? ", at every position" : ""}` },
     { text: `Switch ${circuit} off at the board, lock it off, keep the key in the pocket, hang the notice`, safety: true },
-    { text: `Prove dead at ${where} and at the lamps with a tester that was tried on a live point before and after`, safety: true },
-    ...(advice.switches.length > 1 ? [{ text: `Open all ${advice.switches.length} positions: ${advice.switches.map((row) => row.name).join(", ")}. One of them may be fed from another circuit: prove dead at each`, safety: true }] : []),
-    ...work[way.name].map((text) => ({ text })),
-    { text: "Tug every wire; no strand outside a terminal; the box closes without force" },
-    { text: "Insulation and polarity tested by whoever is licensed to, then switched on", safety: true },
+    { text: "Try the tester on a point known to be live; then prove dead at a lamp of this leg, between line, neutral and earth; then try the tester again", safety: true },
+    ...(positions.length ? positions : [undefined]).flatMap((position, i): Step[] => [
+      { text: `${i === 0 ? "Only now open" : "Then open"} ${position?.row.name ?? "the switch"}, as if it were live, and prove dead between all its conductors and earth before one is touched${i > 0 ? ": it may be fed from another circuit too" : ""}. Anything live: close it, find that circuit, isolate and lock it as well`, safety: true },
+    ]),
+    { text: "Photograph every open box, and mark every wire, before a terminal is loosened" },
+    ...(neutral ? [{ text: `Prove that the neutral in ${box} belongs to ${circuit} and to no other: a borrowed one becomes live when its own circuit is on`, safety: true }] : []),
+    ...positions.map((position): Step => ({ text: `At ${position.row.name}: ${position.wires}` })),
+    ...(positions.length ? [] : [{ text: "No switch of this leg is known: trace it before anything is changed", safety: true }]),
+    { text: `Take out the old lamps, and leave every electronic part off: ${[...new Set([way.option?.name, way.companion?.name, fitting?.name].filter((name) => name !== undefined))].join(", ") || "the new devices"}. Then insulation resistance of the fixed wiring and continuity of its earth, by whoever is licensed to`, safety: true },
+    ...(inline ? [{ text: `Set ${way.option?.name ?? "the in-line dimmer"} in a box ${at}, from a steady platform; the lamps of this leg, and no others, on its output` }] : []),
+    ...positions.filter((position) => position.plate).map((position): Step => ({ text: `Close ${position.row.name} with ${position.plate}` })),
+    ...(fitting ? [{ text: `From a steady platform: make the hole fit${fitting.fit?.holeMm === undefined ? "" : ` (${fitting.fit.holeMm} mm)`} and put ${advice.lampCount} × ${fitting.name} in; look above for cable, pipe and beam before anything is cut`, safety: true }] : lamps ? [{ text: `Put the ${lampsTo} in` }] : []),
+    { text: "Tug every wire; no strand outside a terminal; every box closes without force; no bare end is left" },
+    { text: "Take the lock off last, switch on, and have polarity and the trip tested by whoever is licensed to", safety: true },
   ];
+}
+
+/** What proves the way itself, beside what every leg is tested for. */
+const WAY_TESTS: Readonly<Record<LegWayName, string>> = {
+  "wall switch or dimmer": "The key on the wall works the lamps with the hub off; what the hub sends shows at the lamps and on the key",
+  "insert behind the switch": "The old switch works the lamps at each of its positions, after the hub has switched them as well as before",
+  "in-line dimmer at the lamp": "Each battery switch reaches the in-line device; no lamp of another leg dims with it; taking a battery switch off the wall changes nothing",
+  "smart lamps": "Nothing on the wall can cut the lamps off any more; every lamp answers after the board was off and on",
+  "smart lamps and a decoupled switch": "Working the wall switch cuts nothing: each lamp still answers the hub afterwards; with the hub off the switch reaches the lamps directly, or the household knows that it does not",
+};
+
+/** Counts of one thing put together, in the order they first come. */
+function together(list: readonly { count: number; what: string }[]): { count: number; what: string }[] {
+  const sums = new Map<string, number>();
+  for (const { count, what } of list) if (count > 0) sums.set(what, (sums.get(what) ?? 0) + count);
+  return [...sums].map(([what, count]) => ({ count, what }));
 }
 
 /** The sheet for one leg, by the way named or the one advised. Throws InputError where the leg does not exist. */
@@ -111,37 +183,45 @@ export function retrofitSheet(design: Design, legId: string, ask: LegAsk & { way
   const box = advice.switches[0];
   const first = nearest(advice.lamps, box);
   const circuit = advice.leg.circuit === undefined ? "the circuit of this leg" : `circuit “${byId(design, "circuits").get(advice.leg.circuit)?.name ?? advice.leg.circuit}”`;
-  const hole = ask.hole ?? holeOf(design, advice.lamps);
   const fitting = ask.option === undefined ? (isInset(way.option) ? way.option : undefined) : byId(design, "options").get(ask.option);
+  const known = ask.hole ?? holeOf(design, advice.lamps);
+  // What is to go into a ceiling is held against its hole at once, measured or not.
+  const hole = known ?? (isInset(fitting) ? USUAL_HOLE : undefined);
   const gangs = advice.leg.switches.flatMap(({ switch: id, gang }) => {
     const row = byId(design, "switches").get(id);
     return row ? [gangName({ switch: row, gang })] : [];
   });
   const always = way.name === "in-line dimmer at the lamp" || way.name.startsWith("smart lamps");
   const lamps = way.name.startsWith("smart lamps");
+  const positions = positionsOf(way, advice.switches);
+  const linked = positions.filter((position) => position.role === "linked");
   return {
-    advice, way, ...(first ? { firstPoint: first } : {}), ...(box ? { firstSwitch: box } : {}), ...(hole ? { hole } : {}),
+    advice, way, ...(first ? { firstPoint: first } : {}), ...(box ? { firstSwitch: box } : {}), ...(hole ? { hole } : {}), ...(hole && !known ? { holeAssumed: true as const } : {}), positions,
     checks: hole && fitting ? fitChecks(hole, fitting) : [],
     labels: [
       ...gangs.map((name) => `${name}: “${advice.leg.name}”`),
       ...(always ? [`Inside ${box?.name ?? "the switch box"}: “always live, linked through for ${advice.leg.name}”`, `At the board: “${advice.leg.name}: always live”`] : []),
+      ...linked.filter((position) => !always || position.row !== box).map((position) => `Inside ${position.row.name}: “linked through for ${advice.leg.name}, ${always ? "always live" : "live with it"}”`),
       "On the device: its name in the register and its pairing code",
     ],
-    keep: ["The old switch and its plate in a bag with the leg's name: the next owner may want it back", "The pairing code as a picture in the register", ...(lamps ? ["One of the old lamps, to tell a dead lamp from a dead feed"] : [])],
-    steps: stepsOf(way, advice, circuit, first, box),
-    tests: ["Each switch position works every lamp of the leg, and no other", "By hand with the hub off", ...(advice.want.needs.includes("dim") ? ["From least to full without a flicker; the least is still seen"] : []), ...(advice.switches.length > 1 ? ["From every position, whatever the others are at"] : []), "After the circuit was off and on again: what does it come back as?"],
+    keep: [`${positions.length > 1 ? "The old switches and their plates" : "The old switch and its plate"} in a bag with the leg's name: the next owner may want them back`, "The pairing code as a picture in the register", ...(lamps ? ["One of the old lamps, to tell a dead lamp from a dead feed"] : [])],
+    steps: stepsOf(way, advice, positions, circuit, first, fitting),
+    tests: [
+      ...(advice.switches.length ? advice.switches.map((row) => (way.name === "smart lamps" ? `At ${row.name}: nothing is left that cuts the lamps off` : `From ${row.name}: every lamp of the leg and no other${advice.switches.length > 1 ? ", whatever was pressed elsewhere before" : ""}`)) : ["Every lamp of the leg, and no other"]),
+      WAY_TESTS[way.name], ...(advice.want.needs.includes("dim") ? ["From least to full without a flicker; the least is still seen"] : []), "After the circuit was off and on again: what does it come back as?",
+    ],
     beforeClosing: ["Pair it, and see it in the register under its name", "Note its node or address, its signal and who it talks through", "Update it: later it may be out of reach", "Leave a slack loop of cable and a way in: nothing with a radio behind a closed ceiling that cannot be opened"],
-    materials: [
+    materials: together([
       // A fitting that was picked for the hole takes the lamp's place, or comes beside the device at the switch.
       ...(way.option && !(lamps && fitting) ? [{ count: lamps ? advice.lampCount : 1, what: way.option.name }] : []),
       ...(fitting ? [{ count: advice.lampCount, what: fitting.name }] : []),
       ...(way.companion ? [{ count: 1, what: way.companion.name }] : []),
-      ...(way.name === "in-line dimmer at the lamp" ? [{ count: 1, what: "Battery switch, 2 keys" }, { count: 1, what: "Blank plate" }, { count: 1, what: "Connection box with cord grip" }] : []),
-      { count: always ? 3 : 5, what: "Lever connectors, 3 wires" },
+      ...positions.flatMap((position) => position.materials),
+      ...(way.name === "in-line dimmer at the lamp" ? [{ count: 1, what: "Connection box with cord grip" }, connectors(3)] : []),
       ...(hole && fitting && oldTooWide(hole, fitting) ? [{ count: advice.lampCount, what: `Adapter ring for ${hole.oldHoleMm} mm` }] : []),
       ...(hole && fitting && hole.fireMin > (fitting.ratings?.fireMin ?? 0) ? [{ count: advice.lampCount, what: "Fire hood" }] : []),
-      { count: gangs.length + (always ? 2 : 0) + 1, what: "Labels" },
-    ],
+      { count: gangs.length + linked.length + (always ? 1 : 0) + 1, what: "Labels" },
+    ]),
   };
 }
 
