@@ -5,6 +5,7 @@ export default [
   route("sign-in", "routes/account/sign-in.tsx"),
   route("sign-up", "routes/account/sign-up.tsx"),
   route("sign-out", "routes/account/sign-out.ts"),
+  route("account", "routes/account/account.tsx"),
   route("designs", "routes/designs/list.tsx"),
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [

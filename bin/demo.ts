@@ -3,8 +3,9 @@ import { rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { parseArgs } from "node:util";
 import { buildIfStale } from "./build";
-import { StartError, startDatabase, type Database } from "./database";
-import { connect, migrate } from "../db/connect";
+import { endLeftovers, ownFolder, StartError, startDatabase, type Database } from "./database";
+import { connect } from "../db/connect";
+import { migrate } from "../db/migrate";
 import { DEMO_PEOPLE, seedDemo } from "../db/seed";
 
 const FOLDER = ".data";
@@ -31,11 +32,18 @@ function checkFree(port: number): Promise<void> {
 async function main(): Promise<void> {
   const { values } = parseArgs({ options: { fresh: { type: "boolean", default: false }, port: { type: "string", default: process.env.PORT ?? "3210" } } });
   const port = portOf(values.port);
+  // First of all, so that nothing of a running one is touched: neither its port nor its data.
+  const lock = ownFolder(FOLDER);
+  process.on("exit", () => lock.release());
   await checkFree(port);
-  if (values.fresh) rmSync(FOLDER, { recursive: true, force: true });
+  if (values.fresh) {
+    if (await endLeftovers(FOLDER)) console.log("A start that was cut off had left its database running; it was ended.");
+    rmSync(FOLDER, { recursive: true, force: true });
+  }
   buildIfStale();
   console.log("Starting the database…");
-  const database = await startDatabase(FOLDER);
+  const database = await startDatabase(FOLDER, { onAway: (said) => console.error(said) });
+  if (database.leftovers) console.log("A start that was cut off had left its database running; it was ended, and your data is as it was.");
   let server: { close(): Promise<void> } | undefined;
   let stopping = false;
   const stop = async (code: number) => {
@@ -58,14 +66,17 @@ async function main(): Promise<void> {
     await stop(1);
     return;
   }
+  lock.serves(`http://localhost:${port}`);
   console.log(`\n  Zinc Lattice is at http://localhost:${port}\n\n  Sign in with one press on the page, or as ${DEMO_PEOPLE[0]!.email} with the password ${DEMO_PEOPLE[0]!.password}.\n  Ctrl+C stops it. Your data stays; "npm run demo -- --fresh" starts over.\n`);
 }
 
 async function prepare(database: Database): Promise<void> {
   const connection = await connect(database.url, 2);
   try {
-    await migrate(connection.db, "db/migrations");
-    await seedDemo(connection.db);
+    const { resumed } = await migrate(connection, "db/migrations");
+    if (resumed) console.log("A start was cut off while the database was brought up to date; that was finished.");
+    const mended = await seedDemo(connection.db);
+    if (mended) console.log(mended);
   } finally {
     await connection.close();
   }

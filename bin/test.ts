@@ -2,6 +2,7 @@
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { buildIfStale } from "./build";
+import { endLeftovers } from "./database";
 
 interface Count {
   passed: number;
@@ -11,6 +12,15 @@ interface Count {
 const RESULTS = "test-results";
 const MINUTE_MS = 60_000;
 
+/** The step that runs now, with all it started: a run that is ended takes them along, databases first of all. */
+let running: number | undefined;
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
+  process.on(signal, () => {
+    if (running !== undefined) process.kill(-running, "SIGTERM");
+    void Promise.all(["server", "e2e", "starts"].map((name) => endLeftovers(`.test-data/${name}`))).then(() => process.exit(1));
+  });
+}
+
 /** Run a command with its output shown; true where it exits 0. One that hangs is ended after `minutes`. */
 function run(command: string, args: string[], minutes: number, env: Record<string, string> = {}): Promise<boolean> {
   return new Promise((done) => {
@@ -19,8 +29,10 @@ function run(command: string, args: string[], minutes: number, env: Record<strin
       console.error(`${args[0]} took longer than ${minutes} minutes and was ended.`);
       process.kill(-child.pid!, "SIGKILL");
     }, minutes * MINUTE_MS);
+    running = child.pid;
     child.on("exit", (code) => {
       clearTimeout(late);
+      running = undefined;
       done(code === 0);
     });
   });

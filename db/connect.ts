@@ -1,6 +1,5 @@
-/** The connection pool and the migrations. */
+/** The connection pool. */
 import { drizzle, type MySql2Database } from "drizzle-orm/mysql2";
-import { migrate as runMigrations } from "drizzle-orm/mysql2/migrator";
 import { createPool, type Pool } from "mysql2/promise";
 import * as schema from "./schema";
 
@@ -18,6 +17,3 @@ export function connect(url: string, connections = 10): Connection {
   const pool = createPool({ uri: url, connectionLimit: connections, timezone: "Z", charset: "utf8mb4" });
   return { db: drizzle(pool, { schema, mode: "default" }), pool, close: () => pool.end() };
 }
-
-/** Bring the database to the current schema. */
-export const migrate = (db: Db, folder: string) => runMigrations(db, { migrationsFolder: folder });

@@ -3,6 +3,7 @@ import { hash, verify } from "@node-rs/argon2";
 
 const SETTINGS = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 export const LEAST_PASSWORD = 10;
+export const MOST_PASSWORD = 200;
 
 export const hashPassword = (password: string) => hash(password, SETTINGS);
 

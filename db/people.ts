@@ -2,10 +2,10 @@
 import { and, asc, desc, eq } from "drizzle-orm";
 import { WRITE_ORDER, type Design } from "../core/design/collections";
 import type { Change } from "../core/design/edit";
-import type { Db } from "./connect";
+import type { Db, Tx } from "./connect";
 import { designs, edits, members, people, type Role } from "./schema";
 import { columnValues, TABLES } from "./tables";
-import { writeEdit } from "./write-edit";
+import { writeStart } from "./write-edit";
 
 export interface Person {
   id: string;
@@ -15,13 +15,13 @@ export interface Person {
 
 export const normalEmail = (email: string) => email.trim().toLowerCase();
 
-export async function findPerson(db: Db, email: string): Promise<(Person & { passwordHash: string }) | undefined> {
+export async function findPerson(db: Db | Tx, email: string): Promise<(Person & { passwordHash: string }) | undefined> {
   const [row] = await db.select().from(people).where(eq(people.email, normalEmail(email)));
   return row;
 }
 
 /** Add a person. False where the address is taken already. */
-export async function addPerson(db: Db, person: Person & { passwordHash: string }): Promise<boolean> {
+export async function addPerson(db: Db | Tx, person: Person & { passwordHash: string }): Promise<boolean> {
   try {
     await db.insert(people).values({ ...person, email: normalEmail(person.email), createdAt: new Date() });
     return true;
@@ -29,6 +29,10 @@ export async function addPerson(db: Db, person: Person & { passwordHash: string 
     if (isDuplicate(error)) return false;
     throw error;
   }
+}
+
+export async function setPassword(db: Db, person: string, passwordHash: string): Promise<void> {
+  await db.update(people).set({ passwordHash }).where(eq(people.id, person));
 }
 
 function isDuplicate(error: unknown): boolean {
@@ -61,7 +65,7 @@ export async function membersOf(db: Db, design: string): Promise<(Person & { rol
     .from(members).innerJoin(people, eq(people.id, members.person)).where(eq(members.design, design)).orderBy(asc(people.name));
 }
 
-export async function setMember(db: Db, design: string, person: string, role: Exclude<Role, "owner">): Promise<void> {
+export async function setMember(db: Db | Tx, design: string, person: string, role: Exclude<Role, "owner">): Promise<void> {
   await db.insert(members).values({ design, person, role }).onDuplicateKeyUpdate({ set: { role } });
 }
 
@@ -76,25 +80,24 @@ export function allChanges(design: Design): Change[] {
 
 /** A new design owned by `person`: its settings, then all its rows as one entry of the log that is no step of anybody's to undo. Nothing stays behind when that fails. */
 export async function createDesign(db: Db, id: string, person: string, design: Design): Promise<void> {
-  await db.transaction(async (tx) => {
-    await tx.insert(designs).values({ ...(columnValues("design", design.design) as typeof designs.$inferInsert), id, revision: 0, changedAt: new Date() });
-    await tx.insert(members).values({ design: id, person, role: "owner" });
-  });
+  await db.transaction((tx) => createDesignIn(db, tx, id, person, design), { isolationLevel: "read committed" });
+}
+
+/** The same within a transaction: with what else is made there, all of it or nothing. */
+export async function createDesignIn(db: Db, tx: Tx, id: string, person: string, design: Design): Promise<void> {
+  await tx.insert(designs).values({ ...(columnValues("design", design.design) as typeof designs.$inferInsert), id, revision: 0, changedAt: new Date() });
+  await tx.insert(members).values({ design: id, person, role: "owner" });
   const changes = allChanges(design);
-  if (!changes.length) return;
-  try {
-    await writeEdit(db, id, person, { base: 0, changes }, "start");
-  } catch (error) {
-    await deleteDesign(db, id);
-    throw error;
-  }
+  if (changes.length) await writeStart(db, tx, id, person, changes);
 }
 
 /** Take a design out whole. Rows go before the rows they name. */
 export async function deleteDesign(db: Db, id: string): Promise<void> {
-  await db.transaction(async (tx) => {
-    for (const name of [...WRITE_ORDER].reverse()) await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
-    await tx.delete(edits).where(eq(edits.design, id));
-    await tx.delete(designs).where(eq(designs.id, id));
-  });
+  await db.transaction((tx) => deleteDesignIn(tx, id));
+}
+
+export async function deleteDesignIn(tx: Tx, id: string): Promise<void> {
+  for (const name of [...WRITE_ORDER].reverse()) await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
+  await tx.delete(edits).where(eq(edits.design, id));
+  await tx.delete(designs).where(eq(designs.id, id));
 }

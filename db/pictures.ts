@@ -11,8 +11,37 @@ export const MOST_PICTURE_BYTES = 12_000_000;
 function typeOf(bytes: Buffer): string | undefined {
   if (bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return "image/png";
   if (bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))) return "image/jpeg";
-  const start = bytes.subarray(0, 2000).toString("utf8");
-  return /^\uFEFF?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*(<!DOCTYPE svg[^[>]*>\s*)?<svg[\s>]/.test(start) ? "image/svg+xml" : undefined;
+  return isSvg(bytes.subarray(0, HEAD_BYTES).toString("utf8")) ? "image/svg+xml" : undefined;
+}
+
+/** An SVG file may begin with so much of declarations and comments. */
+const HEAD_BYTES = 64_000;
+
+/**
+ * Does a text begin as an SVG file does: a mark of its byte order, an XML declaration, comments, a document type without
+ * declarations of its own, then its root? Read from left to right, each character once: a pattern for it would try
+ * comments every which way, and stop the server for everybody.
+ */
+export function isSvg(text: string): boolean {
+  let at = text.startsWith("\uFEFF") ? 1 : 0;
+  const blank = () => {
+    while (at < text.length && text.charCodeAt(at) <= 32) at += 1;
+  };
+  /** Past the end of what begins here; false where it does not end in what is read. */
+  const past = (end: string) => {
+    const found = text.indexOf(end, at);
+    at = found < 0 ? text.length : found + end.length;
+    return found >= 0;
+  };
+  blank();
+  if (text.startsWith("<?xml", at) && !past("?>")) return false;
+  for (blank(); text.startsWith("<!--", at); blank()) if (!past("-->")) return false;
+  if (text.startsWith("<!DOCTYPE svg", at)) {
+    const from = at;
+    if (!past(">") || text.slice(from, at).includes("[")) return false;
+  }
+  for (blank(); text.startsWith("<!--", at); blank()) if (!past("-->")) return false;
+  return text.startsWith("<svg", at) && (text[at + 4] === ">" || text.charCodeAt(at + 4) <= 32);
 }
 
 /** Keep a picture; returns its hash. Throws InputError for what is none, or too large. */

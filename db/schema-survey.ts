@@ -120,6 +120,7 @@ export const measurements = mysqlTable("measurements", {
   of: varchar("of", { length: 20 }).notNull(),
   typed: varchar("typed", { length: 40 }).notNull(),
   metres: double("metres").notNull(),
+  headingDeg: double("heading_deg"),
   on: varchar("on", { length: 10 }),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("measurements", t.design),

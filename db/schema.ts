@@ -21,7 +21,18 @@ export const sessions = mysqlTable("sessions", {
   tokenHash: varchar("token_hash", { length: 64 }).primaryKey(),
   person: id("person").notNull().references(() => people.id, { onDelete: "cascade" }),
   expiresAt: datetime("expires_at", { mode: "date" }).notNull(),
-}, (t) => [index("sessions_expires").on(t.expiresAt)]);
+  /** When it began, when it was last used (to some minutes), and with what: for the list a person sees of their own. */
+  startedAt: datetime("started_at", { mode: "date" }),
+  seenAt: datetime("seen_at", { mode: "date" }),
+  agent: varchar("agent", { length: 200 }),
+}, (t) => [index("sessions_expires").on(t.expiresAt), index("sessions_person").on(t.person)]);
+
+/** Devices from which a person has signed in: what strangers try against the account does not hold these up. */
+export const knownDevices = mysqlTable("known_devices", {
+  tokenHash: varchar("token_hash", { length: 64 }).primaryKey(),
+  person: id("person").notNull().references(() => people.id, { onDelete: "cascade" }),
+  seenAt: datetime("seen_at", { mode: "date" }).notNull(),
+}, (t) => [index("known_devices_person").on(t.person)]);
 
 /** Kept by rate-limiter-flexible: sign-in attempts by address and by account. */
 export const signInLimits = mysqlTable("sign_in_limits", {
@@ -55,6 +66,8 @@ export const edits = mysqlTable("edits", {
   at: datetime("at", { mode: "date", fsp: 3 }).notNull(),
   kind: varchar("kind", { length: 10 }).$type<"start" | "edit" | "undo" | "redo">().notNull(),
   of: int("of"),
+  /** What the desk that sent it calls it: sent again, it is known and not written twice. */
+  key: varchar("key", { length: 40 }),
   changes: json("changes").notNull(),
   inverse: json("inverse").notNull(),
 }, (t) => [primaryKey({ columns: [t.design, t.revision] })]);
@@ -164,6 +177,7 @@ export const risers = mysqlTable("risers", {
   fromLevel: id("from_level").notNull(),
   toLevel: id("to_level").notNull(),
   boreMm: double("bore_mm"),
+  bundles: int("bundles"),
 }, (t) => [
   primaryKey({ columns: [t.design, t.id] }), ofDesign("risers", t.design),
   foreignKey({ name: "risers_from", columns: [t.design, t.fromLevel], foreignColumns: [levels.design, levels.id] }),

@@ -3,7 +3,9 @@ import { readFileSync } from "node:fs";
 import { readFile } from "../core/design/file";
 import type { Db } from "./connect";
 import { hashPassword } from "./passwords";
-import { addPerson, createDesign, findPerson, setMember } from "./people";
+import { inArray } from "drizzle-orm";
+import { addPerson, createDesignIn, deleteDesignIn, setMember } from "./people";
+import { designs, people } from "./schema";
 
 export const DEMO_DESIGN = "larkspur-weir";
 /** The small end: a rented flat. */
@@ -14,12 +16,30 @@ export const DEMO_PEOPLE = [
   { id: "household", name: "Household", email: "household@larkspur.example", password: "live-and-look", role: "view" },
 ] as const;
 
-/** Add the demo people, Larkspur Weir and the flat where they are not there yet. */
-export async function seedDemo(db: Db): Promise<void> {
-  if (await findPerson(db, DEMO_PEOPLE[0].email)) return;
-  for (const { password, ...person } of [...DEMO_PEOPLE].reverse()) {
-    await addPerson(db, { id: person.id, name: person.name, email: person.email, passwordHash: await hashPassword(password) });
-  }
-  for (const id of [SAMPLE_FLAT, DEMO_DESIGN]) await createDesign(db, id, DEMO_PEOPLE[0].id, readFile(readFileSync(`demo/${id}.zinc.json`, "utf8")));
-  for (const person of DEMO_PEOPLE) if (person.role !== "owner") await setMember(db, DEMO_DESIGN, person.id, person.role);
+/**
+ * Add the demo people, Larkspur Weir and the flat: all of it in one transaction, so that a start that is cut off leaves
+ * nothing of it. Where they are there already nothing is done, unless an older start left half of it: a person or a
+ * design that is missing, or a design without its first revision, is then made anew. Says what it mended.
+ */
+export async function seedDemo(db: Db): Promise<string | undefined> {
+  const known = await db.select({ id: people.id }).from(people).where(inArray(people.id, DEMO_PEOPLE.map((person) => person.id)));
+  const standing = await db.select({ id: designs.id, revision: designs.revision }).from(designs).where(inArray(designs.id, [SAMPLE_FLAT, DEMO_DESIGN]));
+  const whole = new Set(standing.filter((row) => row.revision > 0).map((row) => row.id));
+  // Somebody may have removed a sample on purpose: only one that stands without its rows is half.
+  const half = standing.filter((row) => row.revision === 0).map((row) => row.id);
+  const fresh = known.length < DEMO_PEOPLE.length;
+  if (!fresh && !half.length) return undefined;
+  const hashes = new Map(await Promise.all(DEMO_PEOPLE.map(async (person) => [person.id, await hashPassword(person.password)] as const)));
+  await db.transaction(async (tx) => {
+    for (const { id, name, email } of [...DEMO_PEOPLE].reverse()) {
+      if (!known.some((row) => row.id === id)) await addPerson(tx, { id, name, email, passwordHash: hashes.get(id)! });
+    }
+    for (const id of [SAMPLE_FLAT, DEMO_DESIGN]) {
+      if (whole.has(id) || (!fresh && !half.includes(id))) continue;
+      if (half.includes(id)) await deleteDesignIn(tx, id);
+      await createDesignIn(db, tx, id, DEMO_PEOPLE[0].id, readFile(readFileSync(`demo/${id}.zinc.json`, "utf8")));
+    }
+    for (const person of DEMO_PEOPLE) if (person.role !== "owner" && (fresh || whole.has(DEMO_DESIGN) || half.includes(DEMO_DESIGN))) await setMember(tx, DEMO_DESIGN, person.id, person.role);
+  }, { isolationLevel: "read committed" });
+  return known.length || standing.length ? "The demo data was found half written and was made whole." : undefined;
 }

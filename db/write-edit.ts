@@ -1,7 +1,7 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
 import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
 import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
-import { applyChanges, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
+import { applyChanges, checkSizes, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
 import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
 import { keep, readAt } from "./read-design";
@@ -14,6 +14,8 @@ export interface LogEntry {
   at: string;
   kind: "start" | "edit" | "undo" | "redo";
   of?: number;
+  /** What the desk that sent it calls it. */
+  key?: string;
   changes: Change[];
 }
 
@@ -29,11 +31,20 @@ export type WriteResult =
   | { ok: true; revision: number; log: LogEntry[] }
   | { ok: false; clashes: Clash[]; revision: number; log: LogEntry[] };
 
-interface Request {
+/** What a desk says of an edit it sends: a name of its own, under which it is never written twice. */
+export interface Sent {
+  key?: string;
+  /** Revision of the design the desk knew. */
+  base?: number;
+}
+
+interface Request extends Sent {
   kind: LogEntry["kind"];
   of?: number;
   changes: Change[];
   base: number;
+  /** Where the log the answer brings begins. */
+  since?: number;
   /** Undo and redo ask that rows stand as the edit left them, whatever came between. */
   expect?: Change[];
 }
@@ -42,7 +53,7 @@ interface Request {
 export async function logSince(tx: Tx | Db, design: string, revision: number): Promise<LogEntry[]> {
   const rows = await tx.select().from(edits).where(and(eq(edits.design, design), gt(edits.revision, revision))).orderBy(edits.revision);
   return rows.map((row) => ({
-    revision: row.revision, person: row.person, at: row.at.toISOString(), kind: row.kind, ...(row.of === null ? {} : { of: row.of }), changes: row.changes as Change[],
+    revision: row.revision, person: row.person, at: row.at.toISOString(), kind: row.kind, ...(row.of === null ? {} : { of: row.of }), ...(row.key === null ? {} : { key: row.key }), changes: row.changes as Change[],
   }));
 }
 
@@ -83,10 +94,16 @@ function finalChanges(changes: readonly Change[]): { puts: Map<CollectionName, A
   let settings: object | undefined;
   for (const change of last.values()) {
     if (change.in === "design") settings = change.put;
-    else if ("put" in change) puts.set(change.in, [...(puts.get(change.in) ?? []), change.put]);
-    else drops.set(change.in, [...(drops.get(change.in) ?? []), change.drop]);
+    else if ("put" in change) listed(puts, change.in).push(change.put);
+    else listed(drops, change.in).push(change.drop);
   }
   return { puts, drops, settings };
+}
+
+function listed<T>(lists: Map<CollectionName, T[]>, name: CollectionName): T[] {
+  let list = lists.get(name);
+  if (!list) lists.set(name, (list = []));
+  return list;
 }
 
 const BATCH = 500;
@@ -108,46 +125,68 @@ async function writeRows(tx: Tx, design: string, changes: readonly Change[]): Pr
   if (settings) await tx.update(designs).set(columnValues("design", settings)).where(eq(designs.id, design));
   for (const collection of WRITE_ORDER) if (puts.has(collection)) await putRows(tx, design, collection, puts.get(collection)!);
   for (const collection of [...WRITE_ORDER].reverse()) {
-    const ids = drops.get(collection);
+    const ids = drops.get(collection) ?? [];
     const table = TABLES[collection];
-    if (ids) await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids)));
+    for (let i = 0; i < ids.length; i += BATCH) await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids.slice(i, i + BATCH))));
   }
 }
 
-async function perform(db: Db, design: string, person: string, make: (tx: Tx, stored: { revision: number; design: Design }) => Promise<Request>): Promise<WriteResult> {
-  let written: { revision: number; design: Design } | undefined;
-  const result = await db.transaction(async (tx) => {
-    // One writer at a time on a design: the lock is on its own row, so others are not held up.
-    const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)).for("update");
-    if (!head) fail("design", "does not exist");
-    const stored = (await readAt(db, tx, design, head!.revision))!;
-    const request = await make(tx, stored);
-    const since = await logSince(tx, design, request.base);
-    const clashes = clashing(stored.design, request, since);
-    if (clashes.length) return { ok: false as const, clashes, revision: stored.revision, log: since };
-    const after = applyChanges(stored.design, request.changes);
-    checkWhole(after, request.changes);
-    await writeRows(tx, design, request.changes);
-    const revision = stored.revision + 1;
-    const at = new Date();
-    await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
-    await tx.insert(edits).values({
-      design, revision, person, at, kind: request.kind, of: request.of ?? null, changes: request.changes, inverse: invertChanges(stored.design, request.changes),
-    });
-    const entry: LogEntry = { revision, person, at: at.toISOString(), kind: request.kind, ...(request.of === undefined ? {} : { of: request.of }), changes: request.changes };
-    written = { revision, design: after };
-    return { ok: true as const, revision, log: [...since, entry] };
-  }, { isolationLevel: "read committed" });
+type Stored = { revision: number; design: Design };
+type Make = (tx: Tx, stored: Stored) => Promise<Request>;
+
+/** Write a request within a transaction. The design is kept for the next reader by whoever commits it. */
+async function performIn(db: Db, tx: Tx, design: string, person: string, sent: Sent, make: Make): Promise<{ result: WriteResult; written?: Stored }> {
+  // One writer at a time on a design: the lock is on its own row, so others are not held up.
+  const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)).for("update");
+  if (!head) fail("design", "does not exist");
+  const from = checkedBase(sent.base, head!.revision);
+  if (sent.key !== undefined && from !== undefined) {
+    // Sent again because its answer was lost: what the log has is the answer.
+    const log = await logSince(tx, design, from);
+    if (log.some((entry) => entry.person === person && entry.key === sent.key)) return { result: { ok: true, revision: head!.revision, log } };
+  }
+  const stored = (await readAt(db, tx, design, head!.revision))!;
+  const request = await make(tx, stored);
+  const since = await logSince(tx, design, request.base);
+  const answer = from === undefined || from === request.base ? since : await logSince(tx, design, from);
+  const clashes = clashing(stored.design, request, since);
+  if (clashes.length) return { result: { ok: false, clashes, revision: stored.revision, log: answer } };
+  const after = applyChanges(stored.design, request.changes);
+  checkSizes(after, request.changes);
+  checkWhole(after, request.changes);
+  await writeRows(tx, design, request.changes);
+  const revision = stored.revision + 1;
+  const at = new Date();
+  await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
+  await tx.insert(edits).values({
+    design, revision, person, at, kind: request.kind, of: request.of ?? null, key: sent.key ?? null, changes: request.changes, inverse: invertChanges(stored.design, request.changes),
+  });
+  const entry: LogEntry = {
+    revision, person, at: at.toISOString(), kind: request.kind, ...(request.of === undefined ? {} : { of: request.of }), ...(sent.key === undefined ? {} : { key: sent.key }), changes: request.changes,
+  };
+  return { result: { ok: true, revision, log: [...answer, entry] }, written: { revision, design: after } };
+}
+
+const checkedBase = (base: number | undefined, head: number): number | undefined => {
+  if (base === undefined) return undefined;
+  if (!Number.isInteger(base) || base < 0 || base > head) fail("base", `must be a revision of the design, 0 to ${head}`);
+  return base;
+};
+
+async function perform(db: Db, design: string, person: string, sent: Sent, make: Make): Promise<WriteResult> {
+  const { result, written } = await db.transaction((tx) => performIn(db, tx, design, person, sent, make), { isolationLevel: "read committed" });
   if (written) keep(db, { id: design, ...written });
   return result;
 }
 
 /** Write an edit. Throws InputError where rows would not hold together; a clash is a result, not an error. */
-export function writeEdit(db: Db, design: string, person: string, edit: Edit, kind: "start" | "edit" = "edit"): Promise<WriteResult> {
-  return perform(db, design, person, async (_tx, stored) => {
-    if (!Number.isInteger(edit.base) || edit.base < 0 || edit.base > stored.revision) fail("base", `must be a revision of the design, 0 to ${stored.revision}`);
-    return { kind, base: edit.base, changes: edit.changes };
-  });
+export function writeEdit(db: Db, design: string, person: string, edit: Edit, sent: Sent = {}): Promise<WriteResult> {
+  return perform(db, design, person, { ...sent, base: edit.base }, () => Promise.resolve({ kind: "edit", base: edit.base, changes: edit.changes }));
+}
+
+/** Write how a design came in, within the transaction that makes it; it is no step of anybody's to undo. */
+export async function writeStart(db: Db, tx: Tx, design: string, person: string, changes: Change[]): Promise<void> {
+  await performIn(db, tx, design, person, {}, () => Promise.resolve({ kind: "start", base: 0, changes }));
 }
 
 export interface History {
@@ -183,19 +222,31 @@ async function logged(tx: Tx, design: string, revision: number) {
   return { changes: row!.changes as Change[], inverse: row!.inverse as Change[] };
 }
 
-/** Take back this person's last edit that still stands. Throws InputError where there is none. */
-export function undo(db: Db, design: string, person: string): Promise<WriteResult> {
-  return perform(db, design, person, async (tx, stored) => {
-    const of = (await historyOf(tx, design, person)).undo.at(-1) ?? fail("", "There is nothing of yours to undo");
+/** The last of `list`, which has to be the one that was meant where the desk says which. */
+function lastMeant(list: readonly number[], meant: number | undefined, what: "undo" | "do again"): number {
+  const last = list.at(-1) ?? fail("", `There is nothing of yours to ${what}`);
+  if (meant !== undefined && meant !== last) fail("", `What was to be ${what === "undo" ? "undone" : "done again"} is no longer your last step: look at what changed, and try again`);
+  return last;
+}
+
+/**
+ * Take back this person's last edit that still stands; `of` names it, so that one sent twice takes nothing more back.
+ * Throws InputError where there is none, or another one is last by now.
+ */
+export function undo(db: Db, design: string, person: string, of?: number, sent: Sent = {}): Promise<WriteResult> {
+  const meant = of;
+  return perform(db, design, person, sent, async (tx, stored) => {
+    const of = lastMeant((await historyOf(tx, design, person)).undo, meant, "undo");
     const { changes, inverse } = await logged(tx, design, of);
     return { kind: "undo", of, base: stored.revision, changes: inverse, expect: lastOfEach(changes) };
   });
 }
 
-/** Do again what this person last undid. Throws InputError where there is none. */
-export function redo(db: Db, design: string, person: string): Promise<WriteResult> {
-  return perform(db, design, person, async (tx, stored) => {
-    const of = (await historyOf(tx, design, person)).redo.at(-1) ?? fail("", "There is nothing of yours to redo");
+/** Do again what this person last undid; `of` names the edit. Throws InputError where there is none, or another one is last by now. */
+export function redo(db: Db, design: string, person: string, of?: number, sent: Sent = {}): Promise<WriteResult> {
+  const meant = of;
+  return perform(db, design, person, sent, async (tx, stored) => {
+    const of = lastMeant((await historyOf(tx, design, person)).redo, meant, "do again");
     const { changes, inverse } = await logged(tx, design, of);
     return { kind: "redo", of, base: stored.revision, changes, expect: inverse };
   });

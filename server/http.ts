@@ -45,6 +45,16 @@ function headers() {
   });
 }
 
+/** Names this process is served under: loopback, and those of ZINC_HOSTS, parted by commas. */
+const hostNames = () => new Set(["localhost", "127.0.0.1", "[::1]", ...(process.env.ZINC_HOSTS ?? "").split(",").map((name) => name.trim().toLowerCase()).filter(Boolean)]);
+
+/** Refuse requests for another name: a site that points its own at this machine would else be let in as if it were us. */
+function knownHost(req: Request, res: Response, next: NextFunction): void {
+  const name = (req.headers.host ?? "").toLowerCase().replace(/:\d{1,5}$/, "");
+  if (hostNames().has(name)) return next();
+  res.status(421).type("text/plain").send("Nothing is served under this name.");
+}
+
 /** Refuse what another site makes a browser send. Every browser names the origin of a post. */
 function sameSite(req: Request, res: Response, next: NextFunction): void {
   if (req.method === "GET" || req.method === "HEAD") return next();
@@ -91,7 +101,7 @@ export function application(build: ServerBuild): express.Express {
     res.locals.nonce = randomBytes(16).toString("base64");
     next();
   });
-  app.use(headers(), sameSite, sizeLimit);
+  app.use(headers(), knownHost, sameSite, sizeLimit);
   // Scripts and styles were compressed as small as can be when they were built.
   app.use(expressStaticGzip("build/client", { enableBrotli: true, orderPreference: ["br", "gz"], serveStatic: { setHeaders: cacheFor } }));
   app.use(compression({ filter: (req, res) => !String(res.getHeader("Content-Type")).startsWith("text/event-stream") && compression.filter(req, res) }));

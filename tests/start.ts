@@ -4,8 +4,9 @@ import { rmSync } from "node:fs";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { buildIfStale } from "../bin/build";
-import { startDatabase, type Database } from "../bin/database";
-import { connect, migrate } from "../db/connect";
+import { endLeftovers, startDatabase, type Database } from "../bin/database";
+import { connect } from "../db/connect";
+import { migrate } from "../db/migrate";
 import { seedDemo } from "../db/seed";
 
 export interface WebProcess {
@@ -36,10 +37,12 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
 /** A fresh database with the schema and the demo house, and the application built. */
 export async function startTestDatabase(folder: string): Promise<Database> {
   buildIfStale();
+  // A run that was ended may have left its server behind, on the very folder that goes now.
+  await endLeftovers(folder);
   rmSync(folder, { recursive: true, force: true });
   const database = await startDatabase(folder, { quick: true });
   const connection = connect(database.url, 2);
-  await migrate(connection.db, "db/migrations");
+  await migrate(connection, "db/migrations");
   await seedDemo(connection.db);
   await connection.close();
   return database;

@@ -28,7 +28,7 @@ function useOther(names: Record<string, string>): string | undefined {
 
 export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
   const { store, url, preferences, prefer, readOnly, phase, showPhase } = useDesk();
-  const { design, revision, saving, undo, redo, trouble, live } = useDeskState();
+  const { design, revision, saving, canUndo, canRedo, trouble, refused, live } = useDeskState();
   const other = useOther(names);
   const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
   const [menu, askMenu] = useState(false);
@@ -52,8 +52,8 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
               <option value="none">In no phase</option>
             </select>
           )}
-          <button type="button" className="mast-button" disabled={readOnly || undo === 0} onClick={store.undo} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={15} /></button>
-          <button type="button" className="mast-button" disabled={readOnly || redo === 0} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
+          <button type="button" className="mast-button" disabled={readOnly || !canUndo} onClick={store.undo} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={15} /></button>
+          <button type="button" className="mast-button" disabled={readOnly || !canRedo} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
           <button type="button" className="mast-button font-mono" onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })} aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}>{preferences.units === "metric" ? "m" : "ft"}</button>
           <button type="button" className="mast-button max-sm:hidden" onClick={() => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })}>{preferences.theme === "dark" ? "Light" : "Dark"}</button>
           {menu ? <Suspense fallback={name}><PersonMenu person={person} role={ROLE_TEXT[role]} owner={role === "owner"} url={url} /></Suspense> : name}
@@ -61,7 +61,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
       </div>
       {trouble && (
         <p role="alert" className="flex items-center justify-between gap-3 bg-stop px-3.5 py-1 text-white dark-stop">
-          {trouble} <button type="button" className="underline" onClick={store.dismiss}>Close</button>
+          {trouble} {refused.length > 0 && <button type="button" className="mr-2 underline" onClick={store.retry}>Try it again</button>}<button type="button" className="underline" onClick={store.dismiss}>{refused.length > 0 ? "Let it go" : "Close"}</button>
         </p>
       )}
       {other && !trouble && <p role="status" className="bg-accent px-3.5 py-0.5 text-small text-on-accent">{other}</p>}

@@ -26,6 +26,7 @@ export default function PersonMenu({ person, role, owner, url }: Props) {
         <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/designs">All designs</Link></MenuItem>
         {owner && <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>Share this design</Link></MenuItem>}
         <MenuItem><a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>Save the project file</a></MenuItem>
+        <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/account">Account and sessions</Link></MenuItem>
         <Form method="post" action="/sign-out"><MenuItem><button className="w-full px-3 py-1.5 text-left data-focus:bg-wash">Sign out</button></MenuItem></Form>
       </MenuItems>
     </Menu>

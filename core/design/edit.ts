@@ -83,6 +83,16 @@ export function checkChanges(raw: unknown): Change[] {
   });
 }
 
+/** Rows a collection may have: more than any house needs, few enough that everything stays quick for everybody. */
+export const MOST_ROWS = 10_000;
+
+/** Check that no collection grows beyond what a design may hold. Throws InputError naming the collection. */
+export function checkSizes(after: Design, changes: readonly Change[]): void {
+  for (const name of new Set(changes.map((change) => change.in))) {
+    if (name !== "design" && after[name].length > MOST_ROWS) fail(name, `must have at most ${MOST_ROWS} rows, and would have ${after[name].length}`);
+  }
+}
+
 /** Check that the design after `changes` holds together: references stand, and nothing still names a dropped row. */
 export function checkWhole(after: Design, changes: readonly Change[]): void {
   const put = new Set(changes.filter((c) => "put" in c).map(keyOf));

@@ -25,6 +25,8 @@ import {
   ValidateNested,
 } from "class-validator";
 
+import { isText } from "./text";
+
 export type RowClass = new () => object;
 export type NestedChoice = { by: string; classes: Record<string, RowClass> };
 
@@ -72,6 +74,10 @@ function declare(field: Omit<Field, "name" | "optional">, options: Options, chec
 export const Id = () =>
   declare({ kind: "text", pattern: ID_PATTERN }, {}, [Matches(ID_PATTERN, { message: `$property ${ID_RULE}` })]);
 
+/** Half a pair of characters, or a zero, is no text: no database takes it. */
+const WellFormed = (each = false) =>
+  ValidateBy({ name: "wellFormed", validator: { validate: (value) => typeof value !== "string" || isText(value), defaultMessage: () => "$property must be whole characters: one of them is cut in half" } }, { each });
+
 /** Text of 1 to `max` characters (200 unless said). */
 export function Text(options: Options = {}) {
   const max = options.max ?? 200;
@@ -80,6 +86,7 @@ export function Text(options: Options = {}) {
     MinLength(options.min ?? 1, { message: "$property must not be empty" }),
     IsString({ message: "$property must be text" }),
   ];
+  checks.unshift(WellFormed());
   if (options.pattern) checks.unshift(Matches(options.pattern, { message: `$property has the wrong form` }));
   return declare({ kind: "text" }, { ...options, max }, checks);
 }
@@ -123,6 +130,7 @@ export const Refs = (to: string, options: Options = {}) =>
 
 export const Texts = (options: Options = {}) =>
   declare({ kind: "texts" }, options, [
+    WellFormed(true),
     MaxLength(80, { each: true, message: "$property must hold texts of at most 80 characters" }),
     IsString({ each: true, message: "$property must hold texts only" }),
     ArrayMaxSize(50, { message: "$property must have at most 50 entries" }),

@@ -1,5 +1,6 @@
 /** The project file `.zinc.json`: read, check, write. Files of the same design are the same bytes. */
 import { checkAgainst } from "./check-row";
+import { MOST_ROWS } from "./edit";
 import { emptyDesign, FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName, type Design } from "./collections";
 import { fields, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
@@ -8,6 +9,8 @@ import { DesignRow } from "./rows-house";
 
 export const FILE_FORMAT = "zinc-lattice-design";
 export const FILE_VERSION = 1;
+/** Faults named at most. */
+const MOST_PROBLEMS = 100;
 
 function ordered(rowClass: RowClass, row: object): object {
   const from = row as Record<string, unknown>;
@@ -70,16 +73,22 @@ function readRows(name: CollectionName, raw: unknown, design: Design, places: Ma
     problems.push({ path: name, reason: "must be a list of rows" });
     return;
   }
+  if (raw.length > MOST_ROWS) {
+    problems.push({ path: name, reason: `must have at most ${MOST_ROWS} rows, and has ${raw.length}` });
+    return;
+  }
   const rows: AnyRow[] = [];
-  raw.forEach((entry, i) => {
+  for (const [i, entry] of raw.entries()) {
+    // Enough to see what is wrong with the file.
+    if (problems.length >= MOST_PROBLEMS) return;
     const path = `${name}[${i}]`;
     const row = checkAgainst(ROW_CLASSES[name], entry, path, problems) as AnyRow | undefined;
-    if (!row) return;
+    if (!row) continue;
     const key = `${name}/${row.id}`;
     if (places.has(key)) problems.push({ path: `${path}.id`, reason: `repeats "${row.id}" of ${places.get(key)}` });
     places.set(key, path);
     rows.push(row);
-  });
+  }
   rows.sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   (design as Record<CollectionName, AnyRow[]>)[name] = rows;
 }

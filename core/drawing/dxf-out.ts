@@ -2,6 +2,7 @@
 import { Colors, DxfWriter, point3d, Units } from "@tarikjabiri/dxf";
 import { byId, type Design } from "../design/collections";
 import { fail } from "../design/input-error";
+import { oneLine } from "../design/text";
 import { pointLabel } from "../runs";
 
 /** The level as text DXF. Throws InputError for a level that is not there. */
@@ -23,7 +24,7 @@ export function planDxf(design: Design, level: string): string {
   for (const room of design.rooms) {
     if (room.level !== level) continue;
     ring(room.outline, true);
-    dxf.addText(at(Math.min(...room.outline.map(([x]) => x)) + 0.15, Math.min(...room.outline.map(([, y]) => y)) + 0.35), 0.2, room.name);
+    dxf.addText(at(Math.min(...room.outline.map(([x]) => x)) + 0.15, Math.min(...room.outline.map(([, y]) => y)) + 0.35), 0.2, oneLine(room.name));
   }
   layer("WAYS", Colors.Green);
   for (const trunk of design.trunks) if (trunk.level === level) ring(trunk.path, false);
@@ -31,7 +32,7 @@ export function planDxf(design: Design, level: string): string {
   for (const point of design.points) {
     if (point.level !== level) continue;
     dxf.addCircle(at(point.x, point.y), 0.08);
-    dxf.addText(at(point.x + 0.12, point.y), 0.12, pointLabel(design, point));
+    dxf.addText(at(point.x + 0.12, point.y), 0.12, oneLine(pointLabel(design, point)));
   }
   return dxf.stringify();
 }

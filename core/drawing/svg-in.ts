@@ -14,14 +14,42 @@ const times = (m: Matrix, n: Matrix): Matrix => [
 const apply = (m: Matrix, [x, y]: Xy): [number, number] => [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];
 const numbers = (text: string | undefined) => (text?.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number);
 
+/** `name(inside)` one after another, from left to right; what is not closed ends it. */
+function calls(text: string): [name: string, inside: string][] {
+  const found: [string, string][] = [];
+  for (let at = 0; at < text.length; ) {
+    const open = text.indexOf("(", at);
+    const shut = open < 0 ? -1 : text.indexOf(")", open);
+    if (shut < 0) break;
+    found.push([text.slice(at, open).replace(/^[\s,]+/, "").trimEnd(), text.slice(open + 1, shut)]);
+    at = shut + 1;
+  }
+  return found;
+}
+
+/** Does a text declare entities of its own? Each part of it is looked at once. */
+function declaresEntities(text: string): boolean {
+  const lower = text.toLowerCase();
+  if (lower.includes("<!entity")) return true;
+  let bracket = lower.indexOf("[");
+  for (let at = lower.indexOf("<!doctype"); at >= 0 && bracket >= 0; at = lower.indexOf("<!doctype", at + 9)) {
+    const end = lower.indexOf(">", at);
+    if (bracket < at) bracket = lower.indexOf("[", at);
+    if (bracket >= 0 && (end < 0 || bracket < end)) return true;
+    if (end < 0) break;
+    at = end - 9;
+  }
+  return false;
+}
+
 function transformOf(text: string | undefined): Matrix {
   let matrix = SAME;
-  for (const [, name, inside] of (text ?? "").matchAll(/(matrix|translate|scale|rotate)\s*\(([^)]*)\)/g)) {
+  for (const [name, inside] of calls(text ?? "")) {
     const [a = 0, b, c = 0, d = 0, e = 0, f = 0] = numbers(inside);
     if (name === "matrix") matrix = times(matrix, [a, b ?? 0, c, d, e, f]);
     else if (name === "translate") matrix = times(matrix, [1, 0, 0, 1, a, b ?? 0]);
     else if (name === "scale") matrix = times(matrix, [a, 0, 0, b ?? a, 0, 0]);
-    else {
+    else if (name === "rotate") {
       const [sin, cos] = [Math.sin((a * Math.PI) / 180), Math.cos((a * Math.PI) / 180)];
       matrix = times(times(times(matrix, [1, 0, 0, 1, b ?? 0, c]), [cos, sin, -sin, cos, 0, 0]), [1, 0, 0, 1, -(b ?? 0), -c]);
     }
@@ -89,7 +117,7 @@ function parse(text: string): Node[] {
 
 /** Read an SVG file. Throws InputError where it is none. A drawing whose page has a size in mm, cm or in brings its scale on paper along. */
 export function readSvg(text: string): Drawing {
-  if (/<!DOCTYPE[^>]*\[/i.test(text) || /<!ENTITY/i.test(text)) fail("File", "declares entities of its own and is not read");
+  if (declaresEntities(text)) fail("File", "declares entities of its own and is not read");
   const valid = XMLValidator.validate(text);
   if (valid !== true) fail("File", `is not an SVG file that can be read (line ${valid.err.line}: ${valid.err.msg})`);
   const tree = parse(text);

@@ -1,19 +1,20 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { InputError } from "#core/design/input-error";
 import { LEAST_PASSWORD } from "#db/passwords";
-import { startSession } from "#server/sessions";
+import { asking } from "#server/away";
+import { formOf } from "#server/guard";
 import { signUp } from "#server/sign-in";
 import { Field, FormError, Page } from "../../ui/page";
 import type { Route } from "./+types/sign-up";
 
 export const loader = () => ({ least: LEAST_PASSWORD });
 
-export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+export async function action({ request, context }: Route.ActionArgs) {
+  const form = await formOf(request);
   const values = { email: String(form.get("email") ?? ""), name: String(form.get("name") ?? ""), password: String(form.get("password") ?? "") };
   try {
-    const person = await signUp(values);
-    return redirect("/designs", { headers: { "Set-Cookie": await startSession(request, person) } });
+    await asking(() => signUp(values, context.address));
+    return redirect(`/sign-in?new=1&email=${encodeURIComponent(values.email.trim().toLowerCase())}`);
   } catch (error) {
     if (error instanceof InputError) return data({ error: error.message, email: values.email, name: values.name }, { status: 422 });
     throw error;

@@ -3,12 +3,12 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { checkZone } from "#core/automation";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
-import { readFile } from "#core/design/file";
 import { fail, InputError } from "#core/design/input-error";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/house/tables";
 import { createDesign, designsOf } from "#db/people";
 import { db } from "#server/db";
-import { requirePerson } from "#server/guard";
+import { formOf, requirePerson } from "#server/guard";
+import { job } from "#server/jobs";
 import { Field, FormError, Page } from "../../ui/page";
 import type { Route } from "./+types/list";
 
@@ -36,15 +36,17 @@ function startDesign(form: FormData) {
 
 export async function action({ request }: Route.ActionArgs) {
   const person = await requirePerson(request);
-  const form = await request.formData();
+  const form = await formOf(request);
   try {
     switch (form.get("do")) {
       case "import": {
         const file = form.get("file");
         if (!(file instanceof File) || file.size === 0) fail("File", "must be chosen first");
         const id = newId();
-        await createDesign(db(), id, person.id, readFile(await (file as File).text()));
-        return redirect(`/d/${id}/house`);
+        const bytes = await (file as File).arrayBuffer();
+        // Read, checked and written by a worker: a large file holds nobody else up.
+        const answer = await job("import", { id, person: person.id, bytes }, [bytes]);
+        return answer.ok ? redirect(`/d/${id}/house`) : data({ error: answer.error }, { status: answer.status });
       }
       case "start": {
         const id = newId();
@@ -68,7 +70,7 @@ export default function Designs({ loaderData, actionData }: Route.ComponentProps
   const busy = useNavigation().state === "submitting";
   const signOut = (
     <Form method="post" action="/sign-out" className="flex items-center gap-3 text-small">
-      <span className="text-mast-soft">{loaderData.person.name}</span>
+      <Link className="text-mast-soft underline-offset-2 hover:underline" to="/account">{loaderData.person.name}</Link>
       <button className="underline underline-offset-2">Sign out</button>
     </Form>
   );

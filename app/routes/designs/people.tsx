@@ -1,8 +1,11 @@
 import { data, Form, Link, redirect } from "react-router";
 import { deleteDesign, findPerson, membersOf, removeMember, setMember } from "#db/people";
 import { db } from "#server/db";
-import { requireRole } from "#server/guard";
+import { formOf, requireRole } from "#server/guard";
+import { InputError } from "#core/design/input-error";
 import { readRows } from "#db/read-design";
+import { endStreams } from "#server/live";
+import { countShare } from "#server/sign-in";
 import { Field, FormError, Page } from "../../ui/page";
 import type { Route } from "./+types/people";
 
@@ -14,7 +17,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const { person: owner } = await requireRole(request, params.design, "owner");
-  const form = await request.formData();
+  const form = await formOf(request);
   const role = form.get("role");
   if (form.get("do") === "delete") {
     const stored = await readRows(db(), params.design);
@@ -26,14 +29,21 @@ export async function action({ request, params }: Route.ActionArgs) {
     const person = String(form.get("person"));
     if (person === owner.id) return data({ error: "The owner stays; a design has to belong to somebody." }, { status: 422 });
     await removeMember(db(), params.design, person);
+    endStreams(params.design, person);
     return { error: undefined };
   }
   if (role !== "edit" && role !== "view") return data({ error: "Choose what they may do." }, { status: 422 });
-  const found = await findPerson(db(), String(form.get("email") ?? ""));
-  if (!found) return data({ error: "Nobody has signed up with this e-mail yet." }, { status: 422 });
-  if (found.id === owner.id) return data({ error: "You own this design already." }, { status: 422 });
-  await setMember(db(), params.design, found.id, role);
-  return { error: undefined };
+  try {
+    await countShare(owner.id);
+  } catch (error) {
+    if (error instanceof InputError) return data({ error: error.message }, { status: 422 });
+    throw error;
+  }
+  const found = await findPerson(db(), String(form.get("email") ?? "").slice(0, 300));
+  if (found?.id === owner.id) return data({ error: "You own this design already." }, { status: 422 });
+  // The same words whether anybody has this e-mail or not: who does stands in the list.
+  if (found) await setMember(db(), params.design, found.id, role);
+  return { error: undefined, said: "Whoever has signed up with this e-mail may see the design now, and stands in the list." };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "People · Zinc Lattice" }];
@@ -44,6 +54,7 @@ export default function People({ loaderData, actionData, params }: Route.Compone
   return (
     <Page title={`People of ${loaderData.name}`} wide lead="Who may see this design, and who may change it." aside={<Link className="text-small underline underline-offset-2" to={`/d/${params.design}/house`}>Back to the desk</Link>}>
       <FormError text={actionData?.error} />
+      {actionData && "said" in actionData && actionData.said && <p role="status" className="border-l-2 border-accent bg-raised px-3 py-2">{actionData.said}</p>}
       <table className="w-full">
         <thead className="text-left text-small text-soft"><tr><th className="py-2 font-normal">Name</th><th className="font-normal">E-mail</th><th className="font-normal">Access</th><th><span className="sr-only">Actions</span></th></tr></thead>
         <tbody>

@@ -1,9 +1,8 @@
 /** The one action that changes a design: an edit, an undo or a redo. */
-import { checkChanges } from "#core/design/edit";
-import { fail } from "#core/design/input-error";
-import { redo, undo, writeEdit } from "#db/write-edit";
-import { db } from "#server/db";
-import { inputAnswer, jsonBody, requireRole } from "#server/guard";
+import type { WriteResult } from "#db/write-edit";
+import { inputAnswer, requireRole } from "#server/guard";
+import { job, LARGE_BODY_BYTES } from "#server/jobs";
+import { NotJson, takeEdit } from "#server/job-worker";
 import { wake } from "#server/live";
 import type { Route } from "./+types/edit";
 
@@ -11,18 +10,18 @@ export const loader = () => new Response("Changes are posted here.", { status: 4
 
 export async function action({ request, params }: Route.ActionArgs) {
   const { person } = await requireRole(request, params.design, "edit");
-  const body = await jsonBody(request);
+  const task = { design: params.design, person: person.id, text: await request.text() };
   try {
-    if (typeof body !== "object" || body === null) fail("", "The request must be an object");
-    const { kind, base, changes } = body as { kind?: unknown; base?: unknown; changes?: unknown };
-    const result =
-      kind === "undo" ? await undo(db(), params.design, person.id)
-      : kind === "redo" ? await redo(db(), params.design, person.id)
-      : kind === "edit" ? await writeEdit(db(), params.design, person.id, { base: typeof base === "number" ? base : fail("base", "must be a number"), changes: checkChanges(changes) })
-      : fail("kind", "must be edit, undo or redo");
-    if (result.ok) wake(params.design);
-    return Response.json(result, { status: result.ok ? 200 : 409 });
+    if (task.text.length <= LARGE_BODY_BYTES) return answered(params.design, await takeEdit(task));
+    const answer = await job("edit", task);
+    return answer.ok ? answered(params.design, answer.result) : Response.json({ error: answer.error, problems: answer.problems }, { status: answer.status });
   } catch (error) {
+    if (error instanceof NotJson) return new Response("The request is not JSON.", { status: 400 });
     return inputAnswer(error);
   }
+}
+
+function answered(design: string, result: WriteResult): Response {
+  if (result.ok) wake(design);
+  return Response.json(result, { status: result.ok ? 200 : 409 });
 }

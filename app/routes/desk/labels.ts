@@ -4,6 +4,7 @@ import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";
 import { requireRole } from "#server/guard";
+import { isHeavy, job, madeByJob } from "#server/jobs";
 import { labelsPdf } from "#server/labels-pdf";
 import type { Route } from "./+types/labels";
 
@@ -14,5 +15,6 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const asked = Number(new URL(request.url).searchParams.get("skip") ?? 0);
   const skip = Number.isInteger(asked) && asked > 0 ? Math.min(asked, sheet.across * sheet.down - 1) : 0;
   const { design } = (await readDesign(db(), params.design))!;
-  return download(new Uint8Array(await labelsPdf(design, sheet, skip)), design.design.name, `-labels-${sheet.id}.pdf`, "application/pdf");
+  const pdf = isHeavy(design) ? await madeByJob(job("labels", { design: params.design, sheet: sheet.id, skip })) : await labelsPdf(design, sheet, skip);
+  return download(new Uint8Array(pdf), design.design.name, `-labels-${sheet.id}.pdf`, "application/pdf");
 }

@@ -1,10 +1,11 @@
-import { lazy, Suspense, useEffect, useMemo } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Outlet, useParams, useRouteLoaderData } from "react-router";
 import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
 import { db } from "#server/db";
 import { requireRole } from "#server/guard";
+import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
 import { createDesignStore } from "../../ui/design-store";
 import { designOf, designText } from "../../ui/design-text";
@@ -16,13 +17,16 @@ import { Mast } from "../../ui/mast";
 import { Spine } from "../../ui/spine";
 import type { Route } from "./+types/layout";
 
+/** Steps back that a page knows by name; the log knows all of them. */
+const MOST_STEPS = 500;
+
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { person, role } = await requireRole(request, params.design, "view");
   const stored = (await readDesign(db(), params.design))!;
   const history = await historyOf(db(), params.design, person.id);
   const members = await membersOf(db(), params.design);
   return {
-    person, role, name: stored.design.design.name, revision: stored.revision, undo: history.undo.length, redo: history.redo.length,
+    person, role, name: stored.design.design.name, revision: stored.revision, undo: history.undo.slice(-MOST_STEPS), redo: history.redo.slice(-MOST_STEPS), heavy: isHeavy(stored.design),
     names: Object.fromEntries(members.map((member) => [member.id, member.name])),
     rows: designText(stored.design),
   };
@@ -43,6 +47,10 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
     () => createDesignStore({ url: `/d/${id}`, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: loaderData.undo, redo: loaderData.redo }),
     [id, loaderData],
   );
+  // A large house is computed in the browser, where it holds nobody else up; the server sends its rows alone.
+  const [here, setHere] = useState(!loaderData.heavy);
+  useEffect(() => setHere(true), []);
+  if (!here) return <p className="grid h-dvh place-items-center text-soft" role="status">Opening {loaderData.name}…</p>;
   return (
     <DeskProvider key={id} store={store} url={`/d/${id}`} readOnly={loaderData.role === "view"} preferences={preferences}>
       <Live />

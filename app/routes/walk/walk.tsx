@@ -8,6 +8,7 @@ import { readDesign } from "#db/read-design";
 import { membersOf } from "#db/people";
 import { db } from "#server/db";
 import { requireRole } from "#server/guard";
+import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
 import { createDesignStore } from "../../ui/design-store";
 import { designOf, designText } from "../../ui/design-text";
@@ -20,7 +21,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const { person, role } = await requireRole(request, params.design, "view");
   const stored = (await readDesign(db(), params.design))!;
   const members = await membersOf(db(), params.design);
-  return { person, role, name: stored.design.design.name, revision: stored.revision, names: Object.fromEntries(members.map((member) => [member.id, member.name])), rows: designText(stored.design) };
+  return { person, role, name: stored.design.design.name, revision: stored.revision, names: Object.fromEntries(members.map((member) => [member.id, member.name])), rows: designText(stored.design), heavy: isHeavy(stored.design) };
 }
 
 export const shouldRevalidate = () => false;
@@ -48,7 +49,7 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
     };
   }, [url]);
   const store = useMemo(
-    () => createDesignStore({ url, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: 0, redo: 0, ...(running === "alone" ? { kept: keptNotes(url, loaderData.person.id) } : {}) }),
+    () => createDesignStore({ url, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: [], redo: [], ...(running === "alone" ? { kept: keptNotes(url, loaderData.person.id) } : {}) }),
     [url, loaderData, running],
   );
   return (

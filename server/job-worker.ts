@@ -1,0 +1,93 @@
+/** What a worker of the job pool can do. Runs in a thread of its own, with a connection of its own. */
+import { catalogueCsv } from "../core/choose/catalogue-csv";
+import type { Design } from "../core/design/collections";
+import { checkChanges } from "../core/design/edit";
+import { readFile } from "../core/design/file";
+import { fail, InputError } from "../core/design/input-error";
+import { utf8Text } from "../core/files/utf8";
+import { planSvg } from "../core/drawing";
+import { planDxf } from "../core/drawing/dxf-out";
+import { registerCsv } from "../core/register";
+import { materialsCsv, scheduleCsv } from "../core/runs";
+import { LABEL_SHEETS } from "../core/runs/labels";
+import { mountingCsv } from "../core/runs/mounting";
+import { pullSheets } from "../core/runs/pull-sheet";
+import { punchCsv } from "../core/runs/site";
+import { createDesign } from "../db/people";
+import { readDesign } from "../db/read-design";
+import { redo, undo, writeEdit, type WriteResult } from "../db/write-edit";
+import { db } from "./db";
+import { labelsPdf } from "./labels-pdf";
+import { pullSheetsPdf } from "./pull-sheet-pdf";
+
+export const CSV_TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv, materials: materialsCsv, mounting: mountingCsv, punch: punchCsv };
+export const PLAN_KINDS = { svg: planSvg, dxf: planDxf };
+
+export interface EditTask {
+  design: string;
+  person: string;
+  text: string;
+}
+
+/** Take an edit, undo or redo as posted: its JSON text. Throws InputError. */
+export async function takeEdit({ design, person, text }: EditTask): Promise<WriteResult> {
+  const body = parsed(text);
+  const { kind, base, changes, key, of } = body;
+  if (key !== undefined && (typeof key !== "string" || !/^[\w-]{1,40}$/.test(key))) fail("key", "must be a short name of letters and digits");
+  if (of !== undefined && !Number.isInteger(of)) fail("of", "must be a revision");
+  if (base !== undefined && typeof base !== "number") fail("base", "must be a number");
+  const sent = { ...(key === undefined ? {} : { key: key as string }), ...(base === undefined ? {} : { base: base as number }) };
+  if (kind === "undo") return undo(db(), design, person, of as number | undefined, sent);
+  if (kind === "redo") return redo(db(), design, person, of as number | undefined, sent);
+  if (kind !== "edit") fail("kind", "must be edit, undo or redo");
+  if (base === undefined) fail("base", "must be a number");
+  return writeEdit(db(), design, person, { base: base as number, changes: checkChanges(changes) }, sent);
+}
+
+function parsed(text: string): Record<string, unknown> {
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    throw new NotJson();
+  }
+  if (typeof body !== "object" || body === null) fail("", "The request must be an object");
+  return body as Record<string, unknown>;
+}
+
+/** The request is not JSON at all. */
+export class NotJson extends Error {}
+
+const stored = async (id: string): Promise<Design> => (await readDesign(db(), id))!.design;
+
+const JOBS = {
+  /** A project file as a new design. Bytes, not text: whatever is no UTF-8 is refused. */
+  async import({ id, person, bytes }: { id: string; person: string; bytes: ArrayBuffer }): Promise<string> {
+    await createDesign(db(), id, person, readFile(utf8Text(new Uint8Array(bytes), "File")));
+    return id;
+  },
+  edit: takeEdit,
+  csv: async ({ design, table }: { design: string; table: keyof typeof CSV_TABLES }): Promise<string> => CSV_TABLES[table](await stored(design)),
+  plan: async ({ design, level, kind }: { design: string; level: string; kind: keyof typeof PLAN_KINDS }): Promise<string> => PLAN_KINDS[kind](await stored(design), level),
+  async labels({ design, sheet, skip }: { design: string; sheet: string; skip: number }): Promise<Uint8Array> {
+    return labelsPdf(await stored(design), LABEL_SHEETS.find((one) => one.id === sheet)!, skip);
+  },
+  /** The sheets of one pull or of all; nothing where there is no such pull. */
+  async pullSheets({ design, pull }: { design: string; pull?: string }): Promise<Uint8Array | undefined> {
+    const own = await stored(design);
+    const sheets = pullSheets(own).filter((sheet) => !pull || sheet.pull.id === pull);
+    return pull && !sheets.length ? undefined : pullSheetsPdf(own, sheets);
+  },
+};
+export type Jobs = typeof JOBS;
+
+/** Entry of the pool: one job, its input errors as an answer, for errors lose their kind on the way between threads. */
+export default async function run({ name, task }: { name: keyof Jobs; task: never }): Promise<unknown> {
+  try {
+    return { ok: true, result: await JOBS[name](task) };
+  } catch (error) {
+    if (error instanceof NotJson) return { ok: false, status: 400, error: "The request is not JSON.", problems: [] };
+    if (error instanceof InputError) return { ok: false, status: 422, error: error.message, problems: error.problems };
+    throw error;
+  }
+}
