@@ -10,6 +10,8 @@ import { createConnection } from "mysql2/promise";
 export interface Database {
   url: string;
   port: number;
+  /** Path of its socket, by which its root comes in. */
+  socket: string;
   /** Servers that a run which was cut off had left behind, and that were ended. */
   leftovers: number;
   stop(): Promise<void>;
@@ -227,7 +229,7 @@ export async function startDatabase(folder: string, { quick = false, onAway }: {
   // Tests end theirs on purpose; a start that serves people brings it back.
   if (onAway) watch();
   return {
-    url, port: settings.port, leftovers,
+    url, port: settings.port, socket, leftovers,
     stop: () => {
       stopping = true;
       return end(child);

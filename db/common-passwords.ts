@@ -28,7 +28,8 @@ function isRepeat(text: string): boolean {
 export function easilyGuessed(password: string, own: readonly string[]): string | undefined {
   const whole = password.toLowerCase();
   const letters = whole.replace(/[^a-z]/g, "");
-  const read = plain(whole).replace(/[^a-z]/g, "");
+  // What people put behind a word (a year, an exclamation mark) is left out before digits are read as letters.
+  const read = plain(whole.replace(/[^a-z]+$/, "").replace(/^\d+/, "")).replace(/[^a-z]/g, "");
   if (/^\d+$/.test(password)) return "must not be digits alone: those are guessed first";
   if (isRun(whole) || isRepeat(whole)) return "must not be a row or a repeat of characters: those are guessed first";
   // A known word with digits and signs round it is no more than that word.

@@ -223,7 +223,7 @@ async function logged(tx: Tx, design: string, revision: number) {
 }
 
 /** The last of `list`, which has to be the one that was meant where the desk says which. */
-function lastMeant(list: readonly number[], meant: number | undefined, what: "undo" | "do again"): number {
+function lastMeant(list: readonly number[], meant: number | undefined, what: "undo" | "redo"): number {
   const last = list.at(-1) ?? fail("", `There is nothing of yours to ${what}`);
   if (meant !== undefined && meant !== last) fail("", `What was to be ${what === "undo" ? "undone" : "done again"} is no longer your last step: look at what changed, and try again`);
   return last;
@@ -246,7 +246,7 @@ export function undo(db: Db, design: string, person: string, of?: number, sent: 
 export function redo(db: Db, design: string, person: string, of?: number, sent: Sent = {}): Promise<WriteResult> {
   const meant = of;
   return perform(db, design, person, sent, async (tx, stored) => {
-    const of = lastMeant((await historyOf(tx, design, person)).redo, meant, "do again");
+    const of = lastMeant((await historyOf(tx, design, person)).redo, meant, "redo");
     const { changes, inverse } = await logged(tx, design, of);
     return { kind: "redo", of, base: stored.revision, changes, expect: inverse };
   });

@@ -10,8 +10,10 @@ let outsider: Client;
 
 beforeAll(async () => {
   outsider = client(url);
-  const response = await outsider.post("/sign-up", { name: "Outsider", email: "outsider@house.example", password: "a long enough one" });
-  expect(response.status).toBe(302);
+  const form = { name: "Outsider", email: "outsider@house.example", password: "a long enough one" };
+  const response = await outsider.post("/sign-up", form);
+  expect([response.status, response.headers.get("location")]).toEqual([302, "/sign-in?new=1&email=outsider%40house.example"]);
+  expect((await outsider.post("/sign-in", form)).status).toBe(302);
 });
 
 /** Every path of the built application that names a design. */
@@ -103,19 +105,82 @@ describe("sessions", () => {
     expect([wrong.status, unknown.status]).toEqual([422, 422]);
     for (const response of [wrong, unknown]) expect(await response.text()).toContain("The e-mail or the password is not right.");
   });
-  test("after eight attempts an account waits", async () => {
-    const guess = () => client(url).post("/sign-in", { email: "guessed@larkspur.example", password: "nope" });
+  test("after eight attempts an account waits where they came from; a device it is known from does not", async () => {
+    const owner = client(url);
+    const right = { email: "guessed@larkspur.example", password: "a long enough one" };
+    await owner.post("/sign-up", { name: "Guessed", ...right });
+    expect((await owner.post("/sign-in", right)).status).toBe(302);
+    await owner.post("/sign-out", {});
+    const guess = () => client(url).post("/sign-in", { ...right, password: "nope" });
     for (let i = 0; i < 8; i++) await guess();
     expect(await (await guess()).text()).toMatch(/Too many attempts: try again in \d+ minutes/);
+    expect(await (await client(url).post("/sign-in", right)).text()).toMatch(/Too many attempts/);
+    // A stranger's attempts do not lock the owner out.
+    expect((await owner.post("/sign-in", right)).status).toBe(302);
+    // Nor does a device that is known to somebody else count as one of the owner's.
+    const other = await demoClient(url, "household");
+    await other.post("/sign-out", {});
+    const tried = await other.post("/sign-in", right);
+    expect([tried.status, tried.headers.get("location"), /Too many attempts/.test(await tried.text())]).toEqual([422, null, true]);
   });
   test("sign-up names the field that is wrong", async () => {
     const answer = async (form: Record<string, string>) => (await client(url).post("/sign-up", { name: "A", email: "a@house.example", password: "long enough 1", ...form })).text();
     expect(await answer({ password: "short" })).toContain("Password must have at least 10 characters.");
     expect(await answer({ email: "not one" })).toContain("E-mail must be an e-mail address");
-    expect(await answer({ email: "DESIGNER@larkspur.example" })).toContain("E-mail is already in use");
+    expect(await answer({ name: " " })).toContain("Name must not be empty");
+    for (const password of ["1234567890123", "aaaaaaaaaaaa", "abcabcabcabc", "Password123!", "P@ssw0rd2026", "qwertyuiop1", "a@house.example"]) expect([password, await answer({ password })]).toEqual([password, expect.stringMatching(/Password (must not be|is one of)/)]);
+    expect(await answer({ email: "somebody@house.example", password: "somebody77" })).toContain("Password must not be the e-mail or the name");
+    expect(await answer({ email: `${"x".repeat(250)}@house.example` })).toContain("E-mail must be");
+  });
+  test("a taken e-mail gets the same answer as a free one, and the account stays as it was", async () => {
+    const sign = (email: string) => client(url).post("/sign-up", { name: "Who", email, password: "another long one" });
+    const [free, taken] = [await sign("free-one@house.example"), await sign("DESIGNER@larkspur.example")];
+    expect([free.status, taken.status]).toEqual([302, 302]);
+    expect(taken.headers.get("location")!.replace("designer%40larkspur", "")).toBe(free.headers.get("location")!.replace("free-one%40house", ""));
+    expect([free, taken].map((response) => response.headers.getSetCookie().length)).toEqual([0, 0]);
+    expect((await client(url).post("/sign-in", { email: "designer@larkspur.example", password: "another long one" })).status).toBe(422);
+    expect((await client(url).post("/sign-in", { email: "designer@larkspur.example", password: "lock-and-weir" })).status).toBe(302);
+  });
+  test("sharing says the same whether anybody has the e-mail or not", async () => {
+    const owner = await demoClient(url, "designer");
+    const share = async (email: string) => /role="status"[^>]*>([^<]+)</.exec(await (await owner.post(`/designs/${DESIGN}/people`, { do: "share", email, role: "view" })).text())![1];
+    expect(await share("nobody-at-all@house.example")).toBe(await share("free-one@house.example"));
+    const page = await (await owner.get(`/designs/${DESIGN}/people`)).text();
+    const person = /name="person" value="([^"]+)"[^>]*\/>[^<]*<button[^>]*aria-label="Stop sharing with Who"/.exec(page)![1]!;
+    await owner.post(`/designs/${DESIGN}/people`, { do: "remove", person });
+  });
+  test("a person sees their sessions, ends one, and a new password ends all others", async () => {
+    const form = { name: "Many", email: "many@house.example", password: "a long enough one" };
+    await client(url).post("/sign-up", form);
+    const [one, two, three] = [client(url), client(url), client(url)];
+    for (const each of [one, two, three]) expect((await each.post("/sign-in", form)).status).toBe(302);
+    const page = await (await one.get("/account")).text();
+    const ids = [...page.matchAll(/name="session" value="([0-9a-f]{16})"/g)].map(([, id]) => id!);
+    expect(ids).toHaveLength(2);
+    await one.post("/account", { do: "end", session: ids[0]! });
+    expect((await Promise.all([two, three].map((each) => each.get("/designs")))).map((response) => response.status).sort()).toEqual([200, 302]);
+    // Nobody ends what is another's.
+    const other = await demoClient(url, "household");
+    await other.post("/account", { do: "end", session: ids[1]! });
+    expect((await Promise.all([two, three].map((each) => each.get("/designs")))).some((response) => response.status === 200)).toBe(true);
+    const change = async (now: string, next: string) => (await one.post("/account", { do: "password", now, next })).text();
+    expect(await change("wrong", "a new and longer one")).toContain("Password now is not right");
+    expect(await change("a long enough one", "many@house.example")).toContain("New password must not be the e-mail");
+    expect(await change("a long enough one", "a new and longer one")).toContain("The password is changed");
+    expect((await Promise.all([one, two, three].map((each) => each.get("/designs")))).map((response) => response.status)).toEqual([200, 302, 302]);
+    expect((await client(url).post("/sign-in", { ...form, password: "a new and longer one" })).status).toBe(302);
+  });
+  test("malformed forms are answered with 400, whatever the page", async () => {
+    const owner = await demoClient(url, "designer");
+    for (const path of ["/sign-in", "/sign-up", "/designs", "/account", `/designs/${DESIGN}/people`]) {
+      const send = (body: string, type: string) => fetch(url + path, { method: "POST", headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": type }, body, redirect: "manual" });
+      expect([path, (await send("not a form", "multipart/form-data")).status]).toEqual([path, 400]);
+      expect([path, (await send("{}", "application/json")).status]).toEqual([path, 400]);
+      expect([path, (await send("--x\r\nbroken", "multipart/form-data; boundary=x")).status]).toEqual([path, 400]);
+    }
   });
   test("nobody is sent to another site after signing in", async () => {
-    for (const to of ["//evil.example", "https://evil.example", "/\\evil.example"]) {
+    for (const to of ["//evil.example", "https://evil.example", "/\\evil.example", "/\t/evil.example", "/\n/evil.example", "/designs\r\nX: y", "/\u0000", `/${"x".repeat(600)}`]) {
       const response = await client(url).post(`/sign-in?to=${encodeURIComponent(to)}`, { email: "designer@larkspur.example", password: "lock-and-weir" });
       expect(response.headers.get("location")).toBe("/designs");
     }

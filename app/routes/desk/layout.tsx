@@ -50,7 +50,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   // A large house is computed in the browser, where it holds nobody else up; the server sends its rows alone.
   const [here, setHere] = useState(!loaderData.heavy);
   useEffect(() => setHere(true), []);
-  if (!here) return <p className="grid h-dvh place-items-center text-soft" role="status">Opening {loaderData.name}…</p>;
+  if (!here) return <p className="grid h-dvh place-items-center text-soft" role="status">{`Opening ${loaderData.name}…`}</p>;
   return (
     <DeskProvider key={id} store={store} url={`/d/${id}`} readOnly={loaderData.role === "view"} preferences={preferences}>
       <Live />
