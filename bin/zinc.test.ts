@@ -83,6 +83,69 @@ test("runs", async () => {
   expect(drop.lengthM).toBeGreaterThan(20);
 });
 
+test("house: areas, azimuths and what each gang works", async () => {
+  const house = (await json("house", DEMO)) as unknown as { rooms: { id: string; level: string; areaM2: number; perimeterM: number; closingM?: number }[]; openings: { id: string; azimuthDeg?: number }[]; switches: { switch: string; gang: number; works: string[] }[] };
+  const design = JSON.parse(readFileSync(DEMO, "utf8")) as { rooms: { id: string; outline: [number, number][] }[]; openings: { id: string; outsideIs: string }[]; switches: { id: string; gangs: number }[]; legs: { id: string; switches: { switch: string; gang: number }[] }[]; lamps: { id: string; leg?: string }[] };
+  for (const room of design.rooms) {
+    const twice = room.outline.reduce((sum, [x, y], i) => sum + x * room.outline[(i + 1) % room.outline.length]![1] - room.outline[(i + 1) % room.outline.length]![0] * y, 0);
+    expect(house.rooms.find((one) => one.id === room.id)!.areaM2).toBeCloseTo(Math.abs(twice) / 2, 2);
+  }
+  expect(house.openings.filter((one) => one.azimuthDeg === undefined).map((one) => one.id)).toEqual(design.openings.filter((one) => one.outsideIs === "none").map((one) => one.id));
+  expect(house.switches).toHaveLength(design.switches.reduce((sum, one) => sum + one.gangs, 0));
+  for (const { switch: id, gang, works } of house.switches) {
+    const leg = design.legs.find((one) => one.switches.some((own) => own.switch === id && own.gang === gang));
+    expect(works).toEqual(leg ? design.lamps.filter((lamp) => lamp.leg === leg.id).map((lamp) => lamp.id).sort() : []);
+  }
+});
+
+describe("draw", () => {
+  const write = (name: string, text: string | Uint8Array) => {
+    const file = join(mkdtempSync(join(tmpdir(), "zinc-")), name);
+    writeFileSync(file, text);
+    return file;
+  };
+  const line = (x1: number, y1: number, x2: number, y2: number) => `<line x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}"/>`;
+  const ring = (x0: number, y0: number, x1: number, y1: number) => line(x0, y0, x1, y0) + line(x1, y0, x1, y1) + line(x1, y1, x0, y1) + line(x0, y1, x0, y0);
+  const svg = (inner: string) => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><g>${inner}</g></svg>`;
+  interface Drawn {
+    units: string;
+    walls: { ax: number; ay: number; bx: number; by: number; thicknessM: number }[];
+    rooms: { areaM2: number; outline: number[][] }[];
+    left: { what: string; count: number; why: string }[];
+  }
+
+  test("centre lines in millimetres: walls, the room between them, and what was left out", async () => {
+    const drawn = (await json("draw", write("a.svg", svg(`${ring(0, 0, 4000, 3000)}<circle cx="1" cy="1" r="5"/>`)), "--units", "mm")) as unknown as Drawn;
+    expect(drawn.units).toBe("mm");
+    expect(drawn.walls).toHaveLength(4);
+    expect(drawn.walls[0]).toEqual({ ax: 0, ay: 0, bx: 4, by: 0, thicknessM: 0.12 });
+    // Inside faces: half a wall off each side.
+    expect(drawn.rooms).toEqual([{ areaM2: 11.174, outline: expect.any(Array) }]);
+    expect(drawn.left).toEqual([{ what: "circle", count: 1, why: expect.any(String) }]);
+  });
+  test("faces in metres: thickness from their distance", async () => {
+    const drawn = (await json("draw", write("a.svg", svg(ring(0, 0, 5, 4) + ring(0.3, 0.3, 4.7, 3.7))), "--units", "m", "--as", "faces")) as unknown as Drawn;
+    expect(drawn.walls.map((wall) => wall.thicknessM)).toEqual([0.3, 0.3, 0.3, 0.3]);
+    expect(drawn.rooms[0]!.areaM2).toBeCloseTo(4.4 * 3.4, 2);
+  });
+  test("what cannot be: no scale, an unknown unit, bytes that are no text", async () => {
+    const file = write("a.svg", svg(ring(0, 0, 4, 3)));
+    expect(await main(["draw", file])).toBe(2);
+    expect(await main(["draw", file, "--units", "miles"])).toBe(2);
+    expect(await main(["draw", file, "--units", "m", "--as", "areas"])).toBe(2);
+    expect(await main(["draw", write("b.dxf", new Uint8Array([0x30, 0x0a, 0xff, 0xfe])), "--units", "m"])).toBe(2);
+    expect(err).toEqual(["zinc: --units is needed: the file does not say what one unit is (m, cm, mm, ft, in).", 'zinc: --units must be one of m, cm, mm, ft, in, not "miles".', 'zinc: --as must be one of lines, faces, not "areas".', "zinc: FILE is not UTF-8 text: save it as UTF-8 and try again."]);
+  });
+  test("a project file with a byte order mark is read", async () => {
+    expect(await main(["ledger", write("a.zinc.json", `\ufeff${readFileSync(DEMO, "utf8")}`)])).toBe(0);
+  });
+});
+
+test("check: figures are rounded to what they mean", async () => {
+  const { findings } = (await json("check", DEMO)) as unknown as { findings: { measured?: number; limit?: number }[] };
+  for (const figure of findings.flatMap((one) => [one.measured, one.limit])) if (figure !== undefined) expect(String(figure)).toMatch(/^-?\d+(\.\d{1,4})?$/);
+});
+
 test("sun and fires, in the site's zone", async () => {
   const sun = (await json("sun", DEMO, "--date", "2026-11-24")) as unknown as { rise: string; positions: unknown[] };
   expect(sun.rise).toMatch(/^2026-11-24T07:59:\d\d\+00:00$/);
@@ -109,7 +172,7 @@ test("convert writes a plan a level, as SVG and as DXF", async () => {
 });
 
 test("text for people", async () => {
-  for (const command of ["check", "ledger", "runs", "sun", "fires"]) expect(await main([command, DEMO])).toBe(0);
+  for (const command of ["check", "ledger", "house", "runs", "sun", "fires"]) expect(await main([command, DEMO])).toBe(0);
   expect(out.join("\n")).toContain("25 min before sunset: bring");
   expect(await main([])).toBe(0);
 });

@@ -10,10 +10,14 @@ import { settingsOf } from "../core/choose/settings";
 import { loadSolver } from "../core/choose/solver";
 import { byId, type Design } from "../core/design/collections";
 import { readFile } from "../core/design/file";
+import { drawJson } from "../core/drawing/output";
+import { houseJson } from "../core/house/output";
+import { utf8Text } from "../core/files/utf8";
 import { fail, InputError, sentence } from "../core/design/input-error";
 import { groupDigits } from "../core/design/units";
 import { ledgerJson, ledgerOf } from "../core/ledger";
 import { planSvg } from "../core/drawing";
+import { counted } from "../core/words";
 import { planDxf } from "../core/drawing/dxf-out";
 import { registerCsv } from "../core/register";
 import { cableTotals, dropsOf, materialsCsv, pullsOf, runsJson, scheduleCsv } from "../core/runs";
@@ -26,6 +30,9 @@ const USAGE = `zinc COMMAND FILE [--json]
 
   check    what the checks found
   ledger   the totals
+  house    rooms with their areas, where openings look, which switch works what
+  draw     walls and rooms of a DXF or SVG drawing, nothing kept
+                                        --units m|cm|mm|ft|in --as lines|faces
   choose   three plans, or why there is none
   runs     pull schedule, cable totals, reels, pulls, containment, switches, treads, mounting, punch list
   sun      the sun at the site            --date 2026-11-24
@@ -41,6 +48,8 @@ interface Options {
   days?: string;
   to?: string;
   out?: string;
+  units?: string;
+  as?: string;
 }
 
 interface Result {
@@ -55,13 +64,18 @@ const table = (rows: readonly (readonly string[])[], right: readonly number[] = 
   return rows.map((row) => row.map((text, c) => (right.includes(c) ? text.padStart(widths[c]!) : text.padEnd(widths[c]!))).join("  ").trimEnd()).join("\n");
 };
 
+/** To a hundredth, and a whole number as one. */
+const figure = (value: number) => groupDigits(value, Number.isInteger(value) ? 0 : 2);
+/** To the fourth place: what sums in floating point leave behind says nothing. */
+const toPlace4 = (value?: number) => (value === undefined ? undefined : Number(value.toFixed(4)));
+
 const check: Command = (design) => {
   const findings = allFindings(design);
   const json = {
-    findings: findings.map(({ code, stage, severity, title, about, measured, limit, unit, source }) => ({ code, stage, severity, title, about, measured, limit, unit, source })),
+    findings: findings.map(({ code, stage, severity, title, about, measured, limit, unit, source }) => ({ code, stage, severity, title, about, measured: toPlace4(measured), limit: toPlace4(limit), unit, source })),
   };
   const lines = findings.map((f) => {
-    const measured = f.measured === undefined ? "" : ` (${groupDigits(f.measured, 2)}${f.limit === undefined ? "" : ` of ${f.limit}`} ${f.unit ?? ""})`;
+    const measured = f.measured === undefined ? "" : ` (${[figure(f.measured), ...(f.limit === undefined ? [] : [`of ${figure(f.limit)}`]), ...(f.unit ? [f.unit] : [])].join(" ")})`;
     return `${f.severity.padEnd(4)}  ${f.stage.padEnd(11)}  ${f.title}${measured}${f.fix ? `\n${" ".repeat(19)}fix: ${f.fix.label}` : ""}`;
   });
   return { json, text: lines.length ? lines.join("\n") : "No findings." };
@@ -77,6 +91,22 @@ const ledger: Command = (design) => {
     ["findings", `${l.findings.stop} stop, ${l.findings.mend} mend, ${l.findings.note} note`],
   ]);
   return { json: ledgerJson(design), text };
+};
+
+const house: Command = (design) => {
+  const json = houseJson(design);
+  const rooms = json.rooms.map((room) => [byId(design, "rooms").get(room.id)!.name, `${room.areaM2.toFixed(2)} m²`, `${room.perimeterM.toFixed(2)} m`, room.closingM === undefined ? "-" : `${room.closingM.toFixed(3)} m`]);
+  const openings = json.openings.map((opening) => [opening.id, opening.azimuthDeg === undefined ? "inside" : `${opening.azimuthDeg.toFixed(1)}°`]);
+  const gangs = json.switches.map((one) => [byId(design, "switches").get(one.switch)!.name, String(one.gang), one.works.map((id) => byId(design, "lamps").get(id)!.name).join(", ") || "nobody knows"]);
+  const tables = [[["room", "area", "around", "closes to"], ...rooms], [["opening", "looks"], ...openings], [["switch", "gang", "works"], ...gangs]];
+  return { json, text: tables.filter((rows) => rows.length > 1).map((rows, i) => table(rows, i === 0 ? [1, 2, 3] : [])).join("\n\n") || "No rooms." };
+};
+
+/** Takes a drawing, not a design. */
+const draw = (text: string, options: Options): Result => {
+  const json = drawJson(text, options);
+  const head = `${counted(json.walls.length, "wall")}, ${counted(json.rooms.length, "room")}; its unit: ${json.units}`;
+  return { json, text: [head, ...json.rooms.map((room, i) => `room ${i + 1}: ${room.areaM2.toFixed(2)} m²`), ...json.left.map((out) => `left out: ${out.count} × ${out.what}, ${out.why}`)].join("\n") };
 };
 
 const runs: Command = (design) => {
@@ -154,7 +184,7 @@ const convert: Command = (design, options, file) => {
   return { json: { files: written.map(([path]) => path) }, text: written.map(([path]) => path).join("\n") };
 };
 
-const COMMANDS: Record<string, Command> = { check, ledger, choose: chooseCommand, runs, sun, fires, convert };
+const COMMANDS: Record<string, Command> = { check, ledger, house, choose: chooseCommand, runs, sun, fires, convert };
 
 /** Run one command. Returns the exit code. */
 export async function main(args: string[]): Promise<number> {
@@ -163,7 +193,7 @@ export async function main(args: string[]): Promise<number> {
       args, allowPositionals: true,
       options: {
         json: { type: "boolean", default: false }, help: { type: "boolean", short: "h" },
-        date: { type: "string" }, from: { type: "string" }, days: { type: "string" }, to: { type: "string" }, out: { type: "string" },
+        units: { type: "string" }, as: { type: "string" }, date: { type: "string" }, from: { type: "string" }, days: { type: "string" }, to: { type: "string" }, out: { type: "string" },
       },
     });
     if (values.help || positionals.length === 0) {
@@ -172,9 +202,10 @@ export async function main(args: string[]): Promise<number> {
     }
     const [name, file, ...rest] = positionals as [string, string?, ...string[]];
     const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
-    if (!command) fail("COMMAND", `must be one of ${Object.keys(COMMANDS).join(", ")}, not "${name}"`);
-    if (!file || rest.length) fail("FILE", "must be one project file");
-    const result = await command!(readFile(readText(file)), values, file);
+    if (!command && name !== "draw") fail("COMMAND", `must be one of ${[...Object.keys(COMMANDS), "draw"].join(", ")}, not "${name}"`);
+    if (!file || rest.length) fail("FILE", name === "draw" ? "must be one drawing" : "must be one project file");
+    const text = readText(file);
+    const result = command ? await command(readFile(text), values, file) : draw(text, values);
     console.log(values.json ? JSON.stringify(result.json, null, 2) : result.text);
     return 0;
   } catch (error) {
@@ -190,8 +221,9 @@ const isArgumentError = (error: unknown): error is Error => String((error as Nod
 
 function readText(file: string): string {
   try {
-    return readFileSync(file, "utf8");
+    return utf8Text(readFileSync(file), "FILE");
   } catch (error) {
+    if (error instanceof InputError) throw error;
     const code = (error as NodeJS.ErrnoException).code;
     return fail("FILE", code === "ENOENT" ? `"${file}" does not exist` : `"${file}" cannot be read (${code})`);
   }

@@ -229,9 +229,46 @@ describe("totals and pulls", () => {
   });
   test("the command line's shape", () => {
     const json = runsJson(design);
-    expect(Object.keys(json)).toEqual(["drops", "totals", "reels", "pulls", "containment", "trays", "bundles", "separation", "fireCrossings", "switches", "treads", "mounting", "pullSheets", "legend", "punch", "asBuilt", "labels", "materials"]);
+    expect(Object.keys(json)).toEqual(["drops", "totals", "reels", "pulls", "pulling", "containment", "trays", "bundles", "separation", "fireCrossings", "switches", "treads", "mounting", "pullSheets", "legend", "punch", "asBuilt", "labels", "materials"]);
     expect(json.totals[0]).toEqual(expect.objectContaining({ cableType: expect.any(String), lengthM: expect.any(Number), reels: expect.any(Number), reelsBound: expect.any(Number), wasteM: expect.any(Number), cost: expect.any(Number) }));
     expect(json.reels.flatMap((reel) => reel.cuts).length).toBeGreaterThan(90);
+  });
+  test("the command line says what another engine needs to reckon the same", () => {
+    const json = runsJson(design);
+    const drops = new Map(json.drops.map((drop) => [drop.label, drop]));
+    // Power over data: source watts from device watts, class and loop.
+    const camera = json.drops.find((drop) => drop.poeClass && drop.endV)!;
+    expect(camera.sourceW).toBeCloseTo((camera.load! / camera.endV!) * camera.sourceV!, 2);
+    expect(camera.endV).toBeCloseTo(camera.sourceV! / 2 + Math.sqrt(camera.sourceV! ** 2 / 4 - camera.load! * camera.loopOhm!), 3);
+    // Low voltage: what is lost, from loop and watts.
+    const keypad = json.drops.find((drop) => drop.dropPct !== undefined && !drop.group)!;
+    expect(keypad.dropPct).toBeCloseTo((100 * keypad.loopOhm! * keypad.load!) / keypad.sourceV! ** 2, 2);
+    expect(keypad.dropLimitPct).toBeGreaterThan(0);
+    // Pulls: hours from each cable's metres by what it goes through.
+    for (const pull of json.pulls) {
+      const minutes = pull.through.map(({ metres }) => Object.entries(metres).reduce((sum, [way, m]) => sum + m * json.pulling.rates[way as "void"] * json.pulling.minutesPerM, 0));
+      expect(pull.hours).toBeCloseTo((json.pulling.setupMin + minutes[0]! + (json.pulling.perCablePct / 100) * minutes.slice(1).reduce((sum, one) => sum + one, 0)) / 60, 1);
+      for (const { label, metres, installedM } of pull.through) {
+        expect(installedM).toBe(drops.get(label)!.installedM);
+        expect(Object.values(metres).reduce((sum, m) => sum + m, 0)).toBeCloseTo(installedM!, 2);
+      }
+    }
+    // Fill: by the diameters named, one for each drop named.
+    for (const one of json.containment) {
+      expect(one.drops).toHaveLength(one.diametersMm.length);
+      expect(one.fillPct).toBeCloseTo((100 * one.diametersMm.reduce((sum, d) => sum + d * d, 0)) / one.insideMm ** 2, 2);
+    }
+    for (const bundle of json.bundles) expect(bundle.inOne).toBe(Math.ceil(bundle.drops.length / bundle.bundles));
+    // Treads: the far strip has the supply's volts less home run, lead and half its own.
+    for (const group of json.treads) {
+      expect(group.loads.map((load) => load.point)).toEqual(group.treads);
+      expect(Math.min(...group.loads.map((load) => load.endV!))).toBeCloseTo(group.endV!, 3);
+      for (const load of group.loads) expect(load.endV).toBeCloseTo(group.volts! - group.homeLossV! - load.leadLossV! - group.stripLossV!, 3);
+      expect(drops.get(group.home!)!.endV).toBe(group.endV);
+    }
+    // Reels: part-used ones by their row, and what is left on each.
+    for (const reel of json.reels) expect(reel.leftM).toBeCloseTo(reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0), 2);
+    expect(json.totals.every((total) => typeof total.proven === "boolean" && Array.isArray(total.tooLong))).toBe(true);
   });
 });
 
