@@ -82,6 +82,9 @@ describe("firing", () => {
     expect(because({ cues: [] })).toBe("it has no cue");
     expect(because({})).toBeUndefined();
   });
+  test.each([["21:59", false], ["22:00", true], ["23:59", true], ["00:00", true], ["05:59", true], ["06:00", false], ["06:01", false]])("a window from 22:00 to 06:00 at %s: %s", (clock, holds) => {
+    expect(guardsHold(weir, [{ kind: "window", from: "22:00", to: "06:00" }], Date.parse(`2026-11-24T${clock}:00Z`))).toBe(holds);
+  });
   test("the day the clock is moved is marked", () => {
     expect(firingsByDay(weir, automation(), day("2026-10-25"), 1)[0]!.clockChangeMin).toBe(-60);
     expect(firingsByDay(weir, automation(), day("2026-10-26"), 1)[0]).not.toHaveProperty("clockChangeMin");

@@ -17,6 +17,15 @@ test("a published solar position: 17 October 2003, 12:30:30 at UTC−7, 39.74247
   expect(Math.abs(elevationDeg + refractionDeg(elevationDeg) - (90 - 50.11162))).toBeLessThan(0.02);
 });
 
+test("held to 0.01° as the file claims, and with the parallax: elevation 39.872046° without refraction", () => {
+  const site = { latitudeDeg: 39.742476, longitudeDeg: -105.1786 };
+  const at = Date.UTC(2003, 9, 17, 19, 30, 30);
+  const { azimuthDeg, elevationDeg } = sunPosition(site, at);
+  expect(Math.abs(azimuthDeg - 194.34024)).toBeLessThan(0.01);
+  // Without the parallax it would be 0.0019° more, and off by more than this.
+  expect(Math.abs(elevationDeg - 39.872046)).toBeLessThan(0.00095);
+});
+
 test("rise and noon of that day as published", () => {
   const site = { latitudeDeg: 39.742476, longitudeDeg: -105.1786 };
   const from = Date.UTC(2003, 9, 17, 7);

@@ -49,6 +49,15 @@ describe("accepting a plan", () => {
     expect(applyChanges(after, invertChanges(design, changes))).toEqual(design);
   });
 
+  it.each([["pulled", 1], ["tested", 1], ["terminated", 1], ["planned", 0]] as const)("a cable that is %s keeps its point's kit: %i cable left", (state, left) => {
+    const design = house([want("a", "presence")]);
+    design.points = [...design.points, { id: "m", kind: "motion", level: "g", room: "hall", x: 9, y: 1, z: 2.3, closet: "c", name: "m" }];
+    design.drops = [{ id: "r", point: "m", index: 1, state }];
+    const radio = applyChanges(design, acceptPlan(design, planOf({ want: "a", option: "motion-zb" }, "hub-multi"), how).changes);
+    expect(dropsOf(radio).filter((drop) => drop.point.id === "m")).toHaveLength(left);
+    expect(radio.points.find((point) => point.id === "m")!.kind).toBe(left ? "motion" : "motion--radio");
+  });
+
   it("uses a point that stands there, and takes its cable away where the option needs none", () => {
     const design = house([want("a", "presence")]);
     design.points = [...design.points, { id: "m", kind: "motion", level: "g", room: "hall", x: 9, y: 1, z: 2.3, closet: "c", name: "m" }];

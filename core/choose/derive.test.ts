@@ -4,6 +4,7 @@ import { checkWhole, applyChanges } from "../design/edit";
 import { WANT_FUNCTIONS, type WantRow } from "../design/rows-choose";
 import { PROTOCOLS } from "../design/rows-system";
 import { KIND_TABLE } from "../house/tables";
+import { testDesign } from "../test-design";
 import { allCandidates } from "./candidates";
 import { addWants, functionOfKind, proposeWants, ROOM_TEMPLATES, windowsOf } from "./derive";
 import { FUNCTIONS } from "./functions";
@@ -58,6 +59,17 @@ describe("wants from what is known", () => {
     expect(windowsOf(demo, demo.rooms.find((room) => room.id === "office")!)).toBeGreaterThan(0);
     for (const lines of Object.values(ROOM_TEMPLATES)) expect(lines.length).toBeGreaterThan(0);
   });
+});
+
+it("a window beyond the corner of a room, in the same wall, is none of its windows", () => {
+  const design = testDesign();
+  const [hall] = design.rooms;
+  design.walls = [{ id: "w", level: "g", ax: 0, ay: 0, bx: 16, by: 0, thicknessM: 0.3, material: "brick-single" }];
+  const windows = (...at: number[]) => windowsOf({ ...design, openings: at.map((offsetM, i) => ({ id: `o${i}`, wall: "w", kind: "window", offsetM, widthM: 1, heightM: 1.2, sillM: 0.9, outsideIs: "left" })) }, hall!);
+  // The hall is 10 m wide: a window with its middle at 9.5 m is its own, one at 10.5 or 14.5 m is the neighbour's.
+  expect(windows(9)).toBe(1);
+  expect(windows(10)).toBe(0);
+  expect(windows(9, 10, 14)).toBe(1);
 });
 
 it("every protocol a device can have is described, with its band where radio is bound by region", () => {

@@ -1,7 +1,7 @@
 import type { Design } from "../design/collections";
 import type { OptionRow, WantRow } from "../design/rows-choose";
 import { testDesign } from "../test-design";
-import { candidatesOf } from "./candidates";
+import { candidatesOf, dominated } from "./candidates";
 import { belongs, carrierAgainst, carriersOf, controllersOf, type Carrier } from "./carriers";
 import { CATALOGUE } from "./catalogue";
 import { line } from "./catalogue/line";
@@ -22,6 +22,22 @@ const schools = (of: NonNullable<Design["design"]["schools"]>): Design => {
   return { ...design, design: { ...design.design, schools: of } };
 };
 const rented = house({ constraints: [{ id: "c", name: "The lease", kind: "tenure", tenure: "tenant", rooms: [], walls: [] }] });
+
+describe("what nothing speaks for is left out", () => {
+  const base = { option: option("motion-zb"), split: { buy: 10, fit: 0, run: 0 }, cost: 10, devices: 1, carriers: [0], accounts: [], offline: false, hubless: false, battery: false };
+  it.each([
+    ["dearer", { cost: 11 }], ["more devices", { devices: 2 }], ["an account", { accounts: ["Northing"] }], ["not without the internet", { offline: true }], ["nothing by hand without a hub", { hubless: true }], ["on cells", { battery: true }],
+  ])("%s alone speaks against one, and keeps the other", (_what, worse) => {
+    expect(dominated({ ...base, ...worse }, base)).toBe(true);
+    expect(dominated(base, { ...base, ...worse })).toBe(false);
+  });
+  it("the same in every way is left out, and an own carrier is a reason to stay", () => {
+    expect(dominated(base, { ...base })).toBe(true);
+    expect(dominated({ ...base, carriers: [0, 1] }, base)).toBe(false);
+    expect(dominated(base, { ...base, carriers: [0, 1] })).toBe(true);
+    expect(dominated({ ...base, carriers: [] }, base)).toBe(false);
+  });
+});
 
 describe("may this option meet that want?", () => {
   const cases: [what: string, design: Design, want: WantRow, option: string, reasons: string[]][] = [

@@ -53,15 +53,17 @@ function instance(rowClass: RowClass, raw: unknown, path: string, problems: Prob
   return made;
 }
 
-function collect(errors: readonly ValidationError[], path: string, problems: Problem[]): void {
+/** Problems by the paths they are at; one a place. `seen`: the places that have one already. */
+function collect(errors: readonly ValidationError[], path: string, problems: Problem[], seen = new Set(problems.map((problem) => problem.path))): void {
   for (const error of errors) {
     const here = /^\d+$/.test(error.property) ? `${path}[${error.property}]` : path ? `${path}.${error.property}` : error.property;
     const message = error.constraints && Object.values(error.constraints)[0];
-    if (message && !error.children?.length && !problems.some((p) => p.path === here)) {
+    if (message && !error.children?.length && !seen.has(here)) {
       const absent = error.value === undefined;
+      seen.add(here);
       problems.push({ path: here, reason: absent ? "is missing" : message.replace(`${error.property} `, "") });
     }
-    collect(error.children ?? [], here, problems);
+    collect(error.children ?? [], here, problems, seen);
   }
 }
 

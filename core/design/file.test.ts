@@ -36,6 +36,16 @@ describe("project file", () => {
     expect(writeFile(readFile(generated))).toBe(generated);
   });
 
+  test("rows of a file in any order are read sorted by id, so that what is reckoned does not hang on it", () => {
+    const shuffled = spoilt((file) => {
+      for (const name of FILE_ORDER) if (Array.isArray(file[name])) (file[name] as Loose[]).reverse();
+    });
+    const design = readFile(shuffled);
+    expect(design.points.map((row) => row.id)).toEqual(design.points.map((row) => row.id).sort());
+    expect(design.points.length).toBeGreaterThan(100);
+    expect(writeFile(design)).toBe(text);
+  });
+
   test("collections, rows and keys stand in the order of the format, with two spaces and a last newline", () => {
     const file = JSON.parse(text) as Record<string, { id: string }[]>;
     expect(Object.keys(file)).toEqual(["format", "version", "design", ...FILE_ORDER]);

@@ -81,6 +81,13 @@ describe("edits", () => {
     expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", extra: 1 }]))[0]!.path).toBe("changes[0].extra");
   });
 
+  test("a row dropped and put again in one edit stands, and what names it stands too", () => {
+    const closet = design.closets.find((row) => row.id === "c")!;
+    const changes: Change[] = [{ in: "closets", drop: "c" }, { in: "closets", put: { ...closet, name: "Moved" } }];
+    const after = applyChanges(design, changes);
+    expect(after.closets.find((row) => row.id === "c")!.name).toBe("Moved");
+    expect(() => checkWhole(after, changes)).not.toThrow();
+  });
   test("a row that is still named cannot go, and a row must name rows that are there", () => {
     const drop: Change[] = [{ in: "closets", drop: "c" }];
     expect(problemsOf(() => checkWhole(applyChanges(design, drop), drop))[0]).toEqual({ path: "points[cam].closet", reason: 'still names closets "c", so it cannot be removed' });

@@ -18,6 +18,18 @@ test("four walls make one room, measured between their faces", () => {
   expect(new Set(faces[0]!.walls).size).toBe(4);
 });
 
+test("of two walls on one line the thicker one is what the room ends at, whichever was drawn first", () => {
+  const thin = wall(0, 0, 4, 0, 0.1);
+  const thick = wall(0, 0, 4, 0, 0.3);
+  const others = box(0, 0, 4, 3).slice(1);
+  for (const walls of [[thin, thick, ...others], [thick, thin, ...others]]) {
+    const [face] = facesOf(walls).faces;
+    expect(area(face!.outline)).toBeCloseTo(3.9 * (3 - 0.15 - 0.05), 6);
+    expect(face!.walls).toContain(thick.id);
+    expect(face!.walls).not.toContain(thin.id);
+  }
+});
+
 test("a side names the wall it lies on", () => {
   const walls = box(0, 0, 4, 3);
   const face = facesOf(walls).faces[0]!;

@@ -177,6 +177,13 @@ describe("switch map of the demo house", () => {
     expect(open.some((gang) => gang.switch.id === "sw-front" && gang.gang === 2)).toBe(true);
     expect(allGangs(design)).toHaveLength(22);
   });
+  test("a gang listed twice in one leg works one leg; in two legs it is said twice", () => {
+    const leg = design.legs.find((row) => row.id === "leg-hall")!;
+    const own = leg.switches[0]!;
+    const twice = (legs: Design["legs"]) => codes({ ...design, legs }).filter((code) => code === "house.gang-twice");
+    expect(twice(design.legs.map((row) => (row === leg ? { ...row, switches: [...row.switches, own] } : row)))).toEqual([]);
+    expect(twice([...design.legs, { ...leg, id: "leg-other", switches: [own] }])).toEqual(["house.gang-twice"]);
+  });
   test("tracing: lamps seen make a leg; a second gang on them joins it", () => {
     const first = traceGang(design, { trace: "t1", leg: "l1" }, { switch: "sw-dining", gang: 1, on: "2026-10-01", result: "lamps", lamps: ["la-dining"] });
     const after = applyChanges(design, first);

@@ -46,6 +46,19 @@ describe("moving", () => {
     expect(areas(moved).map((m) => Math.round(m * 100) / 100)).toEqual([9.36, 13.26].map((m) => (m === 9.36 ? Math.round(2.4 * 3.9 * 100) / 100 : Math.round(3.4 * 3.9 * 100) / 100)));
     expect(moved.rooms.map((room) => room.name)).toEqual(design.rooms.map((room) => room.name));
   });
+  test("a point, a switch and a lamp between the old place of a partition and its new one change rooms with it", () => {
+    const design = twoRooms();
+    const [left, right] = [...design.rooms].sort((a, b) => a.outline.reduce((sum, [x]) => sum + x, 0) - b.outline.reduce((sum, [x]) => sum + x, 0));
+    const at = { level: "g", room: right!.id, x: 3.3, y: 2 };
+    const hung: Design = {
+      ...design,
+      points: [{ ...at, id: "p", kind: "motion", z: 2.2, name: "p" }],
+      switches: [{ ...at, id: "s", name: "s", z: 1.1, gangs: 1, neutral: "yes" }],
+      lamps: [{ ...at, id: "l", name: "l", count: 1, watts: 5 } as Design["lamps"][number]],
+    };
+    const moved = applyChanges(hung, moveWalls(hung, ["w5"], { dx: 0.6, dy: 0 }));
+    expect([moved.points[0]!.room, moved.switches[0]!.room, moved.lamps[0]!.room]).toEqual([left!.id, left!.id, left!.id]);
+  });
   test("an outer wall takes the ends of its neighbours along", () => {
     const design = twoRooms();
     const moved = applyChanges(design, moveWalls(design, ["w2"], { dx: 1, dy: 0 }));

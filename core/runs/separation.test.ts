@@ -55,7 +55,13 @@ describe("beside mains", () => {
     expect(besideMains(withMains(0, 2.39))).toEqual([]);
     expect(besideMains(withMains(0, 2.45))[0]!.mm).toBeCloseTo(150, 6);
     expect(besideMains({ ...withMains(0), mainsRuns: [{ id: "m", level: "g", name: "Across", path: [[4, 0], [4, 6]] }] })).toEqual([]);
-    expect(besideMains({ ...withMains(0.15), mainsRuns: withMains(0.15).mainsRuns.map((row) => ({ ...row, level: "u" })) })[0]?.way.id).not.toBe("tg");
+    // The same mains a level up lie beside that level's trunk, and not this one's.
+    expect(besideMains({ ...withMains(0.15), mainsRuns: withMains(0.15).mainsRuns.map((row) => ({ ...row, level: "u" })) }).map((one) => one.way.id)).toEqual(["tu"]);
+  });
+  it("a stretch of 0.4 m does no harm, one of 0.6 m is found", () => {
+    const short = (metres: number) => besideMains({ ...testDesign(), mainsRuns: [{ id: "m", level: "g", name: "Spur", path: [[3, 3.1], [3 + metres, 3.1]] }] });
+    expect(short(0.4)).toEqual([]);
+    expect(short(0.6).map((one) => one.metres)).toEqual([expect.closeTo(0.6, 6)]);
   });
   it("asks less of what is screened, and nothing of fibre", () => {
     const type = (id: string) => testDesign().cableTypes.find((row) => row.id === id)!;

@@ -116,6 +116,27 @@ describe("power over data, switch by switch", () => {
     expect(poeWorking(one!, "allocated").verdict).toBe("fails");
     expect(poeWorking(one!, "real").steps).toHaveLength(1);
   });
+  test("what warms the cable is what the source gives less what the device takes, by hand", () => {
+    const design = cameras(60);
+    design.points = design.points.slice(0, 1);
+    const [one] = poeSwitches(design);
+    // 0.2 m up, 2 m across, 2 m along, 1 m down and 3.5 m of slack; two pairs carry it, so the loop is one conductor's.
+    const loop = 8.7 * 0.0938;
+    const volts = 22 + Math.sqrt(22 ** 2 - 11.5 * loop);
+    expect(dropsOf(design)[0]!.load).toMatchObject({ watts: 11.5, sourceV: 44 });
+    expect(one!.lostW).toBeCloseTo((44 * 11.5) / volts - 11.5, 2);
+    expect(one!.realW - one!.lostW).toBeCloseTo(11.5, 6);
+  });
+  test("over its budget, and the other closet has too few watts left: nothing is offered", () => {
+    // 1.6 W over; one camera of 15.4 W would have to go, and the other switch has 15 W.
+    const full = (other: number) => runsChecks(cameras(60, other)).find((one) => one.code === "runs.poe-budget")!.fix;
+    expect(full(15)).toBeUndefined();
+    expect(full(15.4)).toBeDefined();
+    // What hangs on the other switch already counts.
+    const taken = cameras(45, 30);
+    taken.points = [...taken.points, { ...point("own", "camera", "g", "hall", 9, 1, 2.4), closet: "c2" }];
+    expect(runsChecks(taken).find((one) => one.code === "runs.poe-budget")!.fix).toBeUndefined();
+  });
   test("over its budget: points go to a closet with watts to spare, and both then hold", () => {
     const finding = runsChecks(cameras(60, 30)).find((one) => one.code === "runs.poe-budget")!;
     const fixed = applyChanges(cameras(60, 30), finding.fix!.changes);

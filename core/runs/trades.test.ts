@@ -117,6 +117,12 @@ describe("mounting sheet", () => {
     expect(row).toMatchObject({ leftM: 3, rightM: 7, sideM: 10, heightM: 1.1, box: "double, deep" });
     expect(row!.holes).toEqual([{ leftM: 2.965, upM: 1.1 }, { leftM: 3.036, upM: 1.1 }]);
   });
+  test("a box let into a wall of a foot is on it, one that stands 0.4 m off is not", () => {
+    const off = (y: number) => mountingsOf({ ...testDesign(), points: [point("k", "panel", "g", "hall", 3, y, 1.1)] });
+    expect(off(0.3)).toHaveLength(1);
+    expect(off(-0.3)).toHaveLength(1);
+    expect(off(0.4)).toEqual([]);
+  });
   test("an outline that runs the other way round reads the same wall from the left of who faces it", () => {
     const design = wall(["k", "keypad", 3]);
     const turned = { ...design, rooms: design.rooms.map((room) => ({ ...room, outline: [...room.outline].reverse() as [number, number][] })) };

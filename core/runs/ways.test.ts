@@ -72,6 +72,8 @@ describe("trays and bundles", () => {
     const finding = runsChecks(full()).find((one) => one.code === "runs.bundle-large")!;
     const fixed = applyChanges(full(), finding.fix!.changes);
     expect(bundlesOf(fixed)[0]!.each).toBe(15);
+    // 29 in two: the larger one has 15.
+    expect(bundlesOf({ ...fixed, points: fixed.points.slice(1) })[0]).toMatchObject({ powered: 29, each: 15 });
     expect(runsChecks(fixed).some((one) => one.code === "runs.bundle-large")).toBe(false);
   });
 });
