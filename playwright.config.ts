@@ -4,10 +4,11 @@ export default defineConfig({
   testDir: "tests/e2e",
   outputDir: "test-results",
   globalSetup: "./tests/e2e/global-setup.ts",
-  workers: 1,
+  // Each has the application for itself; files go to whoever is free.
+  workers: 2,
   retries: 0,
-  timeout: 45_000,
-  expect: { timeout: 8000 },
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },

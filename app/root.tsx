@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
@@ -36,8 +37,23 @@ export default function Root() {
   return <Outlet />;
 }
 
+/** Seconds between two looks whether the server can answer again. */
+const AGAIN_S = 3;
+
+/** While the database is away the page says so and tries again by itself, only while somebody looks. */
+function useAgain(away: boolean): void {
+  useEffect(() => {
+    if (!away) return;
+    const timer = setInterval(() => {
+      if (document.visibilityState === "visible") location.reload();
+    }, AGAIN_S * 1000);
+    return () => clearInterval(timer);
+  }, [away]);
+}
+
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const known = isRouteErrorResponse(error);
+  useAgain(known && error.status === 503);
   const title = known ? (error.status === 404 ? "Not found" : error.status === 403 ? "Not allowed" : "That did not work") : "Something went wrong";
   const text = known && typeof error.data === "string" && error.data ? error.data : known && error.status === 404 ? "There is nothing at this address." : "The desk met an error it did not expect. What was saved is safe; load the page again.";
   return (

@@ -17,7 +17,7 @@ let running: number | undefined;
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
   process.on(signal, () => {
     if (running !== undefined) process.kill(-running, "SIGTERM");
-    void Promise.all(["server", "e2e", "starts"].map((name) => endLeftovers(`.test-data/${name}`))).then(() => process.exit(1));
+    void Promise.all(["server", "e2e-0", "e2e-1"].map((name) => endLeftovers(`.test-data/${name}`))).then(() => process.exit(1));
   });
 }
 

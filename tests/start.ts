@@ -12,6 +12,8 @@ import { seedDemo } from "../db/seed";
 export interface WebProcess {
   url: string;
   stop(): Promise<void>;
+  /** As a cut of the power would. */
+  kill(): Promise<void>;
 }
 
 /** Start one web process and wait until it listens. */
@@ -24,12 +26,18 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
   return {
     url: `http://localhost:${port}`,
     stop: async () => {
-      if (child.exitCode !== null) return;
+      if (child.exitCode !== null || child.signalCode !== null) return;
       const gone = once(child, "exit");
       child.kill("SIGTERM");
       const late = setTimeout(() => child.kill("SIGKILL"), 8000);
       await gone;
       clearTimeout(late);
+    },
+    kill: async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const gone = once(child, "exit");
+      child.kill("SIGKILL");
+      await gone;
     },
   };
 }
@@ -46,4 +54,17 @@ export async function startTestDatabase(folder: string): Promise<Database> {
   await seedDemo(connection.db);
   await connection.close();
   return database;
+}
+
+/** End in order when told to, or when whoever started this process is gone: a run that was killed leaves nothing behind. */
+export function endWithParent(stop: () => Promise<void>): void {
+  const parent = process.ppid;
+  let ending = false;
+  const end = () => {
+    if (ending) return;
+    ending = true;
+    void stop().finally(() => process.exit(0));
+  };
+  for (const signal of ["SIGTERM", "SIGINT", "SIGHUP"] as const) process.on(signal, end);
+  setInterval(() => process.ppid !== parent && end(), 500).unref();
 }

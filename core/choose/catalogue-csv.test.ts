@@ -21,6 +21,16 @@ describe("the catalogue as CSV", () => {
     expect(takeIn({ ...design, options: CATALOGUE.slice(0, 10) }, rows)).toMatchObject({ added: CATALOGUE.length - 10, replaced: 10 });
   });
 
+  it("a file of few rows whose cells hold lists is parted where its heading is, by comma, semicolon or tab", () => {
+    for (const row of lines.slice(1, 12)) expect(readCatalogue(design, `${lines[0]}\r\n${row}\r\n`)).toMatchObject({ rows: [{ kind: "hub" }], faults: [] });
+    const own = file({ "price (EUR)": "10" });
+    for (const delimiter of [";", "\t"]) expect(readCatalogue(design, own.replaceAll(",", delimiter))).toMatchObject({ rows: [{ id: "own", price: 10 }], faults: [] });
+  });
+  it("a file of more rows than a catalogue takes is refused at once", () => {
+    const { rows, faults } = readCatalogue(design, `${lines[0]}\r\n${`${lines[1]}\r\n`.repeat(10_001)}`);
+    expect([rows, faults]).toEqual([[], [{ row: 10_002, column: "", reason: "the file has 10001 rows: a catalogue takes at most 10000" }]]);
+  });
+
   it("takes a row of one's own", () => {
     expect(readCatalogue(design, file({})).rows).toMatchObject([{ id: "own", price: 10, can: [], local: true }]);
   });

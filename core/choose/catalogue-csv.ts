@@ -4,7 +4,8 @@ import { checkRow } from "../design/check-row";
 import { byId, type Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import { fields, type Field, type RowClass } from "../design/fields";
-import { InputError } from "../design/input-error";
+import { MOST_ROWS } from "../design/edit";
+import { bearable, InputError } from "../design/input-error";
 import { OptionRow } from "../design/rows-choose";
 import { writeCsv, type CsvCell } from "../csv";
 import { counted } from "../words";
@@ -44,7 +45,11 @@ export interface CsvFault {
   reason: string;
 }
 
-class CellError extends Error {}
+class CellError extends Error {
+  constructor(reason: string) {
+    super(bearable(reason));
+  }
+}
 
 function read(field: Field, text: string): unknown {
   const list = () => text.split(";").map((part) => part.trim()).filter((part) => part !== "");
@@ -88,7 +93,7 @@ function readHeading(cells: readonly string[], row: number, currency: string): {
   const columns = cells.map((text) => {
     const { name, money } = headOf(text);
     const column = COLUMNS.find(({ path }) => path.toLowerCase() === name?.toLowerCase());
-    if (!column) faults.push({ row, column: text, reason: "is no column of a catalogue" });
+    if (!column) faults.push({ row, column: bearable(text), reason: "is no column of a catalogue" });
     else if (money !== undefined && money !== currency) faults.push({ row, column: text, reason: `is in ${money}, and the design counts in ${currency}` });
     return column;
   });
@@ -100,15 +105,25 @@ function readHeading(cells: readonly string[], row: number, currency: string): {
   return { columns, faults };
 }
 
+/** Characters of a first line that are looked at. */
+const MOST_HEADING = 20_000;
+
+/** What parts the cells: that by which most of the first filled line are columns of ours. Cells hold lists of their own, so counting marks would not do. */
+function delimiterOf(text: string): string {
+  const line = /[^\s][^\r\n]*/.exec(text)?.[0].slice(0, MOST_HEADING) ?? "";
+  const known = (delimiter: string) => line.split(delimiter).filter((cell) => COLUMNS.some(({ path }) => path.toLowerCase() === headOf(cell.replaceAll('"', "")).name?.toLowerCase())).length;
+  return [",", ";", "\t"].map((delimiter) => ({ delimiter, known: known(delimiter) })).reduce((best, one) => (one.known > best.known ? one : best)).delimiter;
+}
 /** Rows of a catalogue file. Either all of them, or every fault. */
 export function readCatalogue(design: Design, text: string): { rows: OptionRow[]; faults: CsvFault[] } {
-  const parsed = Papa.parse<string[]>(text);
+  const parsed = Papa.parse<string[]>(text, { delimiter: delimiterOf(text) });
   // Blank lines are passed over, but counted: a fault names the row as a spreadsheet shows it.
   const filled = parsed.data.map((cells, i) => ({ cells, row: i + 1 })).filter(({ cells }) => cells.some((cell) => cell.trim() !== ""));
   const [head, ...lines] = filled;
   if (!head) return { rows: [], faults: [{ row: 1, column: "id", reason: "the file is empty" }] };
   const { columns, faults } = readHeading(head.cells, head.row, design.design.currency);
   for (const error of parsed.errors) if (error.code !== "UndetectableDelimiter") faults.push({ row: (error.row ?? 0) + 1, column: "", reason: error.message });
+  if (lines.length > MOST_ROWS) faults.push({ row: lines[MOST_ROWS]!.row, column: "", reason: `the file has ${counted(lines.length, "row")}: a catalogue takes at most ${MOST_ROWS}` });
   if (faults.length) return { rows: [], faults };
   const seen = new Map<string, number>();
   const rows = lines.map(({ cells, row }) => {

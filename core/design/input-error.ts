@@ -16,9 +16,13 @@ export class InputError extends Error {
   }
 }
 
+/** What a person gave may be long; a sentence that names it stays one that can be read. */
+const MOST_QUOTED = 240;
+export const bearable = (text: string): string => (text.length > MOST_QUOTED ? `${text.slice(0, MOST_QUOTED / 2)}…${text.slice(-MOST_QUOTED / 4)}` : text);
+
 /** One problem as a sentence: "points[3].x must be a number." */
 export function sentence(problem: Problem): string {
-  const text = problem.path ? `${problem.path} ${problem.reason}` : problem.reason;
+  const text = problem.path ? `${bearable(problem.path)} ${bearable(problem.reason)}` : bearable(problem.reason);
   return text.endsWith(".") ? text : `${text}.`;
 }
 

@@ -181,8 +181,11 @@ export const billWorking = (row: MaterialLine, currency: string): Working => ({
   ],
 });
 
-/** The order as CSV: one line a thing, prices where they are known. What is there already, and labour, is not ordered. */
+/** What is there already, and labour, is not ordered. */
+export const isOrdered = (row: MaterialLine) => !row.had && row.group !== "labour";
+
+/** The order as CSV: one line a thing, prices where they are known. */
 export function materialsCsv(design: Design): string {
   const { currency } = design.design;
-  return writeCsv(["Group", "What", "Count", "Unit", `Price (${currency})`, `Cost (${currency})`, "From"], billOf(design).filter((row) => !row.had && row.group !== "labour").map((row) => [row.group, row.what, row.count, row.unit, row.price, row.cost, row.from]));
+  return writeCsv(["Group", "What", "Count", "Unit", `Price (${currency})`, `Cost (${currency})`, "From"], billOf(design).filter(isOrdered).map((row) => [row.group, row.what, row.count, row.unit, row.price, row.cost, row.from]));
 }

@@ -1,4 +1,7 @@
 /** The desk as a test sees it: a page on which any console error or warning fails the test. */
+import { spawn } from "node:child_process";
+import { once } from "node:events";
+import { createInterface } from "node:readline";
 import { readFileSync } from "node:fs";
 import { expect, test as base, type Browser, type Page } from "@playwright/test";
 
@@ -16,8 +19,23 @@ export function watch(page: Page): string[] {
   return heard;
 }
 
-export const test = base.extend<{ quiet: undefined }>({
-  baseURL: async ({}, use) => use(process.env.TEST_WEB_URL!),
+/** Start the application for one worker: its own database and web process, so that workers never meet. */
+async function ownStand(folder: string) {
+  const child = spawn(process.execPath, ["--import", "tsx", "tests/e2e/stand.ts", folder], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_OPTIONS: "" } });
+  for await (const line of createInterface({ input: child.stdout })) {
+    if (line.startsWith("{")) return { url: (JSON.parse(line) as { url: string }).url, stop: () => (child.kill("SIGTERM"), once(child, "exit")) };
+  }
+  throw new Error("The application did not start.");
+}
+
+export const test = base.extend<{ quiet: undefined }, { stand: string }>({
+  stand: [async ({}, use, worker) => {
+    const { url, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
+    process.env.TEST_WEB_URL = url;
+    await use(url);
+    await stop();
+  }, { scope: "worker", auto: true, timeout: 120_000 }],
+  baseURL: async ({ stand }, use) => use(stand),
   quiet: [async ({ page }, use) => {
     const heard = watch(page);
     await use(undefined);

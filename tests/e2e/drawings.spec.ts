@@ -30,7 +30,7 @@ test("walls from a DXF: preview, what was left out, a unit that is not said; the
   await expect(page.getByText("1 CIRCLE: a curve, not a straight line")).toBeVisible();
   await expect(revision(page)).toHaveText("1");
   await page.getByRole("button", { name: "Draw 5 walls" }).click();
-  await expect(page.getByText("5 walls were drawn on Ground.")).toBeVisible();
+  await expect(page.getByText("5 walls drawn on Ground.")).toBeVisible();
   await page.getByRole("button", { name: "Plan", exact: true }).click();
   await page.getByRole("button", { name: "Find rooms between the walls" }).click();
   await expect(page.getByText("2 rooms found.")).toBeVisible();
@@ -43,7 +43,7 @@ test("walls from an SVG whose scripts are never run", async ({ page }) => {
   await expect(page.getByText("1 script: is never run or shown")).toBeVisible();
   await page.getByLabel("One unit is").selectOption("centimetres");
   await page.getByRole("button", { name: "Draw 4 walls" }).click();
-  await expect(page.getByText("4 walls were drawn")).toBeVisible();
+  await expect(page.getByText("4 walls drawn")).toBeVisible();
   await expect(page).toHaveTitle(/Zinc Lattice/);
   await upload(page, "Drawing", "plan.svg", "<svg><g></svg>");
   await expect(page.getByRole("alert")).toContainText("File is not an SVG file that can be read");

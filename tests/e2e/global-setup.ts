@@ -1,18 +1,6 @@
-import { spawn } from "node:child_process";
-import { once } from "node:events";
-import { createInterface } from "node:readline";
+/** The application is built once, before the workers each start it with a database of their own. */
+import { execFileSync } from "node:child_process";
 
-export default async function setUp() {
-  const child = spawn(process.execPath, ["--import", "tsx", "tests/e2e/stand.ts"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_OPTIONS: "" } });
-  for await (const line of createInterface({ input: child.stdout })) {
-    // The build may say something first.
-    if (!line.startsWith("{")) continue;
-    process.env.TEST_WEB_URL = (JSON.parse(line) as { url: string }).url;
-    break;
-  }
-  return async () => {
-    const gone = once(child, "exit");
-    child.kill("SIGTERM");
-    await gone;
-  };
+export default function setUp() {
+  execFileSync(process.execPath, ["--import", "tsx", "-e", "import('./bin/build.ts').then((build) => build.buildIfStale())"], { stdio: "inherit", env: { ...process.env, NODE_OPTIONS: "" } });
 }

@@ -25,6 +25,11 @@ test("sign up, sign out, sign in again, and an empty list that says what to do",
   await expect(page.getByLabel("Name")).toHaveValue("New designer");
   await page.getByLabel(/Password/).fill("long enough now");
   await page.getByRole("button", { name: "Sign up" }).click();
+  // Whoever had the address before would see the same: only the password opens it.
+  await expect(page).toHaveURL(/\/sign-in\?new=1&email=new%40house\.example$/);
+  await expect(page.getByLabel("E-mail")).toHaveValue("new@house.example");
+  await page.getByLabel("Password").fill("long enough now");
+  await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page.getByText("There is no design yet.")).toBeVisible();
   await page.getByRole("button", { name: "Sign out" }).click();
   await page.getByLabel("E-mail").fill("new@house.example");

@@ -57,8 +57,8 @@ test("rooms filled by template: what is missing, once", async ({ page }) => {
   const points = number(await cell(page, "points").textContent());
   await page.getByText("Fill rooms by template").click();
   await page.getByLabel("Rooms for").selectOption("sleeping");
-  const words = (await page.getByText(/points are missing/).textContent())!;
-  const missing = Number(/(\d+) points are missing/.exec(words)![1]);
+  const words = (await page.getByText(/points missing/).textContent())!;
+  const missing = Number(/(\d+) points missing/.exec(words)![1]);
   expect(missing).toBeGreaterThan(3);
   await page.getByRole("button", { name: "Put them in" }).click();
   await expect(cell(page, "points")).toHaveText(String(points + missing));

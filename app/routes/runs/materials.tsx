@@ -1,7 +1,7 @@
 /** Bill of materials: what is bought for the cables, by group, with its cost where it is known. */
 import { groupDigits } from "#core/design/units";
 import { billOf, GROUPS, type MaterialLine } from "#core/runs";
-import { billWorking } from "#core/runs/materials";
+import { billWorking, isOrdered } from "#core/runs/materials";
 import { costsOf, costWorking } from "#core/cost";
 import { counted } from "#core/words";
 import { sumWorking } from "#core/working";
@@ -15,6 +15,7 @@ export default function Materials() {
   const { currency } = design.design;
   if (!bill.length) return <p className="p-4 text-soft">Nothing to buy yet: the bill comes from the points, their kits and their devices.</p>;
   const costOf = (rows: readonly MaterialLine[]) => rows.reduce((sum, row) => sum + (row.cost ?? 0), 0);
+  const ordered = bill.filter(isOrdered);
   const open = bill.filter((row) => row.cost === undefined).length;
   return (
     <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Bill of materials">
@@ -37,7 +38,10 @@ export default function Materials() {
             </tbody>
           );
         })}
-        <tfoot><tr className="h-8 font-semibold"><th scope="row" colSpan={4} className="px-3 text-left">All{open ? <span className="font-normal text-soft">, {counted(open, "line")} without a price</span> : ""}</th><td className="px-3 text-right"><Worked working={() => costWorking(design, "Cost", costsOf(design))}>{groupDigits(costOf(bill), 2)}</Worked></td><td /></tr></tfoot>
+        <tfoot>
+          <tr className="h-8"><th scope="row" colSpan={4} className="px-3 text-left font-normal">Of it to order: no labour, nothing that is there or on its way</th><td className="px-3 text-right"><Worked working={() => sumWorking("To order", currency, ordered.map((row) => ({ name: `${row.count} × ${row.what}`, value: row.cost ?? 0 })), "bill of materials")}>{groupDigits(costOf(ordered), 2)}</Worked></td><td /></tr>
+          <tr className="h-8 font-semibold"><th scope="row" colSpan={4} className="px-3 text-left">All{open ? <span className="font-normal text-soft">, {counted(open, "line")} without a price</span> : ""}</th><td className="px-3 text-right"><Worked working={() => costWorking(design, "Cost", costsOf(design))}>{groupDigits(costOf(bill), 2)}</Worked></td><td /></tr>
+        </tfoot>
       </table>
     </div>
   );

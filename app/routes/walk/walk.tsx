@@ -52,6 +52,8 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
     () => createDesignStore({ url, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: [], redo: [], ...(running === "alone" ? { kept: keptNotes(url, loaderData.person.id) } : {}) }),
     [url, loaderData, running],
   );
+  // As on the desk: a large house is computed where it holds nobody else up.
+  if (loaderData.heavy && running === undefined) return <p className="grid min-h-dvh place-items-center text-soft" role="status">{`Opening ${loaderData.name}…`}</p>;
   return (
     <DeskProvider key={running ?? "drawn"} store={store} url={url} readOnly={loaderData.role === "view" || running === "beside another"} preferences={preferences}>
       {running && <Following />}

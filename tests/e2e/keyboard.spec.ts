@@ -1,13 +1,8 @@
-/** Keyboard alone; axe on each screen, light and dark; narrow and zoomed. */
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
+/** Keyboard alone; narrow and zoomed. */
 import { cell, difference, expect, open, ownHouse, point, ready, signIn, test } from "./desk";
 
 /** Views and tables of stage 4 beyond its first. */
 const RUNS = [...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map((view) => `runs?view=${view}`), ...["reels", "pulls", "conduits", "crossings", "materials", "labels"].map((table) => `runs?table=${table}`)];
-
-/** What axe finds; `colours` alone for a theme whose structure is checked in the other. */
-const faults = async (page: Page, colours = false) => (await (colours ? new AxeBuilder({ page }).withRules(["color-contrast"]) : new AxeBuilder({ page })).analyze()).violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(" ")).slice(0, 3).join(" | ")}`);
 
 test("keyboard alone: from sign-in to a moved point, its working, an undo and the automations", async ({ page }) => {
   await page.goto("/sign-in");
@@ -78,53 +73,6 @@ test("single letters never fire while typing, and can be switched off", async ({
   await expect(page).toHaveURL(/house$/);
   await expect(cell(page, "points")).toHaveText("121");
 });
-
-for (const path of ["/sign-in", "/sign-up"]) {
-  test(`axe finds nothing on ${path}`, async ({ page }) => {
-    await page.goto(path);
-    expect(await faults(page)).toEqual([]);
-  });
-}
-
-for (const theme of ["light", "dark"] as const) {
-  test(`axe finds nothing on any screen of the desk, ${theme}`, async ({ page }) => {
-    test.setTimeout(900_000);
-    const dark = theme === "dark";
-    await signIn(page);
-    await page.context().addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: process.env.TEST_WEB_URL! }]);
-    await page.goto("/designs");
-    expect(await faults(page, dark)).toEqual([]);
-    await page.goto("/designs/larkspur-weir/people");
-    expect(await faults(page, dark)).toEqual([]);
-    for (const stage of ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "choose", "choose?view=wants", "choose?view=hubs", "choose?view=what-if", "choose?view=catalogue", "choose?view=protocols", "choose?view=retrofit", ...["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`), "runs", ...RUNS, "register", "automations", "mesh"]) {
-      await open(page, `/d/larkspur-weir/${stage}`);
-      if (stage.startsWith("runs?")) await expect(page.locator("[data-ready]")).toBeAttached();
-      expect([stage, await faults(page, dark)]).toEqual([stage, []]);
-    }
-    await open(page, "/d/larkspur-weir/brief");
-    for (const tab of ["Requirements", "Constraints", "Phases", "Use log", "Household"]) {
-      await page.getByRole("tab", { name: tab }).click();
-      expect([tab, await faults(page, dark)]).toEqual([tab, []]);
-    }
-    await page.goto("/d/larkspur-weir/walk");
-    expect(["walk", await faults(page, dark)]).toEqual(["walk", []]);
-    await page.getByRole("button", { name: /^Hall/ }).click();
-    await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
-    await page.getByRole("button", { name: "Moved" }).first().click();
-    expect(["a room of the walk", await faults(page, dark)]).toEqual(["a room of the walk", []]);
-    await open(page, "/d/larkspur-weir/runs");
-    await point(page, "boot-cam-1").press("Enter");
-    await page.locator("[data-ways]").waitFor();
-    expect(["ways", await faults(page, dark)]).toEqual(["ways", []]);
-    await open(page, "/d/larkspur-weir/house");
-    await point(page, "hall-dor-1").click();
-    expect(["point", await faults(page, dark)]).toEqual(["point", []]);
-    await page.keyboard.press("f");
-    expect(["findings", await faults(page, dark)]).toEqual(["findings", []]);
-    await page.keyboard.press("?");
-    expect(["keys", await faults(page, dark)]).toEqual(["keys", []]);
-  });
-}
 
 for (const [what, width, height] of [["a tablet held upright", 800, 1280], ["a phone", 390, 844], ["200 % zoom", 640, 400]] as const) {
   test(`nothing is cut off sideways on ${what}`, async ({ page }) => {
