@@ -41,6 +41,6 @@ export const LARGE_BODY_BYTES = 60_000;
 /** Designs with more rows than this are computed in the browser first, and their papers by a worker. */
 const HEAVY_ROWS = 1200;
 
-/** What a design costs to compute, roughly: everything hangs on points, and on walls a little. */
-export const isHeavy = (design: { points: unknown[]; walls: unknown[]; devices: unknown[]; lamps: unknown[] }) =>
-  2 * design.points.length + design.walls.length / 2 + design.devices.length + design.lamps.length / 2 > HEAVY_ROWS;
+/** What a design costs to compute, roughly: everything hangs on points and on the corners of ways, and on walls a little. */
+export const isHeavy = (design: { points: unknown[]; walls: unknown[]; devices: unknown[]; lamps: unknown[]; trunks: { path: unknown[] }[]; noGo: { outline: unknown[] }[] }) =>
+  2 * design.points.length + design.walls.length / 2 + design.devices.length + design.lamps.length / 2 + design.trunks.reduce((sum, way) => sum + way.path.length, 0) + design.noGo.reduce((sum, area) => sum + area.outline.length, 0) > HEAVY_ROWS;

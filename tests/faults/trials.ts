@@ -1,4 +1,6 @@
 /** Trials of what must never happen: edits lost, roles passed, servers broken or held up. Short in `npm test`, long in `npm run faults`; loopback only. */
+import { once } from "node:events";
+import { Worker } from "node:worker_threads";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { generateHouse } from "../../core/house";
 import { writeFile } from "../../core/design/file";
@@ -167,6 +169,31 @@ export async function fuzzTrial(url: string, { requests, seed = 1 }: { requests:
   return { requests, broken, slowestMs: Math.round(slowestMs), slowest };
 }
 
+/** Somebody who asks for a page again and again, on a thread of its own; what it gives back ends that and says the longest wait, ms. */
+function somebodyElse(page: string): () => Promise<number> {
+  const thread = new Worker(`
+    const { parentPort, workerData } = require("node:worker_threads");
+    let [most, over] = [0, false];
+    parentPort.on("message", () => (over = true));
+    (async () => {
+      // The first one opens the connection.
+      await (await fetch(workerData)).text();
+      while (!over) {
+        const from = performance.now();
+        await (await fetch(workerData)).text();
+        most = Math.max(most, performance.now() - from);
+        await new Promise((done) => setTimeout(done, 20));
+      }
+      parentPort.postMessage(most);
+      parentPort.close();
+    })();`, { eval: true, workerData: page });
+  return async () => {
+    const said = once(thread, "message");
+    thread.postMessage("over");
+    return ((await said) as [number])[0];
+  };
+}
+
 export interface Freeze {
   /** Reads of a reader's worst, and the slowest. */
   reads: number;
@@ -184,37 +211,32 @@ export async function freezeTrial(url: string, { bytes, points }: { bytes: numbe
     reads += 1;
     if (read.ms > slowestMs) [slowestMs, slowest] = [read.ms, `${read.reader}: ${read.what}`];
   }
+  // Reading held this process: connections that were closed meanwhile are noticed now, and not by the first request.
+  await pause(300);
   const owner = await demoClient(url, "designer");
   const id = (await bringIn(owner, writeFile(larkspurWeir())))!;
-  let busy = true;
-  let othersMs = 0;
-  const other = (async () => {
-    while (busy) {
-      const from = performance.now();
-      await (await client(url).get("/sign-in")).arrayBuffer();
-      othersMs = Math.max(othersMs, performance.now() - from);
-      await pause(20);
-    }
-  })();
-  const large = generateHouse({ points, seed: 11 });
+  // All is made ready before anything is measured: making it would hold up this process and not the server.
+  const large = writeFile(generateHouse({ points, seed: 11 }));
+  const nothing = JSON.stringify({ ...(JSON.parse(writeFile(larkspurWeir())) as object), points: Array.from({ length: 100_000 }, () => ({})) });
   const path = Array.from({ length: 2000 }, (_, i) => [i % 2 ? 0.5 : 9.5, 1 + (i % 50) / 20]);
   const picture = async (text: string) => {
     const response = await fetch(`${url}/d/${id}/picture`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": "image/svg+xml" }, body: text });
     await response.arrayBuffer();
   };
   const work: (() => Promise<unknown>)[] = [
-    () => bringIn(owner, writeFile(large)),
+    () => bringIn(owner, large),
     () => bringIn(owner, `[${"[".repeat(bytes)}`),
-    () => bringIn(owner, JSON.stringify({ ...(JSON.parse(writeFile(larkspurWeir())) as object), points: Array.from({ length: 100_000 }, () => ({})) })),
+    () => bringIn(owner, nothing),
     () => picture(`<!--${"-- -".repeat(bytes / 4)}`),
     () => picture("<!-- -->".repeat(bytes / 8)),
     async () => (await owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: "trunks", put: { ...larkspurWeir().trunks[0]!, path } }] })).arrayBuffer(),
     async () => (await owner.get(`/d/${id}/csv/schedule`)).arrayBuffer(),
     async () => (await owner.get(`/d/${id}/runs?table=conduits`)).arrayBuffer(),
   ];
+  await pause(300);
+  const other = somebodyElse(`${url}/sign-in`);
   for (const one of work) await one();
-  busy = false;
-  await other;
+  const othersMs = await other();
   return { reads, slowestMs: Math.round(slowestMs), slowest, othersMs: Math.round(othersMs), brought: work.length };
 }
 
