@@ -42,7 +42,7 @@ export default function AutomationInspector({ design, automation }: { design: De
             <h3 className="font-semibold">Over the year</h3>
             <div className="flex items-center gap-1"><button type="button" className="button h-6 px-1.5" aria-label="Year before" onClick={() => setYear(year - 1)}>‹</button><span className="measure">{year}</span><button type="button" className="button h-6 px-1.5" aria-label="Year after" onClick={() => setYear(year + 1)}>›</button></div>
           </div>
-          <YearChart year={firings} />
+          <YearChart year={firings} cues={automation.cues.length} />
           <dl className="mt-1">
             <Fact label="Earliest">{at(firings.earliest)}</Fact>
             <Fact label="Latest">{at(firings.latest)}</Fact>

@@ -28,8 +28,8 @@ function runsOf(points: readonly YearPoint[]): YearPoint[][] {
   return runs;
 }
 
-export function YearChart({ year }: { year: Year }) {
-  if (!year.points.length) return <p className="mt-2 border border-dashed border-rule p-4 text-small text-soft">Nothing to draw: its cue does not come in this year at this site.</p>;
+export function YearChart({ year, cues }: { year: Year; cues: number }) {
+  if (!year.points.length) return <p className="mt-2 border border-dashed border-rule p-4 text-small text-soft">{cues ? "Nothing to draw: its cue does not come in this year at this site." : "Nothing to draw yet: it has no cue."}</p>;
   const low = Math.floor((min(year.points, (p) => p.minutes)! - 20) / 60) * 60;
   const high = Math.ceil((max(year.points, (p) => p.minutes)! + 20) / 60) * 60;
   const x = scaleLinear([0, year.days - 1], [LEFT, WIDTH - 4]);

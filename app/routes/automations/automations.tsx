@@ -3,7 +3,7 @@ import { useState } from "react";
 import { newAutomation } from "#core/automation";
 import { allFindings } from "#core/stages";
 import { newRowId, useDesign, useDesk, useEdit } from "../../ui/desk";
-import { SeverityMark } from "../../ui/severity";
+import { SEVERITY_COLOUR, SeverityMark } from "../../ui/severity";
 import { useNow } from "../../ui/now";
 import { usePhaseFilter } from "../../ui/phase-filter";
 import { FiringDays } from "./firing-days";
@@ -50,7 +50,7 @@ export default function Automations() {
               </div>
               <div className="text-right text-small text-soft max-sm:text-left">
                 <p className="measure" suppressHydrationWarning>{now === undefined ? "" : nextFiring(design, automation, now)}</p>
-                {worst && <p className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${worst.severity === "mend" ? "text-mend" : "text-stop"}`}><SeverityMark severity={worst.severity} size={10} /><span>{worst.title.replace(automation.name, "").trim()}</span></p>}
+                {worst && <p className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}><SeverityMark severity={worst.severity} size={10} /><span>{worst.title.replace(automation.name, "").trim()}</span></p>}
               </div>
             </article>
           );
