@@ -33,7 +33,7 @@ describe("devices", () => {
     const working = deviceCostWorking(design);
     expect(working).toMatchObject({ value: 159.5, unit: "EUR" });
     expect(working.steps).toEqual([
-      { formula: "Camera", with: "2 devices", gives: "159.50 EUR", source: "register" }, { formula: "Sum", with: "1 devices have no price yet", gives: "159.50 EUR", source: "" },
+      { formula: "Camera", with: "2 devices", gives: "159.50 EUR", source: "register" }, { formula: "Sum", with: "1 device without a price yet", gives: "159.50 EUR", source: "" },
     ]);
   });
 
