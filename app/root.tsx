@@ -53,7 +53,8 @@ function useAgain(away: boolean): void {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const known = isRouteErrorResponse(error);
-  useAgain(known && error.status === 503);
+  // A server that is merely busy says so too; then it is for the person to try again.
+  useAgain(known && error.status === 503 && String(error.data).includes("tries again by itself"));
   const title = known ? (error.status === 404 ? "Not found" : error.status === 403 ? "Not allowed" : "That did not work") : "Something went wrong";
   const text = known && typeof error.data === "string" && error.data ? error.data : known && error.status === 404 ? "There is nothing at this address." : "The desk met an error it did not expect. What was saved is safe; load the page again.";
   return (
