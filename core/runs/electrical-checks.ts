@@ -79,7 +79,7 @@ function weakLead(design: Design, drop: Drop, { group, lit }: { group: TreadGrou
   const lead = lit.leads.get(drop.point.id)!;
   const leftV = (load.limitPct! / 100) * load.sourceV - lit.home.lostV - lit.stripV;
   const thicker = sameMedium(design, drop).find((type) => type.ohmPerKm !== undefined && type.ohmPerKm <= (drop.cableType!.ohmPerKm! * leftV) / lead.lostV);
-  const run = dropsOf(design).find((one) => one.home && one.group === group.id);
+  const run = dropsOf(design).find(({ home, group: id }) => home && id === group.id);
   const run2 = run && thickerRun(design, run, lit, (load.limitPct! / 100) * load.sourceV - lead.lostV - lit.stripV);
   const fix: Fix | undefined = thicker ? { label: `Pull ${thicker.name}`, changes: [otherCable(drop, thicker)] } : run && run2 && { label: `Pull ${run2.name} for the home run`, changes: [otherCable(run, run2)] };
   return [{

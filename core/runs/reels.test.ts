@@ -3,31 +3,8 @@ import { cutReels, lowerBound, type Cut } from "./reels";
 
 const cuts = (...lengths: number[]): Cut[] => lengths.map((lengthM, i) => ({ label: `L${i}`, lengthM }));
 
-/** Fewest reels by trying every way: for a handful of cuts. */
-function exhaustive(lengths: readonly number[], capacity: number): number {
-  let best = lengths.length;
-  const left: number[] = [];
-  const place = (i: number): void => {
-    if (left.length >= best) return;
-    if (i === lengths.length) {
-      best = left.length;
-      return;
-    }
-    for (let r = 0; r < left.length; r++) {
-      if (left[r]! < lengths[i]!) continue;
-      left[r]! -= lengths[i]!;
-      place(i + 1);
-      left[r]! += lengths[i]!;
-    }
-    left.push(capacity - lengths[i]!);
-    place(i + 1);
-    left.pop();
-  };
-  place(0);
-  return best;
-}
 
-/** The same with part-used reels, which cost nothing. */
+/** Fewest new reels by trying everything; part-used ones cost nothing. */
 function exhaustiveWith(lengths: readonly number[], capacity: number, stock: readonly number[]): number {
   let best = Infinity;
   const left = [...stock];
@@ -52,6 +29,8 @@ function exhaustiveWith(lengths: readonly number[], capacity: number, stock: rea
   place(0);
   return best;
 }
+
+const exhaustive = (lengths: readonly number[], capacity: number) => exhaustiveWith(lengths, capacity, []);
 
 test("finds the plan that best fit decreasing misses", () => {
   // Best fit decreasing takes 3 reels of 10 here; 2 hold all of it: 5+3+2 and 4+3+3.
