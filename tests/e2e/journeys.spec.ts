@@ -235,7 +235,7 @@ test("find: a device by name, a command by word", async ({ page }) => {
   await expect(page.locator("html")).toHaveAttribute("data-theme", "dark");
 });
 
-test("import of a broken file names the place and changes nothing", async ({ page }) => {
+test("import of a broken file names the place and changes nothing; the whole one opens", async ({ page }) => {
   await signIn(page);
   await page.goto("/designs");
   const rows = page.getByRole("row");
@@ -245,4 +245,9 @@ test("import of a broken file names the place and changes nothing", async ({ pag
   await page.getByRole("button", { name: "Bring in" }).click();
   await expect(page.getByRole("alert")).toHaveText(/points\[\d+\]\.room names rooms "attic", which does not exist\./);
   await expect(rows).toHaveCount(before);
+  await page.getByLabel("Project file (.zinc.json)").setInputFiles("demo/larkspur-weir.zinc.json");
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page.waitForURL(/\/d\/\w+\/house$/);
+  await ready(page);
+  await expect(cell(page, "points")).toHaveText("121");
 });
