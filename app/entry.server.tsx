@@ -1,7 +1,7 @@
 import { Writable } from "node:stream";
 import { renderToPipeableStream } from "react-dom/server";
 import { ServerRouter, type AppLoadContext, type EntryContext } from "react-router";
-import { NonceContext } from "./ui/nonce";
+import { NonceContext } from "./kit/nonce";
 
 declare module "react-router" {
   interface AppLoadContext {

@@ -2,8 +2,8 @@ import { useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
-import { readPreferences } from "./ui/preferences";
-import { useNonce } from "./ui/nonce";
+import { readPreferences } from "./desk/preferences";
+import { useNonce } from "./kit/nonce";
 
 export function loader({ request }: Route.LoaderArgs) {
   return { preferences: readPreferences(request.headers.get("Cookie")) };

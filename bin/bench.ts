@@ -6,15 +6,15 @@ import { chromium, type BrowserContext, type Page } from "@playwright/test";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
-import { generateHouse, movePoint } from "../core/house";
-import { ledgerOf } from "../core/ledger";
-import { firingYear } from "../core/automation";
-import { cableTotals, dropsOf } from "../core/runs";
+import { generateHouse, movePoint } from "../core/stages/house";
+import { ledgerOf } from "../core/desk/ledger";
+import { firingYear } from "../core/stages/automations";
+import { cableTotals, dropsOf } from "../core/stages/runs";
 import { connect } from "../db/connect";
 import { createDesign } from "../db/people";
 import { larkspurWeir } from "../demo/larkspur-weir";
 import { startTestDatabase, startWeb } from "../tests/start";
-import { counted } from "../core/words";
+import { counted } from "../core/design/words";
 
 interface Line {
   what: string;

@@ -2,29 +2,29 @@
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { parseArgs } from "node:util";
-import { checkZone, dayName, dayText, fireTimes, firingsByDay, isoLocal, localParts, parseDay, sentenceText, sunDay } from "../core/automation";
-import { wantName } from "../core/choose/candidates";
-import { pickText } from "../core/choose/explain";
-import { chooseJson } from "../core/choose/output";
-import { settingsOf } from "../core/choose/settings";
-import { loadSolver } from "../core/choose/solver";
+import { checkZone, dayName, dayText, fireTimes, firingsByDay, isoLocal, localParts, parseDay, sentenceText, sunDay } from "../core/stages/automations";
+import { wantName } from "../core/stages/choose/candidates";
+import { pickText } from "../core/stages/choose/explain";
+import { chooseJson } from "../core/stages/choose/output";
+import { settingsOf } from "../core/stages/choose/settings";
+import { loadSolver } from "../core/stages/choose/solver";
 import { byId, type Design } from "../core/design/collections";
 import { readFile } from "../core/design/file";
-import { drawJson } from "../core/drawing/output";
-import { houseJson } from "../core/house/output";
+import { drawJson } from "../core/stages/house/drawing/output";
+import { houseJson } from "../core/stages/house/output";
 import { utf8Text } from "../core/files/utf8";
 import { fail, InputError, sentence } from "../core/design/input-error";
 import { groupDigits } from "../core/design/units";
-import { ledgerJson, ledgerOf } from "../core/ledger";
-import { planSvg } from "../core/drawing";
-import { counted } from "../core/words";
-import { planDxf } from "../core/drawing/dxf-out";
-import { registerCsv } from "../core/register";
-import { cableTotals, dropsOf, materialsCsv, pullsOf, runsJson, scheduleCsv } from "../core/runs";
-import { mountingCsv } from "../core/runs/mounting";
-import { poeSwitches } from "../core/runs/poe";
-import { punchCsv, punchList } from "../core/runs/site";
-import { allFindings } from "../core/stages";
+import { ledgerJson, ledgerOf } from "../core/desk/ledger";
+import { planSvg } from "../core/stages/house/drawing";
+import { counted } from "../core/design/words";
+import { planDxf } from "../core/stages/runs/plan-dxf";
+import { registerCsv } from "../core/stages/register";
+import { cableTotals, dropsOf, materialsCsv, pullsOf, runsJson, scheduleCsv } from "../core/stages/runs";
+import { mountingCsv } from "../core/stages/runs/mounting";
+import { poeSwitches } from "../core/stages/runs/poe";
+import { punchCsv, punchList } from "../core/stages/runs/site";
+import { allFindings } from "../core/desk/stages";
 
 const USAGE = `zinc COMMAND FILE [--json]
 

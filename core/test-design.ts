@@ -1,7 +1,7 @@
 /** A small design for tests: two levels, a trunk on each, a riser, one closet, made so that lengths can be worked out by hand. */
 import { emptyDesign, type Design } from "./design/collections";
 import type { PointRow } from "./design/rows-system";
-import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./house/tables";
+import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./stages/house/tables";
 
 export function testDesign(): Design {
   const design = emptyDesign({

@@ -2,7 +2,7 @@
 import { and, eq, gt, lte } from "drizzle-orm";
 import { emptyDesign, FILE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
 import { applyChanges, type Change } from "../core/design/edit";
-import type { DesignRow } from "../core/design/rows-house";
+import type { DesignRow } from "../core/stages/house/rows-house";
 import type { Db, Tx } from "./connect";
 import { designs, edits } from "./schema";
 import { plainRow, TABLES } from "./tables";

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { writeFile } from "../core/design/file";
-import { dropsOf } from "../core/runs";
+import { dropsOf } from "../core/stages/runs";
 import { larkspurWeir } from "./larkspur-weir";
 
 test("the project file is what the code writes", () => expect(readFileSync("demo/larkspur-weir.zinc.json", "utf8")).toBe(writeFile(larkspurWeir())));

@@ -1,8 +1,8 @@
 /** What Larkspur Weir asks of each room so far, its controller, and a few choices made too early. All invented. */
-import { CATALOGUE } from "../core/choose/catalogue";
-import { proposeWants } from "../core/choose/derive";
+import { CATALOGUE } from "../core/stages/choose/catalogue";
+import { proposeWants } from "../core/stages/choose/derive";
 import type { Design } from "../core/design/collections";
-import type { WantRow } from "../core/design/rows-choose";
+import type { WantRow } from "../core/stages/choose/rows";
 import type { DeviceRow } from "../core/design/rows-system";
 
 export function addChoice(design: Design): void {

@@ -1,6 +1,6 @@
 /** What the survey of Larkspur Weir found: circuits, switches and lamps, other trades' things, tape readings. All invented. */
 import type { Design } from "../core/design/collections";
-import type { SwitchRow } from "../core/design/rows-survey";
+import type { SwitchRow } from "../core/stages/house/rows-survey";
 
 export function addSurvey(design: Design): void {
   design.circuits.push(

@@ -1,12 +1,12 @@
 /** Flat 3, Ropewalk Court: a rented two-room flat, taken down with a tape, no new cable allowed. All invented. */
-import { CATALOGUE } from "../core/choose/catalogue";
-import { proposeWants } from "../core/choose/derive";
-import { DEFAULT_SETTINGS } from "../core/choose/settings";
+import { CATALOGUE } from "../core/stages/choose/catalogue";
+import { proposeWants } from "../core/stages/choose/derive";
+import { DEFAULT_SETTINGS } from "../core/stages/choose/settings";
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
-import type { RoomRow } from "../core/design/rows-house";
-import { addOpening, parseSides, tapeRoom } from "../core/house";
-import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/house/tables";
+import type { RoomRow } from "../core/stages/house/rows-house";
+import { addOpening, parseSides, tapeRoom } from "../core/stages/house";
+import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/stages/house/tables";
 
 /** Room, its code and type, where its first corner is, and its sides as they were called out. */
 export const TAPED: [id: string, name: string, code: string, type: RoomRow["type"], start: [number, number], sides: string][] = [

@@ -1,18 +1,18 @@
 /** What a worker of the job pool can do. Runs in a thread of its own, with a connection of its own. */
-import { catalogueCsv } from "../core/choose/catalogue-csv";
+import { catalogueCsv } from "../core/stages/choose/catalogue-csv";
 import type { Design } from "../core/design/collections";
 import { checkChanges } from "../core/design/edit";
 import { readFile } from "../core/design/file";
 import { fail, InputError } from "../core/design/input-error";
 import { utf8Text } from "../core/files/utf8";
-import { planSvg } from "../core/drawing";
-import { planDxf } from "../core/drawing/dxf-out";
-import { registerCsv } from "../core/register";
-import { materialsCsv, scheduleCsv } from "../core/runs";
-import { LABEL_SHEETS } from "../core/runs/labels";
-import { mountingCsv } from "../core/runs/mounting";
-import { pullSheets } from "../core/runs/pull-sheet";
-import { punchCsv } from "../core/runs/site";
+import { planSvg } from "../core/stages/house/drawing";
+import { planDxf } from "../core/stages/runs/plan-dxf";
+import { registerCsv } from "../core/stages/register";
+import { materialsCsv, scheduleCsv } from "../core/stages/runs";
+import { LABEL_SHEETS } from "../core/stages/runs/labels";
+import { mountingCsv } from "../core/stages/runs/mounting";
+import { pullSheets } from "../core/stages/runs/pull-sheet";
+import { punchCsv } from "../core/stages/runs/site";
 import { createDesign } from "../db/people";
 import { readDesign } from "../db/read-design";
 import { redo, undo, writeEdit, type WriteResult } from "../db/write-edit";

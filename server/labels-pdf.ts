@@ -1,8 +1,8 @@
 /** Label sheets as PDF: text and a code for each end of each drop. */
 import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, setFillingRgbColor, StandardFonts } from "pdf-lib";
 import type { Design } from "#core/design/collections";
-import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/runs/labels";
-import { legendLine } from "#core/runs/legend";
+import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/stages/runs/labels";
+import { legendLine } from "#core/stages/runs/legend";
 import type { LegendLine } from "#core/design/rows-settings";
 import { fitting, writable } from "./pdf-text";
 

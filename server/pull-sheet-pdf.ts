@@ -2,7 +2,7 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from "pdf-lib";
 import { byId, type Design } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
-import type { PullSheet } from "#core/runs/pull-sheet";
+import type { PullSheet } from "#core/stages/runs/pull-sheet";
 import { fitting, writable } from "./pdf-text";
 
 const [WIDTH, HEIGHT] = [595.28, 841.89];

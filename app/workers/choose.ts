@@ -1,11 +1,11 @@
 /** The solver of stage 3, off the page's own thread: asked once, it answers with progress, plans and the whole answer. */
 import runtime from "highs/runtime?url";
-import { adviseHubs, type HubCountAdvice } from "#core/choose/advise/hubs";
-import { answerChoice, type ChoiceAnswer } from "#core/choose/answer";
-import type { WhyNot } from "#core/choose/explain";
-import { nextBests } from "#core/choose/next-best";
-import { loadSolver } from "#core/choose/solver";
-import { PLAN_KINDS, type PlanKind } from "#core/choose/plans";
+import { adviseHubs, type HubCountAdvice } from "#core/stages/choose/advise/hubs";
+import { answerChoice, type ChoiceAnswer } from "#core/stages/choose/answer";
+import type { WhyNot } from "#core/stages/choose/explain";
+import { nextBests } from "#core/stages/choose/next-best";
+import { loadSolver } from "#core/stages/choose/solver";
+import { PLAN_KINDS, type PlanKind } from "#core/stages/choose/plans";
 import type { Design } from "#core/design/collections";
 
 export interface ChooseAsk {

@@ -1,9 +1,9 @@
 /** The collections a design is made of, in the order of the project file. Parents come before the rows that name them. */
 import type { RowClass } from "./fields";
-import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "./rows-brief";
-import { HubRow, OptionRow, PlanRow, WantRow } from "./rows-choose";
-import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "./rows-house";
-import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "./rows-survey";
+import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "../stages/brief/rows";
+import { HubRow, OptionRow, PlanRow, WantRow } from "../stages/choose/rows";
+import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "../stages/house/rows-house";
+import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "../stages/house/rows-survey";
 import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow, RoomKitRow, SymmetryRow } from "./rows-system";
 
 /** Each collection with its row class and, for sentences, what one row is called. In the order of the project file. */

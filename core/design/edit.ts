@@ -4,7 +4,7 @@ import { checkRow } from "./check-row";
 import { ID_PATTERN } from "./fields";
 import { fail, InputError } from "./input-error";
 import { danglingReferences, referencesOf } from "./references";
-import type { DesignRow } from "./rows-house";
+import type { DesignRow } from "../stages/house/rows-house";
 
 export type Change =
   | { [C in CollectionName]: { in: C; put: Rows[C] } }[CollectionName]

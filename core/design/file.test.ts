@@ -1,7 +1,7 @@
 import Ajv from "ajv/dist/2020";
 import { readFileSync } from "node:fs";
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { generateHouse } from "../house";
+import { generateHouse } from "../stages/house";
 import { FILE_ORDER } from "./collections";
 import { readFile, writeFile } from "./file";
 import { InputError } from "./input-error";

@@ -5,7 +5,7 @@ import { emptyDesign, FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName,
 import { fields, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";
-import { DesignRow } from "./rows-house";
+import { DesignRow } from "../stages/house/rows-house";
 
 export const FILE_FORMAT = "zinc-lattice-design";
 export const FILE_VERSION = 1;

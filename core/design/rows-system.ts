@@ -1,6 +1,6 @@
 /** Rows of the system in the house: points, what they bring with them, cables, devices and automations. */
 import { Choice, Flag, Id, Integers, Many, Num, One, Ref, Refs, Text, Texts, Whole } from "./fields";
-import { CLOCK, DAY } from "./rows-brief";
+import { CLOCK, DAY } from "../stages/brief/rows";
 import { SERVICES, type Service } from "./services";
 
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;

@@ -2,7 +2,7 @@
 import { once } from "node:events";
 import { Worker } from "node:worker_threads";
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { generateHouse } from "../../core/house";
+import { generateHouse } from "../../core/stages/house";
 import { writeFile } from "../../core/design/file";
 import { client, demoClient, type Client } from "../server/http-client";
 import { startWeb, type WebProcess } from "../start";

@@ -3,11 +3,11 @@ import { emptyDesign } from "../../core/design/collections";
 import { readFile } from "../../core/design/file";
 import { InputError } from "../../core/design/input-error";
 import { parseLength } from "../../core/design/units";
-import { parseDay } from "../../core/automation/local-time";
-import { readCatalogue } from "../../core/choose/catalogue-csv";
-import { readDxf } from "../../core/drawing/dxf-in";
-import { readSvg } from "../../core/drawing/svg-in";
-import { parseSides } from "../../core/house/traverse";
+import { parseDay } from "../../core/stages/automations/local-time";
+import { readCatalogue } from "../../core/stages/choose/catalogue-csv";
+import { readDxf } from "../../core/files/dxf-in";
+import { readSvg } from "../../core/files/svg-in";
+import { parseSides } from "../../core/stages/house/traverse";
 import { isSvg } from "../../db/pictures";
 
 const MB = 1_000_000;

@@ -1,7 +1,7 @@
 /** Label sheets as PDF, read back. */
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { dropsOf } from "../../core/runs";
-import { LABEL_SHEETS } from "../../core/runs/labels";
+import { dropsOf } from "../../core/stages/runs";
+import { LABEL_SHEETS } from "../../core/stages/runs/labels";
 import { labelsPdf } from "../../server/labels-pdf";
 import { textsOf } from "./pdf-texts";
 

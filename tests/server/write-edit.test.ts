@@ -4,7 +4,7 @@ import { FILE_ORDER, ROW_CLASSES } from "../../core/design/collections";
 import { fields } from "../../core/design/fields";
 import { InputError } from "../../core/design/input-error";
 import { writeFile } from "../../core/design/file";
-import { generateHouse, movePoint, removePoint } from "../../core/house";
+import { generateHouse, movePoint, removePoint } from "../../core/stages/house";
 import { connect, type Connection } from "../../db/connect";
 import { addPerson, createDesign, deleteDesign } from "../../db/people";
 import { readDesign, readRows } from "../../db/read-design";

@@ -5,7 +5,7 @@ import { LEAST_PASSWORD } from "#db/passwords";
 import { formOf, requirePerson } from "#server/guard";
 import { endOtherSessions, endSessionOf, sessionsOf, type SessionLine } from "#server/sessions";
 import { changePassword } from "#server/sign-in";
-import { Field, FormError, Page } from "../../ui/page";
+import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/account";
 
 export async function loader({ request }: Route.LoaderArgs) {

@@ -6,7 +6,7 @@ import { asking } from "#server/away";
 import { formOf } from "#server/guard";
 import { personOf, startSession } from "#server/sessions";
 import { signIn } from "#server/sign-in";
-import { Field, FormError, Page } from "../../ui/page";
+import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/sign-in";
 
 const isDemo = () => process.env.ZINC_DEMO === "1";

@@ -4,7 +4,7 @@ import { LEAST_PASSWORD } from "#db/passwords";
 import { asking } from "#server/away";
 import { formOf } from "#server/guard";
 import { signUp } from "#server/sign-in";
-import { Field, FormError, Page } from "../../ui/page";
+import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/sign-up";
 
 export const loader = () => ({ least: LEAST_PASSWORD });

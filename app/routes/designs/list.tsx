@@ -1,15 +1,15 @@
 import { randomBytes } from "node:crypto";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { checkZone } from "#core/automation";
+import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { fail, InputError } from "#core/design/input-error";
-import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/house/tables";
+import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/stages/house/tables";
 import { createDesign, designsOf } from "#db/people";
 import { db } from "#server/db";
 import { formOf, requirePerson } from "#server/guard";
 import { job } from "#server/jobs";
-import { Field, FormError, Page } from "../../ui/page";
+import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/list";
 
 export async function loader({ request }: Route.LoaderArgs) {

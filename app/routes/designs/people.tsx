@@ -6,7 +6,7 @@ import { InputError } from "#core/design/input-error";
 import { readRows } from "#db/read-design";
 import { endStreams } from "#server/live";
 import { countShare } from "#server/sign-in";
-import { Field, FormError, Page } from "../../ui/page";
+import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/people";
 
 export async function loader({ request, params }: Route.LoaderArgs) {

@@ -1,5 +1,5 @@
 /** Cable labels as a PDF on sheets of a common size. */
-import { LABEL_SHEETS } from "#core/runs/labels";
+import { LABEL_SHEETS } from "#core/stages/runs/labels";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";

@@ -7,14 +7,14 @@ import { db } from "#server/db";
 import { requireRole } from "#server/guard";
 import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
-import { createDesignStore } from "../../ui/design-store";
-import { designOf, designText } from "../../ui/design-text";
-import { DeskProvider, useDesk, useDeskState } from "../../ui/desk";
-import { Inspector } from "../../ui/inspector";
-import { KeyHelp } from "../../ui/keys";
-import { LedgerStrip } from "../../ui/ledger-strip";
-import { Mast } from "../../ui/mast";
-import { Spine } from "../../ui/spine";
+import { createDesignStore } from "../../desk/store";
+import { designOf, designText } from "../../desk/design-text";
+import { DeskProvider, useDesk, useDeskState } from "../../desk/desk";
+import { Inspector } from "../../inspect/inspector";
+import { KeyHelp } from "../../desk/keys";
+import { LedgerStrip } from "../../desk/ledger";
+import { Mast } from "../../desk/mast";
+import { Spine } from "../../desk/spine";
 import type { Route } from "./+types/layout";
 
 /** Steps back that a page knows by name; the log knows all of them. */
@@ -69,7 +69,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   );
 }
 
-const ClashDialog = lazy(() => import("../../ui/clash"));
+const ClashDialog = lazy(() => import("../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
   const { clash } = useDeskState();

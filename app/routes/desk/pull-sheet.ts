@@ -1,6 +1,6 @@
 /** The sheets of the pull plan as PDF: one pull, or all of them. */
 import type { Design } from "#core/design/collections";
-import { pullSheets } from "#core/runs/pull-sheet";
+import { pullSheets } from "#core/stages/runs/pull-sheet";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";

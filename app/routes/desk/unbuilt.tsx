@@ -1,4 +1,4 @@
-import { STAGE_INFO } from "#core/stages";
+import { STAGE_INFO } from "#core/desk/stages";
 import type { Route } from "./+types/unbuilt";
 
 export function loader({ params }: Route.LoaderArgs) {

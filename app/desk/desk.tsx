@@ -1,0 +1,152 @@
+/** What all parts of the desk share: the design, what is selected, which level is shown. */
+import { createContext, useCallback, useContext, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from "react";
+import type { CollectionName, Design, Rows } from "#core/design/collections";
+import type { Change } from "#core/design/edit";
+import type { Finding } from "#core/desk/findings";
+import { levelOf, type Ref } from "#core/stages/house";
+import type { Place } from "#core/ways/route";
+import type { Working } from "#core/desk/working";
+import type { DesignStore, DeskState } from "./store";
+import { keepPreferences, type Preferences } from "./preferences";
+
+export interface Selection {
+  in: CollectionName;
+  id: string;
+  drop?: string;
+  /** Everything selected at once, this row included, where it is more than one. */
+  all?: readonly Ref[];
+}
+
+/** Which rows are selected. */
+export const selectedRefs = (selection?: Selection): readonly Ref[] => (selection ? selection.all ?? [{ in: selection.in, id: selection.id }] : []);
+
+/** The selection with one more row, or one fewer where it was in already: what Shift does, by mouse or by Enter. */
+export function withRef(selection: Selection | undefined, ref: Ref): Selection | undefined {
+  const refs = selectedRefs(selection);
+  const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
+  const next = known ? refs.filter((one) => one.id !== ref.id || one.in !== ref.in) : [...refs, ref];
+  const head = known ? next[0] : ref;
+  return head && { in: head.in, id: head.id, ...(next.length > 1 ? { all: next } : {}) };
+}
+
+/** What the next press on the plan does. */
+export const TOOLS = ["select", "wall", "opening", "trunk", "riser", "closet", "noGo", "mains", "fixture", "switch", "lamp", "scale"] as const;
+export type Tool = (typeof TOOLS)[number];
+
+export type Stratum = "S" | "P" | "C" | "B" | "R" | "K";
+export interface View {
+  x: number;
+  y: number;
+  k: number;
+}
+
+interface Desk {
+  store: DesignStore;
+  url: string;
+  readOnly: boolean;
+  selection?: Selection;
+  select(selection?: Selection): void;
+  level: string;
+  showLevel(level: string): void;
+  lit: ReadonlySet<Stratum>;
+  light(strata: ReadonlySet<Stratum>): void;
+  /** Zoom and place of the plan by level: the same in every stage. */
+  views: Map<string, View>;
+  working?: Working;
+  open(working?: Working): void;
+  drawer: boolean;
+  showFindings(shown: boolean): void;
+  /** Select what a finding is about, and go to its level. */
+  goTo(finding: Finding): void;
+  preferences: Preferences;
+  prefer(part: Partial<Preferences>): void;
+  /** A way that is looked at, not taken: drawn on the plan. */
+  preview?: readonly Place[];
+  showPreview(places?: readonly Place[]): void;
+  tool: Tool;
+  setTool(tool: Tool): void;
+  /** Phase that plan and tables are narrowed to; "none" for what is in no phase. */
+  phase?: string;
+  showPhase(phase?: string): void;
+  /** Kind that the next `N` or click adds. */
+  adding?: string;
+  setAdding(kind?: string): void;
+}
+
+const DeskContext = createContext<Desk | undefined>(undefined);
+
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error("useDesk is for parts of the desk.");
+  return desk;
+}
+
+export function useDeskState(): DeskState {
+  const { store } = useDesk();
+  return useSyncExternalStore(store.subscribe, store.get, store.get);
+}
+
+export const useDesign = (): Design => useDeskState().design;
+
+/** Apply and save changes; does nothing for those who may only look. */
+export function useEdit(): (make: (design: Design) => Change[]) => void {
+  const { store, readOnly } = useDesk();
+  return useCallback((make) => {
+    if (!readOnly) store.edit(make(store.get().design));
+  }, [store, readOnly]);
+}
+
+export function DeskProvider({ store, url, readOnly, preferences: first, children }: { store: DesignStore; url: string; readOnly: boolean; preferences: Preferences; children: ReactNode }) {
+  const [selection, setSelection] = useState<Selection>();
+  const [working, setWorking] = useState<Working>();
+  const [drawer, setDrawer] = useState(false);
+  const [preferences, setPreferences] = useState(first);
+  const [adding, setAdding] = useState<string>();
+  const [tool, setTool] = useState<Tool>("select");
+  const [phase, showPhase] = useState<string>();
+  const [preview, showPreview] = useState<readonly Place[]>();
+  const [lit, setLit] = useState<ReadonlySet<Stratum>>(() => new Set<Stratum>(["S", "C"]));
+  const [level, setLevel] = useState(() => firstLevel(store.get().design));
+  const views = useRef(new Map<string, View>());
+
+  const select = useCallback((next?: Selection) => {
+    setSelection(next);
+    setWorking(undefined);
+    showPreview(undefined);
+    const design = store.get().design;
+    const point = next?.in === "devices" ? (design.devices.find((device) => device.id === next.id) as Rows["devices"] | undefined)?.point : undefined;
+    const ref: Ref | undefined = point ? { in: "points", id: point } : next;
+    const at = ref && (design[ref.in] as { id: string }[]).some((row) => row.id === ref.id) ? levelOf(design, ref) : undefined;
+    if (at) setLevel(at);
+  }, [store]);
+
+  const desk = useMemo((): Desk => ({
+    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, tool, setTool, phase, showPhase, preview, showPreview, views: views.current,
+    showLevel: setLevel,
+    light: setLit,
+    open: setWorking,
+    showFindings: setDrawer,
+    goTo: (finding) => {
+      const [about] = finding.about;
+      if (about && about.in !== "design") select({ in: about.in, id: about.id });
+    },
+    prefer: (part) => {
+      const next = { ...preferences, ...part };
+      setPreferences(next);
+      keepPreferences(next);
+    },
+  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, tool, phase, preview]);
+  return <DeskContext value={desk}>{children}</DeskContext>;
+}
+
+/** The ground floor: order 0, or the lowest there is. */
+function firstLevel(design: Design): string {
+  const levels = [...design.levels].sort((a, b) => Math.abs(a.order) - Math.abs(b.order));
+  return levels[0]?.id ?? "";
+}
+
+/** A random id for a new row: unguessable is not the point, no two browsers making the same is. */
+export function newRowId(prefix: string): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(6));
+  return `${prefix}-${[...bytes].map((byte) => (byte % 36).toString(36)).join("")}${Date.now().toString(36).slice(-4)}`;
+}

@@ -1,0 +1,103 @@
+/** The C stratum: ways for cable, how many cables lie on them, closets and risers. */
+import { memo } from "react";
+import type { Design } from "#core/design/collections";
+import { dropsOf, routeGraph, stretchesOf, type Drop, type Stretch } from "#core/stages/runs";
+
+/** Thickness in pixels for so many cables: grows with the root, so that one and forty can be told apart. */
+const thickness = (count: number) => 1 + 1.15 * Math.sqrt(count - 1);
+
+/** The stub of a point: the part of its route before the first trunk. */
+function stubPath(drop: Drop, level: string): string {
+  const places = drop.route!.places.filter(([at]) => at === level);
+  const first = drop.route!.pieces.length ? drop.route!.stubM : Infinity;
+  let left = first + 1e-6;
+  let path = `M${places[0]![1]} ${places[0]![2]}`;
+  for (let i = 1; i < places.length && left > 0; i++) {
+    const [, ax, ay] = places[i - 1]!;
+    const [, x, y] = places[i]!;
+    left -= Math.hypot(x - ax, y - ay);
+    if (left < -1e-3) break;
+    path += `L${x} ${y}`;
+  }
+  return path;
+}
+
+/** Drops of points that did not change are the same objects, so their stubs are not drawn again. */
+const Stub = memo(function Stub({ drop, level, k }: { drop: Drop; level: string; k: number }) {
+  return <path d={stubPath(drop, level)} fill="none" className="stroke-cable" strokeWidth={1 / k} />;
+});
+
+function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
+  const drops = dropsOf(design);
+  const here = stretchesOf(design).filter((stretch) => stretch.level === level);
+  const stubs = new Map(drops.filter((drop) => drop.route && drop.point.level === level).map((drop) => [drop.point.id, drop]));
+  return (
+    <g className="pointer-events-none">
+      {design.trunks.filter((trunk) => trunk.level === level).map((trunk) => (
+        <polyline key={trunk.id} points={trunk.path.map((xy) => xy.join(",")).join(" ")} fill="none" className="stroke-cable/35" strokeWidth={5 / k} strokeLinejoin="round" strokeLinecap="round" strokeDasharray={`${1 / k} ${7 / k}`} />
+      ))}
+      {[...stubs.values()].map((drop) => <Stub key={drop.point.id} drop={drop} level={level} k={k} />)}
+      {drops.filter((drop) => drop.to && drop.point.level === level && drop.route).map((drop) => <polyline key={drop.key} points={drop.route!.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="stroke-cable" strokeWidth={1 / k} strokeDasharray={`${2 / k} ${2 / k}`} />)}
+      {design.points.filter((point) => point.level === level && point.drawn).map((point) => (
+        <g key={point.id} data-drawn={point.id}><line x1={point.drawn!.x} y1={point.drawn!.y} x2={point.x} y2={point.y} className="stroke-mend" strokeWidth={1.2 / k} strokeDasharray={`${3 / k} ${2 / k}`} /><circle cx={point.drawn!.x} cy={point.drawn!.y} r={4.5 / k} className="fill-raised stroke-mend" strokeWidth={1.2 / k}><title>{`${point.name} was drawn here; moved on site ${point.drawn!.on}`}</title></circle></g>
+      ))}
+      {here.map((stretch, i) => <line key={i} x1={stretch.a[0]} y1={stretch.a[1]} x2={stretch.b[0]} y2={stretch.b[1]} className="stroke-cable" strokeWidth={thickness(stretch.count) / k} strokeLinecap="round" />)}
+    </g>
+  );
+}
+
+export const PlanCables = memo(PlanCablesDrawing);
+
+/** How many cables, written on the longest stretch of each count: over the selected route. */
+function PlanCountsDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
+  const longest = new Map<number, Stretch>();
+  const length = (s: Stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
+  for (const stretch of stretchesOf(design)) {
+    const known = longest.get(stretch.count);
+    if (stretch.level === level && stretch.count > 3 && length(stretch) * k > 44 && (!known || length(stretch) > length(known))) longest.set(stretch.count, stretch);
+  }
+  return (
+    <g className="pointer-events-none">
+      {[...longest.values()].map((stretch) => {
+        const x = (stretch.a[0] + stretch.b[0]) / 2;
+        const y = (stretch.a[1] + stretch.b[1]) / 2;
+        const text = `×${stretch.count}`;
+        const w = (text.length * 6.4 + 6) / k;
+        return (
+          <g key={stretch.count}>
+            <rect x={x - w / 2} y={y - 7.5 / k} width={w} height={15 / k} rx={2 / k} className="fill-raised stroke-cable" strokeWidth={0.8 / k} />
+            <text x={x} y={y} dy={3.6 / k} textAnchor="middle" fontSize={10.5 / k} className="fill-cable font-mono">{text}</text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+export const PlanCounts = memo(PlanCountsDrawing);
+
+/** Risers and closets: where cables leave the level or end. */
+export function PlanNodes({ design, level, k }: { design: Design; level: string; k: number }) {
+  const { nodes, edges } = routeGraph(design);
+  // A riser is shown on every level on which the route graph opens it.
+  const open = new Set(edges.flatMap((edge) => (edge.way?.in === "risers" && [edge.a, edge.b].some((end) => nodes[end]!.level === level) ? [edge.way.id] : [])));
+  const r = 8 / k;
+  return (
+    <g className="pointer-events-none">
+      {design.risers.filter((riser) => open.has(riser.id)).map((riser) => (
+        <g key={riser.id} transform={`translate(${riser.x} ${riser.y})`}>
+          <rect x={-r * 0.7} y={-r * 0.7} width={r * 1.4} height={r * 1.4} className="fill-raised stroke-cable" strokeWidth={1.3 / k} />
+          <path d={`M${-r * 0.7} ${-r * 0.7}L${r * 0.7} ${r * 0.7}M${r * 0.7} ${-r * 0.7}L${-r * 0.7} ${r * 0.7}`} className="stroke-cable" strokeWidth={1 / k} />
+          <title>{riser.name}</title>
+        </g>
+      ))}
+      {design.closets.filter((closet) => closet.level === level).map((closet) => (
+        <g key={closet.id} transform={`translate(${closet.x} ${closet.y})`}>
+          <rect x={-r * 1.15} y={-r * 1.15} width={r * 2.3} height={r * 2.3} className="fill-ink" />
+          <path d={`M${-r * 0.7} ${-r * 0.5}H${r * 0.7}M${-r * 0.7} 0H${r * 0.7}M${-r * 0.7} ${r * 0.5}H${r * 0.7}`} className="stroke-raised" strokeWidth={1.6 / k} />
+          <title>{closet.name}</title>
+        </g>
+      ))}
+    </g>
+  );
+}

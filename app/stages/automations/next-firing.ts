@@ -1,0 +1,27 @@
+/** When an automation fires next, in words; and which day it is at the site. */
+import type { Design } from "#core/design/collections";
+import type { AutomationRow } from "#core/design/rows-system";
+import { addDays, clockText, dayName, dayText, fireTimes, localParts, type Day } from "#core/stages/automations";
+import { useNow } from "../../kit/now";
+
+export function nextFiring(design: Design, automation: AutomationRow, now: number): string {
+  if (!automation.enabled) return "switched off";
+  const place = design.design;
+  const today = localParts(place.zone, now);
+  for (const days of [3, 40, 366]) {
+    const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
+    if (!next) continue;
+    const day = localParts(place.zone, next.at);
+    const name = dayText(day) === dayText(today) ? "today" : dayText(day) === dayText(addDays(today, 1)) ? "tomorrow" : dayName(day);
+    return `next ${name} ${clockText(place.zone, next.at)}`;
+  }
+  return "not within a year";
+}
+
+/** Today's date at the site, once the page runs. */
+export function useToday(zone: string): Day | undefined {
+  const now = useNow();
+  if (now === undefined) return undefined;
+  const { year, month, day } = localParts(zone, now);
+  return { year, month, day };
+}

@@ -1,0 +1,28 @@
+/** Stage 3: what each room must do, the plans that meet it, and everything that explains them. */
+import { lazy, Suspense } from "react";
+import { Ready, useView, Views } from "../../kit/views";
+
+const Plans = lazy(() => import("./plans"));
+const Wants = lazy(() => import("./wants"));
+const Hubs = lazy(() => import("./hubs"));
+const WhatIf = lazy(() => import("./what-if"));
+const Catalogue = lazy(() => import("./catalogue"));
+const Protocols = lazy(() => import("./protocols"));
+const Advisers = lazy(() => import("./advisers"));
+const Retrofit = lazy(() => import("./retrofit"));
+
+const VIEWS = [
+  ["plans", "Plans", Plans], ["wants", "Wants", Wants], ["hubs", "Hubs", Hubs], ["what-if", "What if", WhatIf], ["catalogue", "Catalogue", Catalogue], ["protocols", "Protocols", Protocols], ["advisers", "Advisers", Advisers], ["retrofit", "Retrofit sheet", Retrofit],
+] as const;
+
+export default function Choose() {
+  const [view, show] = useView(VIEWS);
+  const [, , Panel] = VIEWS.find(([name]) => name === view)!;
+  return (
+    <>
+      <h2 className="sr-only">Choose</h2>
+      <Views label="Views of the choice" views={VIEWS} view={view} show={show} />
+      <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Panel /><Ready /></Suspense>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+/** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
+import { lazy, Suspense } from "react";
+import { useDesign, useDesk } from "../../desk/desk";
+import { Plan } from "../../plan/plan";
+import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
+import { usePlanTool } from "../../plan/tool";
+import { ToolRow } from "../../plan/tool-row";
+import { useView, Views } from "../../kit/views";
+import { Palette } from "./palette";
+
+const Survey = lazy(() => import("./survey"));
+const SwitchMap = lazy(() => import("./switch-map"));
+const Drawings = lazy(() => import("./drawings"));
+const Materials = lazy(() => import("./materials"));
+
+const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
+
+const VIEWS = [["plan", "Plan"], ["survey", "Survey"], ["switches", "Switch map"], ["drawings", "Drawings"], ["materials", "Materials"]] as const;
+
+/** The plan with the survey editor on it. */
+function Editor() {
+  const design = useDesign();
+  const { level, lit, url } = useDesk();
+  const tool = usePlanTool(design, level);
+  const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
+  return (
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <Plan editor={{
+        tool,
+        under: (shown) => <><PlanUnderlays design={shown} level={level} url={url} /><PlanGhost design={shown} level={level} /></>,
+        over: (shown, k, selected) => <PlanThings design={shown} level={level} k={k} selected={selected} links={links} />,
+      }} />
+      <Palette />
+    </div>
+  );
+}
+
+export default function House() {
+  const design = useDesign();
+  const [view, show] = useView(VIEWS);
+  const Panel = PANELS[view as keyof typeof PANELS] ?? Survey;
+  return (
+    <>
+      <h2 className="sr-only">House</h2>
+      <Views label="Views of the house" views={VIEWS} view={view} show={show} />
+      <ToolRow adds={view === "plan"} strata={view === "plan"} />
+      {view === "plan" ? (
+        <>
+          {design.rooms.length === 0 && <p className="border-b border-rule bg-pane px-4 py-2 text-soft">No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under Survey, or bring in a builder's drawing under Drawings.</p>}
+          <Editor />
+        </>
+      ) : (
+        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Panel /></Suspense>
+      )}
+    </>
+  );
+}

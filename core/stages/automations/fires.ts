@@ -1,0 +1,159 @@
+/** When an automation fires, for cues known in advance. */
+import type { DesignRow } from "../house/rows-house";
+import type { AutomationRow, SunCue, SunEvent, TimeCue } from "../../design/rows-system";
+import type { Working } from "../../desk/working";
+import { addDays, clockInstant, clockText, dayName, dayStart, dayText, isoLocal, localParts, MINUTE_MS, offsetMin, type Day } from "./local-time";
+import { crossings, HORIZON_DEG, noons, sunPosition, TWILIGHT_DEG } from "./sun";
+
+type Place = Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">;
+
+export const EVENT_NAMES: Readonly<Record<SunEvent, string>> = { rise: "sunrise", set: "sunset", dawn: "dawn", dusk: "dusk", noon: "solar noon" };
+
+/** Instants of an event of the sun in [fromMs, toMs). */
+export function sunInstants(place: Place, event: SunEvent, fromMs: number, toMs: number): number[] {
+  switch (event) {
+    case "rise":
+      return crossings(place, HORIZON_DEG, "up", fromMs, toMs);
+    case "set":
+      return crossings(place, HORIZON_DEG, "down", fromMs, toMs);
+    case "dawn":
+      return crossings(place, TWILIGHT_DEG, "up", fromMs, toMs);
+    case "dusk":
+      return crossings(place, TWILIGHT_DEG, "down", fromMs, toMs);
+    case "noon":
+      return noons(place, fromMs, toMs);
+  }
+}
+
+function cueInstants(place: Place, cue: SunCue | TimeCue, from: Day, days: number): number[] {
+  const startMs = dayStart(place.zone, from);
+  const endMs = dayStart(place.zone, addDays(from, days));
+  if (cue.kind === "sun") {
+    const shift = cue.offsetMin * MINUTE_MS;
+    return sunInstants(place, cue.event, startMs - shift, endMs - shift).map((ms) => ms + shift);
+  }
+  const instants: number[] = [];
+  for (let n = 0; n < days; n++) {
+    const ms = clockInstant(place.zone, addDays(from, n), cue.at);
+    if (ms >= startMs && ms < endMs) instants.push(ms);
+  }
+  return instants;
+}
+
+const clockMinutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+
+/** Does every guard hold at the instant? Windows and weekdays go by the clock on the wall. */
+export function guardsHold(place: Place, guards: AutomationRow["guards"], ms: number): boolean {
+  const local = localParts(place.zone, ms);
+  return guards.every((guard) => {
+    if (guard.kind === "weekdays") return guard.days.includes(local.weekday);
+    const from = clockMinutes(guard.from);
+    const to = clockMinutes(guard.to);
+    return from <= to ? local.minutes >= from && local.minutes < to : local.minutes >= from || local.minutes < to;
+  });
+}
+
+export interface Firing {
+  at: number;
+  cue: string;
+  /** False where a guard stopped it. */
+  held: boolean;
+}
+
+/** Every time one of the cues comes in `days` local days from `from`, with whether the guards let it fire; in order of time. */
+export function cueTimes(place: Place, automation: AutomationRow, from: Day, days: number): Firing[] {
+  return automation.cues
+    .flatMap((cue) => cueInstants(place, cue, from, days).map((at) => ({ at, cue: cue.key, held: guardsHold(place, automation.guards, at) })))
+    .sort((a, b) => a.at - b.at);
+}
+
+/** When the automation fires; empty where it is switched off. */
+export function fireTimes(place: Place, automation: AutomationRow, from: Day, days: number): Firing[] {
+  return automation.enabled ? cueTimes(place, automation, from, days).filter((firing) => firing.held) : [];
+}
+
+export interface DayFirings {
+  day: Day;
+  firings: Firing[];
+  /** Why nothing fires, in words. Absent where something does. */
+  because?: string;
+  /** The clock is moved on this day, by so many minutes. */
+  clockChangeMin?: number;
+}
+
+/** Why a day has no firing. */
+function reason(place: Place, automation: AutomationRow, day: Day, firings: readonly Firing[]): string | undefined {
+  if (!automation.enabled) return "switched off";
+  if (firings.some((firing) => firing.held)) return undefined;
+  if (firings.length) return "a guard does not hold";
+  const sun = automation.cues.find((cue) => cue.kind === "sun");
+  if (!sun) return automation.cues.length ? "the clock skips this time" : "it has no cue";
+  const middle = dayStart(place.zone, day) + 12 * 60 * MINUTE_MS;
+  const level = sun.event === "dawn" || sun.event === "dusk" ? TWILIGHT_DEG : HORIZON_DEG;
+  let above = 0;
+  for (let h = -12; h < 12; h++) above += sunPosition(place, middle + h * 60 * MINUTE_MS).elevationDeg > level ? 1 : 0;
+  if (above === 24) return level === HORIZON_DEG ? "the sun does not set" : "it does not get dark";
+  if (above === 0) return level === HORIZON_DEG ? "the sun does not rise" : "it does not get light";
+  return `no ${EVENT_NAMES[sun.event]} falls on this day`;
+}
+
+/** Day by day: what fires, or why nothing does. */
+export function firingsByDay(place: Place, automation: AutomationRow, from: Day, days: number): DayFirings[] {
+  const all = cueTimes(place, automation, from, days);
+  const byDay = new Map<string, Firing[]>();
+  for (const firing of all) {
+    const key = dayText(localParts(place.zone, firing.at));
+    byDay.set(key, [...(byDay.get(key) ?? []), firing]);
+  }
+  const out: DayFirings[] = [];
+  for (let n = 0; n < days; n++) {
+    const day = addDays(from, n);
+    const firings = byDay.get(dayText(day)) ?? [];
+    const change = offsetMin(place.zone, dayStart(place.zone, addDays(day, 1))) - offsetMin(place.zone, dayStart(place.zone, day));
+    const because = reason(place, automation, day, firings);
+    out.push({
+      day, firings: automation.enabled ? firings.filter((firing) => firing.held) : [],
+      ...(because ? { because } : {}), ...(change ? { clockChangeMin: change } : {}),
+    });
+  }
+  return out;
+}
+
+/** How one firing came about. */
+export function firingWorking(place: Place, automation: AutomationRow, firing: Firing): Working {
+  const cue = automation.cues.find((c) => c.key === firing.cue)!;
+  const day = localParts(place.zone, firing.at);
+  const zone = `${place.zone}, UTC${isoLocal(place.zone, firing.at).slice(19)}`;
+  const steps: Working["steps"] = [];
+  if (cue.kind === "sun") {
+    const eventMs = firing.at - cue.offsetMin * MINUTE_MS;
+    const sun = sunPosition(place, eventMs);
+    steps.push(
+      {
+        formula: EVENT_NAMES[cue.event],
+        with: `${place.latitudeDeg}°, ${place.longitudeDeg}° · elevation ${sun.elevationDeg.toFixed(2)}°, azimuth ${sun.azimuthDeg.toFixed(1)}°`,
+        gives: isoLocal(place.zone, eventMs), source: cue.event === "noon" ? "Meeus; sun in the meridian" : `Meeus; centre of the sun at ${cue.event === "rise" || cue.event === "set" ? HORIZON_DEG : TWILIGHT_DEG}°`,
+      },
+      { formula: "+ offset", with: `${cue.offsetMin} min`, gives: isoLocal(place.zone, firing.at), source: "cue" },
+    );
+  } else steps.push({ formula: "Clock time", with: `${cue.at} in ${zone}`, gives: isoLocal(place.zone, firing.at), source: "cue" });
+  steps.push({ formula: "Guards", with: automation.guards.length ? `${automation.guards.length} to hold` : "none", gives: firing.held ? "hold" : "do not hold", source: "automation" });
+  steps.push({ formula: "On the wall clock", with: zone, gives: `${dayName(day)} ${clockText(place.zone, firing.at)}`, source: "site zone" });
+  return { title: `${automation.name}, ${dayName(day)}`, value: Math.round(localParts(place.zone, firing.at).minutes), unit: "min after midnight", verdict: "none", steps };
+}
+
+/** The sun's events and hourly places on one local day: `zinc sun --json`. */
+export function sunDay(place: Place, day: Day) {
+  const from = dayStart(place.zone, day);
+  const to = dayStart(place.zone, addDays(day, 1));
+  const first = (event: SunEvent) => {
+    const ms = sunInstants(place, event, from, to)[0];
+    return ms === undefined ? undefined : isoLocal(place.zone, ms);
+  };
+  const positions = [];
+  for (let ms = from; ms < to; ms += 60 * MINUTE_MS) {
+    const { azimuthDeg, elevationDeg } = sunPosition(place, ms);
+    positions.push({ at: isoLocal(place.zone, ms), azimuthDeg: Math.round(azimuthDeg * 1000) / 1000, elevationDeg: Math.round(elevationDeg * 1000) / 1000 });
+  }
+  return { rise: first("rise"), set: first("set"), dawn: first("dawn"), dusk: first("dusk"), noon: first("noon"), positions };
+}

@@ -1,0 +1,97 @@
+/** Rows of the brief: who lives there, what troubles them, what is asked for, what binds, in which order. */
+import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Texts, Whole } from "../../design/fields";
+
+/** A calendar date. */
+export const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
+
+/** A member of the household, by role rather than by name. */
+export class PersonRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) role!: string;
+  /** Asleep from and to, by the clock; over midnight where to is earlier. */
+  @Text({ max: 5, pattern: CLOCK, optional: true }) sleepsFrom?: string;
+  @Text({ max: 5, pattern: CLOCK, optional: true }) sleepsTo?: string;
+  /** When they are there, in words: "weekdays from four". */
+  @Text({ max: 200, optional: true }) schedule?: string;
+  @Texts({ optional: true }) needs?: string[];
+}
+
+export const PROBLEM_KINDS = ["comfort", "safety", "cost", "access", "upkeep", "energy"] as const;
+
+export class ProblemRow {
+  @Id() id!: string;
+  @Text({ max: 120 }) name!: string;
+  @Choice(PROBLEM_KINDS) kind!: (typeof PROBLEM_KINDS)[number];
+  @Refs("rooms") rooms!: string[];
+  @Refs("people") people!: string[];
+  @Whole({ min: 1, max: 5 }) severity!: number;
+  @Num({ unit: "a week", min: 0, max: 1000 }) perWeek!: number;
+  @Text({ max: 400, optional: true }) evidence?: string;
+  /** Guessed hours, until points and devices answer it. */
+  @Num({ unit: "h", min: 0, max: 10000, optional: true }) effortH?: number;
+  @Ref("phases", { optional: true }) phase?: string;
+  /** What answers it. */
+  @Refs("points") points!: string[];
+  @Refs("devices") devices!: string[];
+  @Refs("automations") automations!: string[];
+}
+
+export const TRIAGE = ["question", "delete", "simplify", "speed up", "automate"] as const;
+export type TriageStep = (typeof TRIAGE)[number];
+
+/** One move of a requirement's card. */
+export class TriageMove {
+  @Choice(TRIAGE) to!: TriageStep;
+  @Text({ max: 10, pattern: DAY }) on!: string;
+  @Text({ max: 400, optional: true }) why?: string;
+}
+
+export class RequirementRow {
+  @Id() id!: string;
+  @Text({ max: 160 }) name!: string;
+  @Refs("problems") problems!: string[];
+  @Ref("people", { optional: true }) askedBy?: string;
+  /** Answer to: what if we do not? Its presence is what makes a requirement questioned. */
+  @Text({ max: 400, optional: true }) ifNot?: string;
+  @Choice(TRIAGE) step!: TriageStep;
+  @Many(TriageMove) moves!: TriageMove[];
+  @Refs("automations") automations!: string[];
+}
+
+export const CONSTRAINT_KINDS = ["tenure", "no new cable", "budget", "languages", "listed building", "date", "keep"] as const;
+
+export class ConstraintRow {
+  @Id() id!: string;
+  @Text({ max: 160 }) name!: string;
+  @Choice(CONSTRAINT_KINDS) kind!: (typeof CONSTRAINT_KINDS)[number];
+  @Choice(["owner", "tenant"], { optional: true }) tenure?: "owner" | "tenant";
+  @Num({ unit: "money", min: 0, max: 1e9, optional: true }) amount?: number;
+  @Text({ max: 10, optional: true, pattern: DAY }) by?: string;
+  @Texts({ optional: true }) languages?: string[];
+  /** Rooms it binds; none means the whole house. */
+  @Refs("rooms") rooms!: string[];
+  /** Walls that must stay as they are. */
+  @Refs("walls") walls!: string[];
+}
+
+export class PhaseRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  @Whole({ min: 1, max: 99 }) order!: number;
+  @Refs("rooms") rooms!: string[];
+  /** How much the work upsets the house, 1 to 5. */
+  @Whole({ min: 1, max: 5 }) disruption!: number;
+  @Text({ max: 80, optional: true }) signedOffBy?: string;
+  @Text({ max: 10, optional: true, pattern: DAY }) signedOffOn?: string;
+}
+
+/** When a feature was last used: one line a thing. */
+export class UseRow {
+  @Id() id!: string;
+  @Ref("automations", { optional: true }) automation?: string;
+  @Ref("devices", { optional: true }) device?: string;
+  @Text({ max: 10, pattern: DAY }) lastOn!: string;
+  @Flag({ optional: true }) kept?: boolean;
+  @Text({ max: 200, optional: true }) note?: string;
+}

@@ -1,0 +1,16 @@
+/** What plans are weighed by, and what a design says of it where it says nothing. */
+import type { Design } from "../../design/collections";
+import type { ChooseSettings } from "../../design/rows-settings";
+
+export const DEFAULT_SETTINGS: ChooseSettings = { years: 8, penalty: 60, labourRate: 45, energyPrice: 0.28, region: "Europe" };
+
+export const settingsOf = (design: Design): ChooseSettings => design.design.choosing ?? DEFAULT_SETTINGS;
+
+/** Hours of a mean year. */
+export const YEAR_H = 8766;
+
+/** What a cell costs, by size (IEC 60086 designations and trade names of sizes). Typical; rechargeable packs cost nothing but their mains. */
+export const CELL_PRICE: Readonly<Record<string, number>> = { AA: 0.6, AAA: 0.55, CR2032: 0.7, CR2450: 1.3, CR2477: 1.9, CR123A: 2.4, CR2: 2.6, A23: 0.9 };
+const OTHER_CELL = 1.5;
+
+export const cellPrice = (cell: string | undefined) => (cell === undefined ? 0 : CELL_PRICE[cell] ?? OTHER_CELL);

@@ -1,0 +1,395 @@
+/** From points and their kits to the drops of a design, each with its label, route and length. */
+import { byId, memoByParts, memoByRow, type Design } from "../../design/collections";
+import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../../design/rows-system";
+import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
+import { GRAPH_PARTS, routeGraph, type Graph } from "../../ways/graph";
+import { kitOf, shadeNeeds } from "../../points/kits";
+import { stripDropV } from "./line";
+import { pointRoute, type Place, type Route } from "../../ways/route";
+import { coaxLossDb, speakerLossDb } from "./signal";
+import { leadM, lightIndex, treadGroups, treadRoles, wattsOf, type TreadGroup } from "./treads";
+
+export interface Load {
+  watts: number;
+  /** What the source gives out, cable loss included. */
+  sourceW: number;
+  sourceV: number;
+  endV?: number;
+  dropPct?: number;
+  limitPct?: number;
+  poeClass?: number;
+  loopOhm: number;
+  /** Lost on the home run before its junction box, and along its own strip, in volts: part of the whole. */
+  homeV?: number;
+  stripV?: number;
+}
+
+/** What the cable takes from a signal. */
+export interface Loss {
+  db: number;
+  limitDb: number;
+  /** Of a coaxial cable: the highest frequency on it. */
+  mhz?: number;
+  /** Of a loudspeaker line: both conductors, and the loudspeaker. */
+  loopOhm?: number;
+  loadOhm?: number;
+}
+
+export interface Drop {
+  /** point/index: the same for life. */
+  key: string;
+  label: string;
+  index: number;
+  point: PointRow;
+  kind: KindRow;
+  line: KitLine;
+  cableType?: CableTypeRow;
+  closet?: string;
+  route?: Route;
+  slackM: number;
+  /** Cable in the house: route + rises + slack. */
+  installedM?: number;
+  /** What is cut: installed + waste, up to the next 0.05 m; or what the jacket marks say. */
+  lengthM?: number;
+  marked: boolean;
+  load?: Load;
+  loss?: Loss;
+  state: DropRow["state"];
+  row?: DropRow;
+  /** Id of the point it ends at, where that is no closet: a lead to a junction box, or to what it feeds. The row is looked up, so that its name is always today's. */
+  to?: string;
+  /** Id of the supply it hangs on with others (`groupOf`); `home`: it is the run from their junction box. */
+  group?: string;
+  home?: boolean;
+}
+
+/** Cut lengths go up to the next 5 cm. */
+export const CUT_STEP_M = 0.05;
+const upToStep = (m: number) => Math.round(Math.ceil(m / CUT_STEP_M - 1e-6) * 5) / 100;
+
+/** The nn of every point's label: its own number where it can have it, else the next free one of its room and kind. */
+export const pointNumbers = memoByParts(["levels", "rooms", "kinds", "points"], (design) => {
+  const stems = new Map<string, PointRow[]>();
+  for (const point of design.points) {
+    const stem = labelStem(design, point);
+    const list = stems.get(stem);
+    if (list) list.push(point);
+    else stems.set(stem, [point]);
+  }
+  const numbers = new Map<string, number>();
+  for (const points of stems.values()) {
+    const taken = new Set<number>();
+    const wanting: PointRow[] = [];
+    for (const point of points) {
+      if (point.number === undefined || taken.has(point.number)) wanting.push(point);
+      else {
+        taken.add(point.number);
+        numbers.set(point.id, point.number);
+      }
+    }
+    let next = 1;
+    for (const point of wanting) {
+      while (taken.has(next)) next += 1;
+      taken.add(next);
+      numbers.set(point.id, next);
+    }
+  }
+  return numbers;
+});
+
+/** level-room-kind of a point's label. */
+export function labelStem(design: Design, point: Pick<PointRow, "level" | "room" | "kind">): string {
+  const level = byId(design, "levels").get(point.level)?.code ?? "?";
+  const room = byId(design, "rooms").get(point.room)?.code ?? "?";
+  const kind = byId(design, "kinds").get(point.kind)?.code ?? "?";
+  return `${level}-${room}-${kind}`;
+}
+
+/** `level-room-kind-nn`, unique within the design. */
+export function pointLabel(design: Design, point: PointRow): string {
+  return `${labelStem(design, point)}-${String(pointNumbers(design).get(point.id) ?? 0).padStart(2, "0")}`;
+}
+
+/** The kit line that carries the device's power: the first data cable for power over data, else the first power, bus or speaker cable. */
+function loadLine(kind: KindRow, lines: readonly KitLine[], cableTypes: ReadonlyMap<string, CableTypeRow>): KitLine | undefined {
+  const needs = kind.needs;
+  if (!needs) return undefined;
+  const medium = (line: KitLine) => (line.cableType ? cableTypes.get(line.cableType)?.medium : undefined);
+  if (needs.poeClass) return lines.find((line) => medium(line) === "data");
+  if (!needs.volts || !wattsOf(needs)) return undefined;
+  return lines.find((line) => ["power", "bus", "speaker"].includes(medium(line) ?? ""));
+}
+
+function loadOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC: number): Load | undefined {
+  const needs = kind.needs;
+  if (!needs || cable.ohmPerKm === undefined) return undefined;
+  if (needs.poeClass) {
+    const power = POE_CLASSES[needs.poeClass]!;
+    const watts = needs.watts ?? power.deviceW;
+    const loopOhm = poeLoopOhm(installedM, atTemperature(cable.ohmPerKm, ambientC), power.fourPair);
+    const endV = poeVolts(power.sourceV, watts, loopOhm);
+    return { watts, sourceV: power.sourceV, endV, sourceW: endV ? (watts / endV) * power.sourceV : power.sourceW, poeClass: needs.poeClass, loopOhm };
+  }
+  const watts = wattsOf(needs);
+  if (!needs.volts || !watts) return undefined;
+  return lowVoltage(needs.volts, watts, needs.dropLimitPct ?? 5, installedM, atTemperature(cable.ohmPerKm, ambientC));
+}
+
+/** A load at the end of a two-wire run of low voltage; `ohm`: Ω/km of one conductor as warm as it is. */
+function lowVoltage(volts: number, watts: number, limitPct: number, installedM: number, ohm: number, more = 0): Load {
+  const amps = watts / volts;
+  const dropV = twoWireDropV(installedM, amps, ohm) + more;
+  return { watts, sourceW: watts + dropV * amps, sourceV: volts, endV: volts - dropV, dropPct: (100 * dropV) / volts, limitPct, loopOhm: (2 * installedM * ohm) / 1000 };
+}
+
+function lossOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC: number): Loss | undefined {
+  const needs = kind.needs;
+  if (cable.medium === "coax" && needs?.topMhz) {
+    const db = coaxLossDb(cable, needs.topMhz, installedM);
+    return db === undefined ? undefined : { db, limitDb: needs.lossLimitDb ?? 20, mhz: needs.topMhz };
+  }
+  if (cable.medium === "speaker" && needs?.loadOhm && cable.ohmPerKm !== undefined) {
+    const loopOhm = (2 * installedM * atTemperature(cable.ohmPerKm, ambientC)) / 1000;
+    return { db: speakerLossDb(loopOhm, needs.loadOhm), limitDb: needs.lossLimitDb ?? 0.5, loopOhm, loadOhm: needs.loadOhm };
+  }
+  return undefined;
+}
+
+/** A lead laid straight between two points: along, across and up. */
+function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
+  const { pathM, riseM } = leadM(design, from, to);
+  const places: Place[] = [[from.level, from.x, from.y, from.z], [from.level, to.x, from.y, from.z], [from.level, to.x, to.y, from.z], [to.level, to.x, to.y, to.z]];
+  const apart = places.filter((place, i) => i === 0 || place.some((value, n) => value !== places[i - 1]![n]));
+  return { places: apart, pathM, riseM, stubM: pathM, stubPlaces: apart.length, bends: 0, pieces: [], ways: [] };
+}
+
+/** Things that move, by level and service: what a lead of that service may end at. Empty where no kind in use has a lead. */
+const besideTargets = memoByParts(["kinds", "points"], (design): ReadonlyMap<string, PointRow[]> => {
+  const targets = new Map<string, PointRow[]>();
+  const kinds = byId(design, "kinds");
+  const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
+  if (!design.points.some((point) => leads.has(point.kind))) return targets;
+  const services = new Set([...leads].map((id) => kinds.get(id)!.service));
+  for (const point of design.points) {
+    const kind = kinds.get(point.kind)!;
+    if (kind.glyph !== "moves" || !services.has(kind.service)) continue;
+    const key = `${point.level}/${kind.service}`;
+    const list = targets.get(key);
+    if (list) list.push(point);
+    else targets.set(key, [point]);
+  }
+  return targets;
+});
+
+const hasLead = (kind: KindRow) => kind.drops.some((line) => line.end === "beside it");
+
+/** What a lead ends at: the nearest thing on its level that moves for the same service. */
+function besideOf(design: Design, point: PointRow, kind: KindRow): PointRow | undefined {
+  let best: { target: PointRow; far: number } | undefined;
+  for (const target of besideTargets(design).get(`${point.level}/${kind.service}`) ?? []) {
+    const far = Math.abs(target.x - point.x) + Math.abs(target.y - point.y);
+    if (target.id !== point.id && (!best || far < best.far || (far === best.far && target.id < best.target.id))) best = { target, far };
+  }
+  return best?.target;
+}
+
+/** Ω/km of the copper in a light strip, both ways counted as a conductor each: 1 oz on a 10 mm tape, typical. */
+export const STRIP_OHM_PER_KM = 100;
+
+/** What brings one tread its current: its lead as it is (pulled, or of another cable), and as its kit would have it. */
+export interface TreadLead {
+  cableType?: CableTypeRow;
+  /** Cable in the house, m; nothing where the junction box sits at the tread itself. */
+  lengthM: number;
+  /** Volts lost on it, and on the lead that was planned. */
+  lostV: number;
+  plannedLostV: number;
+}
+
+/** A group of treads with what was pulled, pinned or put in another cable taken as it is. */
+export interface LitGroup {
+  home: { cableType?: CableTypeRow; lengthM?: number; lostV: number };
+  leads: ReadonlyMap<string, TreadLead>;
+  /** Volts along a strip: evenly loaded, so half of its own. */
+  stripV: number;
+  /** Volts lost to the end of the worst strip, its lead included and the home run not. */
+  worstV: number;
+}
+
+/** Metres between the jacket's marks; undefined without both. To the millimetre. */
+const markedM = (row?: DropRow): number | undefined =>
+  row?.markStartM === undefined || row.markEndM === undefined ? undefined : Math.round(Math.abs(row.markEndM - row.markStartM) * 1000) / 1000;
+
+/** Cable in the house: what the jacket says, else the route with its slack. */
+const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>
+  markedM(row) ?? (route ? route.pathM + route.riseM + slackM : undefined);
+
+/**
+ * The thinnest cable of the same medium with which the far strip of a group still gets its volts over `homeM`; with
+ * leads as planned where none holds with those there are, and the thickest where none holds at all: a check says so.
+ */
+function homeCable(design: Design, group: TreadGroup, own: CableTypeRow, homeM: number, worstV: number, plannedV: number): CableTypeRow {
+  const fit = design.cableTypes
+    .filter((type) => type.medium === own.medium && type.conductors >= own.conductors && type.ohmPerKm !== undefined)
+    .sort((a, b) => b.ohmPerKm! - a.ohmPerKm! || a.costPerM - b.costPerM);
+  const limitV = ((group.kind.needs?.dropLimitPct ?? 3) / 100) * (group.kind.needs?.volts ?? 24);
+  const holds = (beyondV: number) => fit.find((type) => homeDropV(design, group, type, homeM) + beyondV <= limitV);
+  return holds(worstV) ?? holds(plannedV) ?? fit.at(-1) ?? own;
+}
+
+/** Volts lost on a home run of `homeM` that carries its whole group. */
+export const homeDropV = (design: Design, group: TreadGroup, home: CableTypeRow, homeM: number) =>
+  twoWireDropV(homeM, (group.points.length * group.each) / (group.kind.needs?.volts ?? 24), atTemperature(home.ohmPerKm ?? 0, design.design.ambientC));
+
+/** The lead of one tread to its junction box. */
+function treadLead(design: Design, group: TreadGroup, point: PointRow): TreadLead {
+  if (point === group.at) return { lengthM: 0, lostV: 0, plannedLostV: 0 };
+  const index = lightIndex(design, point, group.kind);
+  const line = kitOf(design, point, group.kind).find((one) => one.index === index)?.line;
+  const row = dropRows(design).get(`${point.id}/${index}`);
+  const types = byId(design, "cableTypes");
+  const planned = types.get(line?.cableType ?? "");
+  const cableType = types.get(row?.cableType ?? "") ?? planned;
+  const amps = group.each / (group.kind.needs?.volts ?? 24);
+  const { pathM, riseM } = leadM(design, point, group.at);
+  const plannedM = pathM + riseM + 2 * design.design.slackPointM;
+  const lengthM = markedM(row) ?? plannedM;
+  const lost = (metres: number, type?: CableTypeRow) => twoWireDropV(metres, amps, atTemperature(type?.ohmPerKm ?? 0, design.design.ambientC));
+  return { cableType, lengthM, lostV: lost(lengthM, cableType), plannedLostV: lost(plannedM, planned) };
+}
+
+/** A group of treads as it stands: kept for every group while nothing about it changes. */
+const litGroup = memoByRow(
+  ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
+  (design, group: TreadGroup): LitGroup => {
+    const leads = new Map(group.points.map((point) => [point.id, treadLead(design, group, point)]));
+    const stripV = stripDropV(group.kind.needs?.stripM ?? 0, group.each / (group.kind.needs?.volts ?? 24), STRIP_OHM_PER_KM);
+    const most = (of: (lead: TreadLead) => number) => stripV + Math.max(...[...leads.values()].map(of));
+    const worstV = most((lead) => lead.lostV);
+    const index = lightIndex(design, group.at, group.kind);
+    const line = kitOf(design, group.at, group.kind).find((one) => one.index === index)?.line;
+    const row = dropRows(design).get(`${group.at.id}/${index}`);
+    const types = byId(design, "cableTypes");
+    const own = types.get(line?.cableType ?? "");
+    const { slackPointM, slackClosetM } = design.design;
+    const lengthM = installedOf(pointRoute(routeGraph(design), group.at, row?.route), slackPointM + slackClosetM, row);
+    const cableType = types.get(row?.cableType ?? "") ?? (own && lengthM !== undefined ? homeCable(design, group, own, lengthM, worstV, most((lead) => lead.plannedLostV)) : own);
+    return { home: { cableType, lengthM, lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0 }, leads, stripV, worstV };
+  },
+);
+
+/** The supply a drop's treads hang on, and what its cables lose; undefined for any other drop. */
+export function groupOf(design: Design, drop: Pick<Drop, "group">): { group: TreadGroup; lit: LitGroup } | undefined {
+  const group = drop.group === undefined ? undefined : treadGroups(design).find((one) => one.id === drop.group);
+  return group && { group, lit: litGroup(design, group) };
+}
+
+interface Cable {
+  point: PointRow;
+  kind: KindRow;
+  line: KitLine;
+  index: number;
+  label: string;
+  carriesLoad: boolean;
+  row?: DropRow;
+  /** Set where it is the light line of a grouped tread. */
+  group?: TreadGroup;
+}
+
+function dropOf(design: Design, graph: Graph, { point, kind, line, index, label, carriesLoad, row, group }: Cable): Drop {
+  const settings = design.design;
+  const home = group !== undefined && group.at === point;
+  const to = group && !home ? group.at : line.end === "beside it" ? besideOf(design, point, kind) : undefined;
+  const route = to ? leadRoute(design, point, to) : line.end === "beside it" ? undefined : pointRoute(graph, point, row?.route);
+  const slackM = settings.slackPointM + (to ? settings.slackPointM : settings.slackClosetM);
+  const jacketM = markedM(row);
+  const installedM = installedOf(route, slackM, row);
+  const lengthM = jacketM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
+  const types = byId(design, "cableTypes");
+  const cableType = types.get(row?.cableType ?? "") ?? (home ? litGroup(design, group).home.cableType : types.get(line.cableType ?? ""));
+  const ends = to ? { to: to.id } : { closet: point.closet };
+  const drop: Drop = {
+    key: `${point.id}/${index}`, label: `${label}/${index}`, index, point, kind, line, cableType, ...ends, route, slackM, installedM, lengthM,
+    marked: jacketM !== undefined, state: row?.state ?? "planned", row, ...(group ? { group: group.id, home } : {}),
+  };
+  if (!cableType || installedM === undefined) return drop;
+  const loss = lossOf(kind, cableType, installedM, settings.ambientC);
+  if (loss) drop.loss = loss;
+  if (group) drop.load = treadLoad(design, group, point, cableType, installedM);
+  else if (carriesLoad) drop.load = loadOf(kind, cableType, installedM, settings.ambientC);
+  return drop;
+}
+
+/** Of a home run: its whole group, to the far end of the worst strip. Of a lead: its own tread, what the home run lost included. */
+function treadLoad(design: Design, group: TreadGroup, point: PointRow, cable: CableTypeRow, installedM: number): Load {
+  const { volts = 24, dropLimitPct = 3 } = group.kind.needs ?? {};
+  const ohm = atTemperature(cable.ohmPerKm ?? 0, design.design.ambientC);
+  const { home, stripV, worstV } = litGroup(design, group);
+  const own = point === group.at ? { watts: group.points.length * group.each, beyondV: worstV } : { watts: group.each, beyondV: home.lostV + stripV };
+  return { ...lowVoltage(volts, own.watts, dropLimitPct, installedM, ohm, own.beyondV), homeV: home.lostV, stripV };
+}
+
+/** What is noted of each drop, by point and index. */
+const dropRows = memoByParts(["drops"], (design) => new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row])));
+
+/** All that drops hang on: what keeps a result derived from them. */
+export const RUN_PARTS = ["design", ...GRAPH_PARTS, "closets", "cableTypes", "kinds", "roomKits", "points", "drops", shadeNeeds] as const;
+
+/** The drops of one point. `also`: the nn of its label, and what else about other points its cables hang on. */
+const pointDrops = memoByRow(
+  ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
+  (design, point: PointRow): Drop[] => {
+    const kind = byId(design, "kinds").get(point.kind);
+    if (!kind) return [];
+    const label = pointLabel(design, point);
+    const kit = kitOf(design, point, kind);
+    const carrier = loadLine(kind, kit.map(({ line }) => line), byId(design, "cableTypes"));
+    const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
+    const light = group && lightIndex(design, point, kind);
+    const first = kit.find(({ line }) => line === carrier)?.index;
+    return kit.map(({ line, index }) =>
+      dropOf(design, routeGraph(design), { point, kind, line, index, label, carriesLoad: index === first, row: dropRows(design).get(`${point.id}/${index}`), ...(index === light ? { group } : {}) }));
+  },
+);
+
+/** What a lead ends at and where that is, written out: a lead follows it, and stays as it is while that stays. */
+function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
+  const target = besideOf(design, point, kind);
+  return target ? `${target.id} ${target.level} ${target.x} ${target.y} ${target.z}` : "nowhere";
+}
+
+/** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
+export const dropsOf = memoByParts(
+  RUN_PARTS,
+  (design): Drop[] => {
+    const numbers = pointNumbers(design);
+    const roles = treadRoles(design);
+    const kinds = byId(design, "kinds");
+    const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
+    const alsoOf = (point: PointRow): unknown => {
+      const number = numbers.get(point.id);
+      const role = roles.get(point.id);
+      if (role) return `${number} ${role.signature}`;
+      return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
+    };
+    return inOrder(design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))));
+  },
+);
+
+let ranks = new Map<string, { label: string; rank: number }>();
+
+/** By label. Most edits leave every label as it was: then each drop goes to the place it had, with nothing compared. */
+function inOrder(drops: Drop[]): Drop[] {
+  if (drops.length === ranks.size) {
+    const placed = new Array<Drop>(drops.length);
+    if (drops.every((drop) => {
+      const known = ranks.get(drop.key);
+      if (known?.label !== drop.label) return false;
+      placed[known.rank] = drop;
+      return true;
+    })) return placed;
+  }
+  drops.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+  ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));
+  return drops;
+}

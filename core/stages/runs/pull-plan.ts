@@ -1,0 +1,18 @@
+/** The pull plan of a design. */
+import { byId, memoByParts } from "../../design/collections";
+import { dropsOf } from "./drops";
+import { routeGraph } from "../../ways/graph";
+import { pullPlan, type Pull } from "./pulls";
+import { runSettings } from "./settings";
+
+export const pullsOf = memoByParts([dropsOf], (design): Pull[] => {
+  const graph = routeGraph(design);
+  const trunks = byId(design, "trunks");
+  return pullPlan(dropsOf(design), {
+    lengthOf: (edge) => graph.edges[edge]!.lengthM,
+    wayOf: (edge) => {
+      const { way } = graph.edges[edge]!;
+      return way?.in === "trunks" ? trunks.get(way.id)?.kind ?? "void" : way ? "riser" : "void";
+    },
+  }, runSettings(design));
+});
