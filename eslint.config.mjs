@@ -6,14 +6,36 @@ const oneWay = (files, forbidden) => ({
   files,
   ignores: ["**/*.test.ts"],
   rules: {
-    "no-restricted-imports": ["error", { patterns: forbidden.map((name) => ({ group: [`**/${name}/**`, `#${name}/**`], message: `${files[0].split("/")[0]} must not import ${name}: imports point app → server → db → core.` })) }],
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: forbidden.map((name) => ({
+          group: [`**/${name}/**`, `#${name}/**`],
+          message: `${files[0].split("/")[0]} must not import ${name}: imports point app → server → db → core.`,
+        })),
+      },
+    ],
   },
 });
 
 export default tseslint.config(
-  { ignores: ["build/", ".react-router/", "node_modules/", ".data/", ".test-data/", "db/migrations/", "test-results/"] },
+  {
+    ignores: [
+      "build/",
+      ".react-router/",
+      "node_modules/",
+      ".data/",
+      ".test-data/",
+      "db/migrations/",
+      "test-results/",
+    ],
+  },
   ...tseslint.configs.strict,
-  { files: ["app/**/*.{ts,tsx}"], plugins: { "react-hooks": reactHooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  {
+    files: ["app/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": reactHooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
   {
     rules: {
       "@typescript-eslint/no-explicit-any": "error",

@@ -2,14 +2,41 @@ const shared = {
   extensionsToTreatAsEsm: [".ts"],
   moduleFileExtensions: ["ts", "tsx", "js", "mjs", "cjs", "json", "node"],
   transform: {
-    "^.+\\.ts$": ["@swc/jest", { jsc: { parser: { syntax: "typescript", decorators: true }, transform: { useDefineForClassFields: false, legacyDecorator: true }, target: "es2022" }, module: { type: "es6" } }],
+    "^.+\\.ts$": [
+      "@swc/jest",
+      {
+        jsc: {
+          parser: { syntax: "typescript", decorators: true },
+          transform: { useDefineForClassFields: false, legacyDecorator: true },
+          target: "es2022",
+        },
+        module: { type: "es6" },
+      },
+    ],
   },
   testEnvironment: "node",
 };
 
 export default {
   projects: [
-    { ...shared, displayName: "core", testMatch: ["<rootDir>/core/**/*.test.ts", "<rootDir>/bin/**/*.test.ts", "<rootDir>/demo/**/*.test.ts", "<rootDir>/app/**/*.test.ts"], moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" } },
-    { ...shared, displayName: "server", testMatch: ["<rootDir>/tests/server/**/*.test.ts"], moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1" }, globalSetup: "<rootDir>/tests/server/global-setup.ts", globalTeardown: "<rootDir>/tests/server/global-teardown.ts" },
+    {
+      ...shared,
+      displayName: "core",
+      testMatch: [
+        "<rootDir>/core/**/*.test.ts",
+        "<rootDir>/bin/**/*.test.ts",
+        "<rootDir>/demo/**/*.test.ts",
+        "<rootDir>/app/**/*.test.ts",
+      ],
+      moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" },
+    },
+    {
+      ...shared,
+      displayName: "server",
+      testMatch: ["<rootDir>/tests/server/**/*.test.ts"],
+      moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1" },
+      globalSetup: "<rootDir>/tests/server/global-setup.ts",
+      globalTeardown: "<rootDir>/tests/server/global-teardown.ts",
+    },
   ],
 };

@@ -15,7 +15,10 @@ export default defineConfig({
     acceptDownloads: true,
     locale: "en-GB",
     timezoneId: "Europe/London",
-    launchOptions: { executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+    },
     trace: "off",
   },
 });

@@ -2,4 +2,8 @@ import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
 
-export default defineConfig({ plugins: [tailwindcss(), reactRouter()], resolve: { tsconfigPaths: true }, worker: { format: "es" } });
+export default defineConfig({
+  plugins: [tailwindcss(), reactRouter()],
+  resolve: { tsconfigPaths: true },
+  worker: { format: "es" },
+});

@@ -12,7 +12,13 @@ declare module "react-router" {
 }
 
 /** No loader of ours answers in parts, so a page is drawn whole and sent as one piece: quicker to compress than a thousand. */
-export default function handleRequest(request: Request, status: number, headers: Headers, routerContext: EntryContext, { nonce }: AppLoadContext) {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  routerContext: EntryContext,
+  { nonce }: AppLoadContext,
+) {
   return new Promise<Response>((resolve, reject) => {
     let code = status;
     const pieces: Buffer[] = [];

@@ -1,5 +1,13 @@
 import { useEffect } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+} from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { readPreferences } from "./desk/preferences";
@@ -9,7 +17,10 @@ export function loader({ request }: Route.LoaderArgs) {
   return { preferences: readPreferences(request.headers.get("Cookie")) };
 }
 
-export const meta: Route.MetaFunction = () => [{ title: "Zinc Lattice" }, { name: "description", content: "The planning desk of a smart-home system designer." }];
+export const meta: Route.MetaFunction = () => [
+  { title: "Zinc Lattice" },
+  { name: "description", content: "The planning desk of a smart-home system designer." },
+];
 
 export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/mark.svg", type: "image/svg+xml" }];
 
@@ -55,13 +66,28 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const known = isRouteErrorResponse(error);
   // A server that is merely busy says so too; then it is for the person to try again.
   useAgain(known && error.status === 503 && String(error.data).includes("tries again by itself"));
-  const title = known ? (error.status === 404 ? "Not found" : error.status === 403 ? "Not allowed" : "That did not work") : "Something went wrong";
-  const text = known && typeof error.data === "string" && error.data ? error.data : known && error.status === 404 ? "There is nothing at this address." : "The desk met an error it did not expect. What was saved is safe; load the page again.";
+  const title = known
+    ? error.status === 404
+      ? "Not found"
+      : error.status === 403
+        ? "Not allowed"
+        : "That did not work"
+    : "Something went wrong";
+  const text =
+    known && typeof error.data === "string" && error.data
+      ? error.data
+      : known && error.status === 404
+        ? "There is nothing at this address."
+        : "The desk met an error it did not expect. What was saved is safe; load the page again.";
   return (
     <main className="mx-auto mt-24 max-w-md px-4">
       <h1 className="text-xl font-semibold">{title}</h1>
       <p className="mt-2 text-soft">{text}</p>
-      <p className="mt-4"><a className="button" href="/designs">To your designs</a></p>
+      <p className="mt-4">
+        <a className="button" href="/designs">
+          To your designs
+        </a>
+      </p>
     </main>
   );
 }

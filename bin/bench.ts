@@ -26,10 +26,14 @@ interface Line {
 const lines: Line[] = [];
 const note = (what: string, measured: number, unit: string, budget?: number) => {
   lines.push({ what, measured, unit, budget });
-  const share = budget === undefined ? "" : `  budget ${budget} ${unit}, ${(measured / budget).toFixed(2)} of it${measured > budget ? "  OVER" : ""}`;
+  const share =
+    budget === undefined
+      ? ""
+      : `  budget ${budget} ${unit}, ${(measured / budget).toFixed(2)} of it${measured > budget ? "  OVER" : ""}`;
   console.log(`${what.padEnd(58)} ${measured.toFixed(measured < 10 ? 2 : 0).padStart(8)} ${unit}${share}`);
 };
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 /** Median milliseconds of a piece of work. */
 async function timed(work: () => unknown): Promise<number> {
@@ -53,8 +57,17 @@ async function coreFigures(): Promise<void> {
   // Points bring one to three drops; take off until it is a thousand.
   while (dropsOf(house).length > 1000) house = { ...house, points: house.points.slice(0, -1) };
   const drops = dropsOf(house).length;
-  note(`routing and schedule of ${counted(drops, "drop")}, nothing kept`, await timed(() => dropsOf(fresh(house))), "ms");
-  note(`routing, schedule and reels of ${counted(drops, "drop")}, nothing kept`, await timed(() => cableTotals(fresh(house))), "ms", 1000);
+  note(
+    `routing and schedule of ${counted(drops, "drop")}, nothing kept`,
+    await timed(() => dropsOf(fresh(house))),
+    "ms",
+  );
+  note(
+    `routing, schedule and reels of ${counted(drops, "drop")}, nothing kept`,
+    await timed(() => cableTotals(fresh(house))),
+    "ms",
+    1000,
+  );
   const totals = cableTotals(house);
   const reels = totals.reduce((sum, total) => sum + total.cutting.newReels, 0);
   const bound = totals.reduce((sum, total) => sum + total.cutting.bound, 0);
@@ -63,23 +76,56 @@ async function coreFigures(): Promise<void> {
   ledgerOf(large);
   let x = 0;
   let now = large;
-  note("edit → ledger, 2 000 devices, core alone", await timed(() => {
-    x = (x + 1) % 40;
-    now = applyChanges(now, movePoint(now, "p0000", { x: 1 + x / 10, y: 2 }));
-    ledgerOf(now);
-  }), "ms");
+  note(
+    "edit → ledger, 2 000 devices, core alone",
+    await timed(() => {
+      x = (x + 1) % 40;
+      now = applyChanges(now, movePoint(now, "p0000", { x: 1 + x / 10, y: 2 }));
+      ledgerOf(now);
+    }),
+    "ms",
+  );
   const demo = larkspurWeir();
-  note("a year of an automation's firing times", await timed(() => firingYear(demo.design, demo.automations[0]!, 2026)), "ms");
+  note(
+    "a year of an automation's firing times",
+    await timed(() => firingYear(demo.design, demo.automations[0]!, 2026)),
+    "ms",
+  );
 }
 
 /** 150 wants over the demo house's rooms, against the whole catalogue. */
 function manyWants(): Design {
   const demo = larkspurWeir();
-  const asks = ["presence", "leak", "climate sensing", "socket", "light", "shade", "opening", "wall control", "remote", "radiator"] as const;
+  const asks = [
+    "presence",
+    "leak",
+    "climate sensing",
+    "socket",
+    "light",
+    "shade",
+    "opening",
+    "wall control",
+    "remote",
+    "radiator",
+  ] as const;
   return {
-    ...demo, wants: Array.from({ length: 150 }, (_, i) => {
+    ...demo,
+    wants: Array.from({ length: 150 }, (_, i) => {
       const fn = asks[i % asks.length]!;
-      return { id: `w${String(i).padStart(3, "0")}`, room: demo.rooms[(i * 7) % demo.rooms.length]!.id, function: fn, count: 1 + (i % 3), needs: fn === "light" && i % 20 === 4 ? ["colour" as const] : fn === "socket" ? ["energy metering" as const] : [], points: [], ...(i % 9 === 0 ? { critical: true } : {}) };
+      return {
+        id: `w${String(i).padStart(3, "0")}`,
+        room: demo.rooms[(i * 7) % demo.rooms.length]!.id,
+        function: fn,
+        count: 1 + (i % 3),
+        needs:
+          fn === "light" && i % 20 === 4
+            ? ["colour" as const]
+            : fn === "socket"
+              ? ["energy metering" as const]
+              : [],
+        points: [],
+        ...(i % 9 === 0 ? { critical: true } : {}),
+      };
     }),
   };
 }
@@ -94,7 +140,12 @@ async function chooseOnScreen(context: BrowserContext): Promise<void> {
   await page.locator("[data-solved=yes]").waitFor();
   const text = (await page.locator("[data-solved=yes]").textContent())!;
   note("three plans, 150 wants × catalogue: press to screen", performance.now() - start, "ms");
-  note("three plans, 150 wants × 186 options × 13 hubs: in the worker", 1000 * Number(/in ([\d.]+) s/.exec(text)?.[1]), "ms", 5000);
+  note(
+    "three plans, 150 wants × 186 options × 13 hubs: in the worker",
+    1000 * Number(/in ([\d.]+) s/.exec(text)?.[1]),
+    "ms",
+    5000,
+  );
   await page.close();
 }
 
@@ -104,32 +155,43 @@ async function firstView(page: Page, url: string): Promise<{ wire: number; gzip:
   const sizes: Promise<void>[] = [];
   page.on("response", (response) => {
     if (!/\.js(\?|$)/.test(response.url())) return;
-    sizes.push(Promise.all([response.request().sizes(), response.body()]).then(([size, body]) => {
-      wire += size.responseBodySize;
-      gzip += gzipSync(body).length;
-    }));
+    sizes.push(
+      Promise.all([response.request().sizes(), response.body()]).then(([size, body]) => {
+        wire += size.responseBodySize;
+        gzip += gzipSync(body).length;
+      }),
+    );
   });
   await page.goto(url);
   await page.locator('[data-live="true"]').waitFor();
-  await page.waitForFunction(() => performance.getEntriesByType("resource").every((entry) => (entry as PerformanceResourceTiming).responseEnd > 0));
+  await page.waitForFunction(() =>
+    performance
+      .getEntriesByType("resource")
+      .every((entry) => (entry as PerformanceResourceTiming).responseEnd > 0),
+  );
   await Promise.all(sizes);
   return { wire: wire / 1000, gzip: gzip / 1000 };
 }
 
 /** Milliseconds from a nudge to the ledger showing its difference, in the browser. */
 function nudge(page: Page): Promise<number> {
-  return page.evaluate(() => new Promise<number>((done) => {
-    const cell = document.querySelector('[data-cell="cableM"]')!;
-    const before = cell.textContent;
-    const start = performance.now();
-    const observer = new MutationObserver(() => {
-      if (cell.textContent === before) return;
-      observer.disconnect();
-      requestAnimationFrame(() => done(performance.now() - start));
-    });
-    observer.observe(cell, { subtree: true, childList: true, characterData: true });
-    document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowUp", shiftKey: true, bubbles: true }));
-  }));
+  return page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const cell = document.querySelector('[data-cell="cableM"]')!;
+        const before = cell.textContent;
+        const start = performance.now();
+        const observer = new MutationObserver(() => {
+          if (cell.textContent === before) return;
+          observer.disconnect();
+          requestAnimationFrame(() => done(performance.now() - start));
+        });
+        observer.observe(cell, { subtree: true, childList: true, characterData: true });
+        document.body.dispatchEvent(
+          new KeyboardEvent("keydown", { key: "ArrowUp", shiftKey: true, bubbles: true }),
+        );
+      }),
+  );
 }
 
 /** Milliseconds between frames while something is dragged across the plan. */
@@ -138,12 +200,18 @@ async function dragFrames(page: Page, selector: string): Promise<number[]> {
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   // As text, since a function would bring along names that only this program knows.
-  await page.evaluate("window.times = []; (function tick(at) { if (at) window.times.push(at); requestAnimationFrame(tick); })()");
-  for (let n = 1; n <= 40; n++) await page.mouse.move(box.x + box.width / 2 + n * 2, box.y + box.height / 2 + n);
+  await page.evaluate(
+    "window.times = []; (function tick(at) { if (at) window.times.push(at); requestAnimationFrame(tick); })()",
+  );
+  for (let n = 1; n <= 40; n++)
+    await page.mouse.move(box.x + box.width / 2 + n * 2, box.y + box.height / 2 + n);
   const times = await page.evaluate<number[]>("window.times.slice()");
   await page.keyboard.press("Escape");
   await page.mouse.up();
-  return times.slice(1).map((at, i) => at - times[i]!).filter((ms) => ms > 0);
+  return times
+    .slice(1)
+    .map((at, i) => at - times[i]!)
+    .filter((ms) => ms > 0);
 }
 
 async function served(): Promise<void> {
@@ -154,7 +222,10 @@ async function served(): Promise<void> {
   await createDesign(connection.db, "empty", "designer", emptyDesign(larkspurWeir().design));
   await connection.close();
   const web = await startWeb(database.url);
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: web.url });
     const page = await context.newPage();
@@ -162,15 +233,25 @@ async function served(): Promise<void> {
     await page.getByRole("button", { name: /Open the demo house/ }).click();
     await page.waitForURL(/house$/);
     const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join("; ");
-    for (const [design, budget] of [["larkspur-weir", 100], ["large", 300]] as const) {
+    for (const [design, budget] of [
+      ["larkspur-weir", 100],
+      ["large", 300],
+    ] as const) {
       for (const stage of ["house", "runs", "register", "automations"]) {
         const times: number[] = [];
         for (let n = 0; n < 15; n++) {
           const start = performance.now();
-          await (await fetch(`${web.url}/d/${design}/${stage}`, { headers: { Cookie: cookie } })).arrayBuffer();
+          await (
+            await fetch(`${web.url}/d/${design}/${stage}`, { headers: { Cookie: cookie } })
+          ).arrayBuffer();
           times.push(performance.now() - start);
         }
-        note(`server time, ${stage}, ${design === "large" ? "2 000 devices" : "demo house"}`, median(times), "ms", budget);
+        note(
+          `server time, ${stage}, ${design === "large" ? "2 000 devices" : "demo house"}`,
+          median(times),
+          "ms",
+          budget,
+        );
       }
     }
     for (const stage of ["house", "choose", "runs", "register", "automations"]) {
@@ -189,10 +270,17 @@ async function served(): Promise<void> {
     const nudges: number[] = [];
     for (let n = 0; n < 15; n++) nudges.push(await nudge(page));
     note("edit → ledger on screen, 2 000 devices", median(nudges), "ms", 100);
-    for (const [what, selector] of [["a point", "[data-point]"], ["a wall", "[data-thing^='walls/']"]] as const) {
+    for (const [what, selector] of [
+      ["a point", "[data-point]"],
+      ["a wall", "[data-thing^='walls/']"],
+    ] as const) {
       const frames = await dragFrames(page, selector);
       note(`frame while dragging ${what}, 2 000 devices: median`, median(frames), "ms");
-      note(`frame while dragging ${what}, 2 000 devices: 95 % within`, [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)]!, "ms");
+      note(
+        `frame while dragging ${what}, 2 000 devices: 95 % within`,
+        [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)]!,
+        "ms",
+      );
     }
   } finally {
     await browser.close();
@@ -206,4 +294,8 @@ console.log(`Node ${process.version}, ${execFileSync("nproc").toString().trim()}
 await coreFigures();
 await served();
 const over = lines.filter((line) => line.budget !== undefined && line.measured > line.budget);
-console.log(over.length ? `\n${over.length} over budget: ${over.map((line) => line.what).join("; ")}` : "\nAll within budget.");
+console.log(
+  over.length
+    ? `\n${over.length} over budget: ${over.map((line) => line.what).join("; ")}`
+    : "\nAll within budget.",
+);

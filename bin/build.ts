@@ -5,11 +5,22 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 
-const SOURCES = ["app", "core", "db", "server", "package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"];
+const SOURCES = [
+  "app",
+  "core",
+  "db",
+  "server",
+  "package-lock.json",
+  "vite.config.ts",
+  "react-router.config.ts",
+  "tsconfig.json",
+];
 
 function filesUnder(path: string): string[] {
   if (!statSync(path).isDirectory()) return [path];
-  return readdirSync(path).sort().flatMap((name) => filesUnder(join(path, name)));
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesUnder(join(path, name)));
 }
 
 function sourceHash(): string {
@@ -21,7 +32,12 @@ function sourceHash(): string {
 /** Lay the compressed forms of a file beside it, for the web process to send as they are. */
 function compress(file: string): void {
   const text = readFileSync(file);
-  writeFileSync(`${file}.br`, brotliCompressSync(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: text.length } }));
+  writeFileSync(
+    `${file}.br`,
+    brotliCompressSync(text, {
+      params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: text.length },
+    }),
+  );
   writeFileSync(`${file}.gz`, gzipSync(text, { level: 9 }));
 }
 
@@ -31,7 +47,10 @@ export function buildIfStale(): void {
   const hash = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building the application…");
-  execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", "warn"], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_ENV: "production" } });
+  execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", "warn"], {
+    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, NODE_ENV: "production" },
+  });
   for (const file of filesUnder("build/client")) if (/\.(js|css|svg)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
 }

@@ -40,7 +40,10 @@ async function startTrial(): Promise<void> {
     await endLeftovers(folder);
     rmSync(folder, { recursive: true, force: true });
     const database = await startDatabase(folder, { quick: true });
-    const child = spawn(process.execPath, ["--import", "tsx", "tests/server/starter.ts", database.url], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_OPTIONS: "" } });
+    const child = spawn(process.execPath, ["--import", "tsx", "tests/server/starter.ts", database.url], {
+      stdio: ["ignore", "pipe", "inherit"],
+      env: { ...process.env, NODE_OPTIONS: "" },
+    });
     const gone = once(child, "exit");
     await once(child.stdout, "data");
     const timer = setTimeout(() => child.kill("SIGKILL"), next() * 2500);
@@ -52,7 +55,9 @@ async function startTrial(): Promise<void> {
     const again = await startDatabase(folder, { quick: true });
     await ready(again.url);
     const connection = connect(again.url, 1);
-    const [[row]] = (await connection.pool.query("SELECT (SELECT COUNT(*) FROM points) AS points, (SELECT COUNT(*) FROM designs WHERE revision = 0) AS half")) as unknown as [{ points: number; half: number }[]];
+    const [[row]] = (await connection.pool.query(
+      "SELECT (SELECT COUNT(*) FROM points) AS points, (SELECT COUNT(*) FROM designs WHERE revision = 0) AS half",
+    )) as unknown as [{ points: number; half: number }[]];
     whole += Number(row!.points > 100 && row!.half === 0);
     await connection.close();
     await again.stop();
@@ -72,23 +77,48 @@ const stop = async () => {
   rmSync(FOLDER, { recursive: true, force: true });
   rmSync(`${FOLDER}-start`, { recursive: true, force: true });
 };
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => void stop().then(() => process.exit(1)));
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const)
+  process.on(signal, () => void stop().then(() => process.exit(1)));
 
 try {
   await ready(database.url);
   console.log(`Trials with seed ${seed}; another one: npm run faults -- 2\n`);
   const kills = await killTrial(database.url, { kills: KILLS, seed });
-  say(`web process killed ${kills.kills} times: edits acknowledged`, `${kills.acknowledged}, lost ${kills.lost}, doubled ${kills.doubled}, back within ${(kills.backMs / 1000).toFixed(1)} s`, kills.lost + kills.doubled);
-  const both = await killTrial(database.url, { kills: DATABASE_KILLS, seed: seed + 1, alsoKill: () => process.kill(Number(readFileSync(join(FOLDER, "mariadb.pid"), "utf8")), "SIGKILL") });
-  say(`database killed with it ${both.kills} times: acknowledged`, `${both.acknowledged}, lost ${both.lost}, doubled ${both.doubled}, back within ${(both.backMs / 1000).toFixed(1)} s`, both.lost + both.doubled);
+  say(
+    `web process killed ${kills.kills} times: edits acknowledged`,
+    `${kills.acknowledged}, lost ${kills.lost}, doubled ${kills.doubled}, back within ${(kills.backMs / 1000).toFixed(1)} s`,
+    kills.lost + kills.doubled,
+  );
+  const both = await killTrial(database.url, {
+    kills: DATABASE_KILLS,
+    seed: seed + 1,
+    alsoKill: () => process.kill(Number(readFileSync(join(FOLDER, "mariadb.pid"), "utf8")), "SIGKILL"),
+  });
+  say(
+    `database killed with it ${both.kills} times: acknowledged`,
+    `${both.acknowledged}, lost ${both.lost}, doubled ${both.doubled}, back within ${(both.backMs / 1000).toFixed(1)} s`,
+    both.lost + both.doubled,
+  );
   await startTrial();
   const web = await startWeb(database.url);
   const fuzz = await fuzzTrial(web.url, { requests: REQUESTS, seed });
-  say("spoilt requests", `${fuzz.requests}, broken ${fuzz.broken.length}, slowest ${fuzz.slowestMs} ms (${fuzz.slowest})`, fuzz.broken.length);
+  say(
+    "spoilt requests",
+    `${fuzz.requests}, broken ${fuzz.broken.length}, slowest ${fuzz.slowestMs} ms (${fuzz.slowest})`,
+    fuzz.broken.length,
+  );
   for (const one of fuzz.broken.slice(0, 10)) console.log(`  ${one}`);
   const freeze = await freezeTrial(web.url, { bytes: 2_000_000, points: 4000 });
-  say("readers on 2 MB of their worst", `${freeze.reads}, slowest ${freeze.slowestMs} ms (${freeze.slowest})`, Number(freeze.slowestMs > 15_000));
-  say("others waited while large files came in", `${freeze.othersMs} ms at most, budget 200 ms`, Number(freeze.othersMs > 200));
+  say(
+    "readers on 2 MB of their worst",
+    `${freeze.reads}, slowest ${freeze.slowestMs} ms (${freeze.slowest})`,
+    Number(freeze.slowestMs > 15_000),
+  );
+  say(
+    "others waited while large files came in",
+    `${freeze.othersMs} ms at most, budget 200 ms`,
+    Number(freeze.othersMs > 200),
+  );
   const roles = await roleTrial(web.url);
   say("requests beyond a role", `${roles.requests}, passed ${roles.passed.length}`, roles.passed.length);
   for (const one of roles.passed) console.log(`  ${one}`);

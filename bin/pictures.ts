@@ -16,11 +16,24 @@ interface Picture {
 const point = (page: Page, id: string) => page.locator(`[data-point="${id}"]`);
 
 const PICTURES: Picture[] = [
-  { name: "brief", path: "/d/larkspur-weir/brief", act: (page) => page.locator('[data-row="switches"]').click() },
-  { name: "triage", path: "/d/larkspur-weir/brief", act: (page) => page.getByRole("tab", { name: "Requirements" }).click() },
-  { name: "phases", path: "/d/larkspur-weir/brief", act: (page) => page.getByRole("tab", { name: "Phases" }).click() },
   {
-    name: "survey-editor", path: "/d/larkspur-weir/house",
+    name: "brief",
+    path: "/d/larkspur-weir/brief",
+    act: (page) => page.locator('[data-row="switches"]').click(),
+  },
+  {
+    name: "triage",
+    path: "/d/larkspur-weir/brief",
+    act: (page) => page.getByRole("tab", { name: "Requirements" }).click(),
+  },
+  {
+    name: "phases",
+    path: "/d/larkspur-weir/brief",
+    act: (page) => page.getByRole("tab", { name: "Phases" }).click(),
+  },
+  {
+    name: "survey-editor",
+    path: "/d/larkspur-weir/house",
     act: async (page) => {
       await page.getByRole("button", { name: "Control" }).click();
       await page.locator("[data-thing='lamps/la-snug']").click();
@@ -28,19 +41,37 @@ const PICTURES: Picture[] = [
   },
   { name: "switch-map", path: "/d/larkspur-weir/house?view=switches" },
   {
-    name: "choose", path: "/d/larkspur-weir/choose",
+    name: "choose",
+    path: "/d/larkspur-weir/choose",
     act: async (page) => {
       await page.locator("[data-solved=yes]").waitFor();
       await page.getByRole("button", { name: "light: Snug lamp" }).click();
       await page.getByRole("region", { name: "Why not" }).waitFor();
-      await page.getByRole("region", { name: "Plans against wants" }).evaluate((element) => element.scrollTo(0, 0));
+      await page
+        .getByRole("region", { name: "Plans against wants" })
+        .evaluate((element) => element.scrollTo(0, 0));
     },
   },
-  { name: "choose-adviser", path: "/d/larkspur-weir/choose?view=advisers", act: async (page) => { await page.getByRole("article").waitFor(); await page.getByLabel("colour", { exact: true }).check(); } },
-  { name: "choose-retrofit", path: "/d/larkspur-weir/choose?view=retrofit", act: async (page) => { await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire"); await page.getByRole("combobox", { name: /^Way/ }).selectOption("smart lamps and a decoupled switch"); } },
+  {
+    name: "choose-adviser",
+    path: "/d/larkspur-weir/choose?view=advisers",
+    act: async (page) => {
+      await page.getByRole("article").waitFor();
+      await page.getByLabel("colour", { exact: true }).check();
+    },
+  },
+  {
+    name: "choose-retrofit",
+    path: "/d/larkspur-weir/choose?view=retrofit",
+    act: async (page) => {
+      await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire");
+      await page.getByRole("combobox", { name: /^Way/ }).selectOption("smart lamps and a decoupled switch");
+    },
+  },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
   {
-    name: "runs", path: "/d/larkspur-weir/runs",
+    name: "runs",
+    path: "/d/larkspur-weir/runs",
     act: async (page) => {
       await point(page, "snug-tel-1").click();
       await page.keyboard.press("Shift+ArrowDown");
@@ -48,23 +79,50 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "reels", path: "/d/larkspur-weir/runs",
+    name: "reels",
+    path: "/d/larkspur-weir/runs",
     act: async (page) => {
       await page.getByRole("tab", { name: "Cable and reels" }).click();
       await page.getByRole("group", { name: /^Cutting plan/ }).waitFor();
     },
   },
-  { name: "conduits", path: "/d/larkspur-weir/runs", act: async (page) => { await page.getByRole("tab", { name: "Conduits and trays" }).click(); await page.getByRole("figure", { name: /^Section of/ }).waitFor(); } },
-  { name: "pull-groups", path: "/d/larkspur-weir/runs?table=pulls", act: async (page) => { await page.locator("[data-ready]").waitFor({ state: "attached" }); await page.getByText("P03", { exact: true }).click(); } },
-  { name: "kits", path: "/d/larkspur-weir/runs?view=kits", act: (page) => page.locator("[data-legend='network']").waitFor() },
-  { name: "electrical", path: "/d/larkspur-weir/runs?view=electrical", act: (page) => page.getByRole("group", { name: /treads of/ }).waitFor() },
   {
-    name: "walk", path: "/d/larkspur-weir/walk", phone: true,
+    name: "conduits",
+    path: "/d/larkspur-weir/runs",
+    act: async (page) => {
+      await page.getByRole("tab", { name: "Conduits and trays" }).click();
+      await page.getByRole("figure", { name: /^Section of/ }).waitFor();
+    },
+  },
+  {
+    name: "pull-groups",
+    path: "/d/larkspur-weir/runs?table=pulls",
+    act: async (page) => {
+      await page.locator("[data-ready]").waitFor({ state: "attached" });
+      await page.getByText("P03", { exact: true }).click();
+    },
+  },
+  {
+    name: "kits",
+    path: "/d/larkspur-weir/runs?view=kits",
+    act: (page) => page.locator("[data-legend='network']").waitFor(),
+  },
+  {
+    name: "electrical",
+    path: "/d/larkspur-weir/runs?view=electrical",
+    act: (page) => page.getByRole("group", { name: /treads of/ }).waitFor(),
+  },
+  {
+    name: "walk",
+    path: "/d/larkspur-weir/walk",
+    phone: true,
     act: async (page) => {
       await page.locator("[data-kept-page]").waitFor();
       await page.getByRole("button", { name: /^Hall/ }).click();
       await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
-      await page.locator("[data-walk-drop='hall-ap-1/1']").evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 170));
+      await page
+        .locator("[data-walk-drop='hall-ap-1/1']")
+        .evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 170));
     },
   },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
@@ -75,11 +133,19 @@ const PICTURES: Picture[] = [
 const FOLDER = ".test-data/pictures";
 const database = await startTestDatabase(FOLDER);
 const web = await startWeb(database.url);
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+});
 try {
   for (const { name, path, theme, phone, act } of PICTURES) {
-    const context = await browser.newContext({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, baseURL: web.url, reducedMotion: "reduce" });
-    if (theme) await context.addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: web.url }]);
+    const context = await browser.newContext({
+      viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+      baseURL: web.url,
+      reducedMotion: "reduce",
+    });
+    if (theme)
+      await context.addCookies([{ name: "zinc_desk", value: `${theme}.metric.letters`, url: web.url }]);
     const page = await context.newPage();
     if (path !== "/sign-in") {
       await page.goto("/sign-in");
@@ -93,7 +159,9 @@ try {
     // Panels that are fetched when they are asked for.
     if (!phone) await page.locator("aside h2, aside h3").first().waitFor();
     await page.evaluate(() => document.fonts.ready);
-    await page.waitForFunction(() => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'));
+    await page.waitForFunction(
+      () => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'),
+    );
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     await context.close();
     console.log(`docs/screenshots/${name}.png`);

@@ -5,7 +5,10 @@ import { root, setUp } from "./setup.mjs";
 
 const [program, ...args] = process.argv.slice(2);
 setUp({ browser: program === "test" || program === "bench" || program === "pictures" });
-const child = spawn(process.execPath, ["--import", "tsx", join(root, "bin", `${program}.ts`), ...args], { cwd: root, stdio: "inherit" });
+const child = spawn(process.execPath, ["--import", "tsx", join(root, "bin", `${program}.ts`), ...args], {
+  cwd: root,
+  stdio: "inherit",
+});
 // The child stops itself in order; this process only waits for it.
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) {
   process.on(signal, () => {

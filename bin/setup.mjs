@@ -15,17 +15,24 @@ export function stop(sentence) {
 
 function checkNode() {
   const [major, minor] = process.versions.node.split(".").map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) stop(`Zinc Lattice needs Node 20.19 or later; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    stop(`Zinc Lattice needs Node 20.19 or later; this is ${process.versions.node}.`);
 }
 
 /** npm packages exactly as the lock file says; skipped while the lock file is the one last installed from. */
 function installPackages() {
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   const stamp = join(root, "node_modules", ".zinc-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   console.log("Installing npm packages…");
-  const done = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: root, stdio: ["ignore", "inherit", "inherit"] });
-  if (done.status !== 0) stop("The npm packages could not be installed: see the lines above, then start again.");
+  const done = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  if (done.status !== 0)
+    stop("The npm packages could not be installed: see the lines above, then start again.");
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, lock);
 }
@@ -33,23 +40,36 @@ function installPackages() {
 function run(command, args) {
   const sudo = process.getuid?.() === 0 ? [] : ["sudo", "-n"];
   const [first, ...rest] = [...sudo, command, ...args];
-  return spawnSync(first, rest, { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } }).status === 0;
+  return (
+    spawnSync(first, rest, {
+      stdio: ["ignore", "ignore", "inherit"],
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    }).status === 0
+  );
 }
 
 /** Debian packages for the programs that are not there. `wanted` maps a path that must exist to its package. */
 function installDebian(wanted) {
-  const missing = Object.entries(wanted).filter(([paths]) => !paths.split("|").some((path) => existsSync(path))).map(([, name]) => name);
+  const missing = Object.entries(wanted)
+    .filter(([paths]) => !paths.split("|").some((path) => existsSync(path)))
+    .map(([, name]) => name);
   if (!missing.length) return;
   console.log(`Installing from Debian: ${missing.join(", ")}…`);
-  if (!existsSync("/usr/bin/apt-get")) stop(`${missing.join(" and ")} must be installed first; this machine has no apt-get to do it with.`);
+  if (!existsSync("/usr/bin/apt-get"))
+    stop(`${missing.join(" and ")} must be installed first; this machine has no apt-get to do it with.`);
   const install = () => run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing]);
   if (!((run("apt-get", ["update", "-qq"]) && install()) || install())) {
-    stop(`${missing.join(" and ")} could not be installed: run "apt-get install ${missing.join(" ")}" as root, then start again.`);
+    stop(
+      `${missing.join(" and ")} could not be installed: run "apt-get install ${missing.join(" ")}" as root, then start again.`,
+    );
   }
 }
 
 // The program that makes the database folder calls one of the client's package, which Debian does not bring along by itself.
-const DATABASE = { "/usr/sbin/mariadbd": "mariadb-server-core", "/usr/bin/my_print_defaults": "mariadb-client-core" };
+const DATABASE = {
+  "/usr/sbin/mariadbd": "mariadb-server-core",
+  "/usr/bin/my_print_defaults": "mariadb-client-core",
+};
 const BROWSER = { "/usr/bin/chromium": "chromium" };
 
 /** Make the machine ready; with `browser` for the end-to-end tests too. */

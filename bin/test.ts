@@ -17,14 +17,25 @@ let running: number | undefined;
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
   process.on(signal, () => {
     if (running !== undefined) process.kill(-running, "SIGTERM");
-    void Promise.all(["server", "e2e-0", "e2e-1"].map((name) => endLeftovers(`.test-data/${name}`))).then(() => process.exit(1));
+    void Promise.all(["server", "e2e-0", "e2e-1"].map((name) => endLeftovers(`.test-data/${name}`))).then(
+      () => process.exit(1),
+    );
   });
 }
 
 /** Run a command with its output shown; true where it exits 0. One that hangs is ended after `minutes`. */
-function run(command: string, args: string[], minutes: number, env: Record<string, string> = {}): Promise<boolean> {
+function run(
+  command: string,
+  args: string[],
+  minutes: number,
+  env: Record<string, string> = {},
+): Promise<boolean> {
   return new Promise((done) => {
-    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env }, detached: true });
+    const child = spawn(command, args, {
+      stdio: ["ignore", "inherit", "inherit"],
+      env: { ...process.env, ...env },
+      detached: true,
+    });
     const late = setTimeout(() => {
       console.error(`${args[0]} took longer than ${minutes} minutes and was ended.`);
       process.kill(-child.pid!, "SIGKILL");
@@ -53,13 +64,40 @@ function counted(file: string, ok: boolean, read: (json: never) => Count): Count
 
 async function jest(project: string, minutes: number): Promise<Count> {
   const file = `${RESULTS}/${project}.json`;
-  const ok = await run(process.execPath, ["--experimental-vm-modules", "--disable-warning=ExperimentalWarning", "node_modules/jest/bin/jest.js", "--selectProjects", project, "--json", `--outputFile=${file}`, "--silent=false"], minutes);
-  return counted(file, ok, (json: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites }));
+  const ok = await run(
+    process.execPath,
+    [
+      "--experimental-vm-modules",
+      "--disable-warning=ExperimentalWarning",
+      "node_modules/jest/bin/jest.js",
+      "--selectProjects",
+      project,
+      "--json",
+      `--outputFile=${file}`,
+      "--silent=false",
+    ],
+    minutes,
+  );
+  return counted(
+    file,
+    ok,
+    (json: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({
+      passed: json.numPassedTests,
+      failed: json.numFailedTests + json.numRuntimeErrorTestSuites,
+    }),
+  );
 }
 
 async function endToEnd(minutes: number): Promise<Count> {
   const ok = await run("node_modules/.bin/playwright", ["test"], minutes);
-  return counted(`${RESULTS}/e2e.json`, ok, (json: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }));
+  return counted(
+    `${RESULTS}/e2e.json`,
+    ok,
+    (json: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+      passed: json.stats.expected,
+      failed: json.stats.unexpected + json.stats.flaky,
+    }),
+  );
 }
 
 rmSync(RESULTS, { recursive: true, force: true });
@@ -69,7 +107,15 @@ const step = async (name: string, work: () => Promise<Count>) => {
   console.log(`\n── ${name}`);
   counts.push([name, await work()]);
 };
-await step("types", async () => one((await run("node_modules/.bin/react-router", ["typegen"], 5)) && (await run("node_modules/.bin/tsc", [], 5))));
+await step("types", async () =>
+  one(
+    (await run("node_modules/.bin/react-router", ["typegen"], 5)) &&
+      (await run("node_modules/.bin/tsc", [], 5)),
+  ),
+);
+await step("format", async () =>
+  one(await run("node_modules/.bin/prettier", ["--check", ".", "--log-level", "warn"], 5)),
+);
 await step("lint", async () => one(await run("node_modules/.bin/eslint", [".", "--max-warnings", "0"], 5)));
 await step("core", () => jest("core", 8));
 await step("build", async () => {
@@ -81,7 +127,11 @@ await step("server", () => jest("server", 6));
 await step("end to end", () => endToEnd(22));
 
 console.log("");
-for (const [name, { passed, failed }] of counts) console.log(`${name.padEnd(11)} ${String(passed).padStart(4)} passed, ${failed} failed`);
-const sum = counts.reduce((all, [, count]) => ({ passed: all.passed + count.passed, failed: all.failed + count.failed }), { passed: 0, failed: 0 });
+for (const [name, { passed, failed }] of counts)
+  console.log(`${name.padEnd(11)} ${String(passed).padStart(4)} passed, ${failed} failed`);
+const sum = counts.reduce(
+  (all, [, count]) => ({ passed: all.passed + count.passed, failed: all.failed + count.failed }),
+  { passed: 0, failed: 0 },
+);
 process.exitCode = sum.failed ? 1 : 0;
 console.log(`${sum.passed} passed, ${sum.failed} failed`);

@@ -22,27 +22,59 @@ const json = async (...args: string[]) => {
 };
 
 test("check", async () => {
-  const { findings } = (await json("check", DEMO)) as unknown as { findings: { code: string; stage: string; severity: string; title: string; about: object[] }[] };
-  expect(findings[0]).toEqual(expect.objectContaining({ code: expect.stringMatching(/^\w+\./), severity: "stop", about: expect.arrayContaining([{ in: expect.any(String), id: expect.any(String) }]) }));
+  const { findings } = (await json("check", DEMO)) as unknown as {
+    findings: { code: string; stage: string; severity: string; title: string; about: object[] }[];
+  };
+  expect(findings[0]).toEqual(
+    expect.objectContaining({
+      code: expect.stringMatching(/^\w+\./),
+      severity: "stop",
+      about: expect.arrayContaining([{ in: expect.any(String), id: expect.any(String) }]),
+    }),
+  );
 });
 
-test("ledger", async () => expect(await json("ledger", DEMO)).toEqual(expect.objectContaining({ devices: 119, points: 121, drops: 118, cableM: expect.any(Number), findings: { stop: 5, mend: 18, note: 7 } })));
+test("ledger", async () =>
+  expect(await json("ledger", DEMO)).toEqual(
+    expect.objectContaining({
+      devices: 119,
+      points: 121,
+      drops: 118,
+      cableM: expect.any(Number),
+      findings: { stop: 5, mend: 18, note: 7 },
+    }),
+  ));
 
 describe("choose", () => {
   interface Choice {
-    plans: { name: string; cost: number; weighed: number; bound: number; gap: number; controllers: { option: string }[]; picks: { want: string; option: string; hub?: string; count: number }[] }[];
+    plans: {
+      name: string;
+      cost: number;
+      weighed: number;
+      bound: number;
+      gap: number;
+      controllers: { option: string }[];
+      picks: { want: string; option: string; hub?: string; count: number }[];
+    }[];
     conflicts?: { wants: string[]; giveUp: string[] }[];
   }
 
   test("three plans, each at its bound, every want met", async () => {
     const { plans, conflicts } = (await json("choose", DEMO)) as unknown as Choice;
-    expect(plans.map((plan) => plan.name)).toEqual(["Least cost", "Fewest controllers", "Least that can fail"]);
+    expect(plans.map((plan) => plan.name)).toEqual([
+      "Least cost",
+      "Fewest controllers",
+      "Least that can fail",
+    ]);
     expect(conflicts).toBeUndefined();
     const { wants } = JSON.parse(readFileSync(DEMO, "utf8")) as { wants: { id: string; count: number }[] };
     for (const plan of plans) {
       expect(plan.gap).toBeLessThan(1e-6);
       expect(plan.bound).toBeCloseTo(plan.weighed, 1);
-      for (const want of wants) expect(plan.picks.filter((pick) => pick.want === want.id).reduce((sum, pick) => sum + pick.count, 0)).toBe(want.count);
+      for (const want of wants)
+        expect(
+          plan.picks.filter((pick) => pick.want === want.id).reduce((sum, pick) => sum + pick.count, 0),
+        ).toBe(want.count);
     }
     expect(plans[1]!.cost).toBeGreaterThanOrEqual(plans[0]!.cost);
   });
@@ -54,8 +86,24 @@ describe("choose", () => {
   });
 
   test("a want made impossible is named, with what to give up", async () => {
-    const design = JSON.parse(readFileSync(DEMO, "utf8")) as { wants: { id: string; room: string; function: string; count: number; needs: string[]; points: string[] }[] };
-    design.wants.push({ id: "x", room: "hall", function: "leak", count: 1, needs: ["colour", "outdoor"], points: [] });
+    const design = JSON.parse(readFileSync(DEMO, "utf8")) as {
+      wants: {
+        id: string;
+        room: string;
+        function: string;
+        count: number;
+        needs: string[];
+        points: string[];
+      }[];
+    };
+    design.wants.push({
+      id: "x",
+      room: "hall",
+      function: "leak",
+      count: 1,
+      needs: ["colour", "outdoor"],
+      points: [],
+    });
     const file = join(mkdtempSync(join(tmpdir(), "zinc-")), "x.zinc.json");
     writeFileSync(file, JSON.stringify(design));
     const { plans, conflicts } = (await json("choose", file)) as unknown as Choice;
@@ -77,24 +125,51 @@ describe("choose", () => {
 });
 
 test("runs", async () => {
-  const runs = (await json("runs", DEMO)) as unknown as { drops: { label: string; route: unknown[][]; lengthM: number }[] };
+  const runs = (await json("runs", DEMO)) as unknown as {
+    drops: { label: string; route: unknown[][]; lengthM: number }[];
+  };
   const drop = runs.drops.find((one) => one.label === "0-BOOT-CAM-01/1")!;
   expect(drop.route[0]).toEqual(["ground", 14.75, 6.4, 2.6]);
   expect(drop.lengthM).toBeGreaterThan(20);
 });
 
 test("house: areas, azimuths and what each gang works", async () => {
-  const house = (await json("house", DEMO)) as unknown as { rooms: { id: string; level: string; areaM2: number; perimeterM: number; closingM?: number }[]; openings: { id: string; azimuthDeg?: number }[]; switches: { switch: string; gang: number; works: string[] }[] };
-  const design = JSON.parse(readFileSync(DEMO, "utf8")) as { rooms: { id: string; outline: [number, number][] }[]; openings: { id: string; outsideIs: string }[]; switches: { id: string; gangs: number }[]; legs: { id: string; switches: { switch: string; gang: number }[] }[]; lamps: { id: string; leg?: string }[] };
+  const house = (await json("house", DEMO)) as unknown as {
+    rooms: { id: string; level: string; areaM2: number; perimeterM: number; closingM?: number }[];
+    openings: { id: string; azimuthDeg?: number }[];
+    switches: { switch: string; gang: number; works: string[] }[];
+  };
+  const design = JSON.parse(readFileSync(DEMO, "utf8")) as {
+    rooms: { id: string; outline: [number, number][] }[];
+    openings: { id: string; outsideIs: string }[];
+    switches: { id: string; gangs: number }[];
+    legs: { id: string; switches: { switch: string; gang: number }[] }[];
+    lamps: { id: string; leg?: string }[];
+  };
   for (const room of design.rooms) {
-    const twice = room.outline.reduce((sum, [x, y], i) => sum + x * room.outline[(i + 1) % room.outline.length]![1] - room.outline[(i + 1) % room.outline.length]![0] * y, 0);
+    const twice = room.outline.reduce(
+      (sum, [x, y], i) =>
+        sum +
+        x * room.outline[(i + 1) % room.outline.length]![1] -
+        room.outline[(i + 1) % room.outline.length]![0] * y,
+      0,
+    );
     expect(house.rooms.find((one) => one.id === room.id)!.areaM2).toBeCloseTo(Math.abs(twice) / 2, 2);
   }
-  expect(house.openings.filter((one) => one.azimuthDeg === undefined).map((one) => one.id)).toEqual(design.openings.filter((one) => one.outsideIs === "none").map((one) => one.id));
+  expect(house.openings.filter((one) => one.azimuthDeg === undefined).map((one) => one.id)).toEqual(
+    design.openings.filter((one) => one.outsideIs === "none").map((one) => one.id),
+  );
   expect(house.switches).toHaveLength(design.switches.reduce((sum, one) => sum + one.gangs, 0));
   for (const { switch: id, gang, works } of house.switches) {
     const leg = design.legs.find((one) => one.switches.some((own) => own.switch === id && own.gang === gang));
-    expect(works).toEqual(leg ? design.lamps.filter((lamp) => lamp.leg === leg.id).map((lamp) => lamp.id).sort() : []);
+    expect(works).toEqual(
+      leg
+        ? design.lamps
+            .filter((lamp) => lamp.leg === leg.id)
+            .map((lamp) => lamp.id)
+            .sort()
+        : [],
+    );
   }
 });
 
@@ -104,9 +179,12 @@ describe("draw", () => {
     writeFileSync(file, text);
     return file;
   };
-  const line = (x1: number, y1: number, x2: number, y2: number) => `<line x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}"/>`;
-  const ring = (x0: number, y0: number, x1: number, y1: number) => line(x0, y0, x1, y0) + line(x1, y0, x1, y1) + line(x1, y1, x0, y1) + line(x0, y1, x0, y0);
-  const svg = (inner: string) => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><g>${inner}</g></svg>`;
+  const line = (x1: number, y1: number, x2: number, y2: number) =>
+    `<line x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}"/>`;
+  const ring = (x0: number, y0: number, x1: number, y1: number) =>
+    line(x0, y0, x1, y0) + line(x1, y0, x1, y1) + line(x1, y1, x0, y1) + line(x0, y1, x0, y0);
+  const svg = (inner: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><g>${inner}</g></svg>`;
   interface Drawn {
     units: string;
     walls: { ax: number; ay: number; bx: number; by: number; thicknessM: number }[];
@@ -115,7 +193,12 @@ describe("draw", () => {
   }
 
   test("centre lines in millimetres: walls, the room between them, and what was left out", async () => {
-    const drawn = (await json("draw", write("a.svg", svg(`${ring(0, 0, 4000, 3000)}<circle cx="1" cy="1" r="5"/>`)), "--units", "mm")) as unknown as Drawn;
+    const drawn = (await json(
+      "draw",
+      write("a.svg", svg(`${ring(0, 0, 4000, 3000)}<circle cx="1" cy="1" r="5"/>`)),
+      "--units",
+      "mm",
+    )) as unknown as Drawn;
     expect(drawn.units).toBe("mm");
     expect(drawn.walls).toHaveLength(4);
     expect(drawn.walls[0]).toEqual({ ax: 0, ay: 0, bx: 4, by: 0, thicknessM: 0.12 });
@@ -124,7 +207,14 @@ describe("draw", () => {
     expect(drawn.left).toEqual([{ what: "circle", count: 1, why: expect.any(String) }]);
   });
   test("faces in metres: thickness from their distance", async () => {
-    const drawn = (await json("draw", write("a.svg", svg(ring(0, 0, 5, 4) + ring(0.3, 0.3, 4.7, 3.7))), "--units", "m", "--as", "faces")) as unknown as Drawn;
+    const drawn = (await json(
+      "draw",
+      write("a.svg", svg(ring(0, 0, 5, 4) + ring(0.3, 0.3, 4.7, 3.7))),
+      "--units",
+      "m",
+      "--as",
+      "faces",
+    )) as unknown as Drawn;
     expect(drawn.walls.map((wall) => wall.thicknessM)).toEqual([0.3, 0.3, 0.3, 0.3]);
     expect(drawn.rooms[0]!.areaM2).toBeCloseTo(4.4 * 3.4, 2);
   });
@@ -133,8 +223,15 @@ describe("draw", () => {
     expect(await main(["draw", file])).toBe(2);
     expect(await main(["draw", file, "--units", "miles"])).toBe(2);
     expect(await main(["draw", file, "--units", "m", "--as", "areas"])).toBe(2);
-    expect(await main(["draw", write("b.dxf", new Uint8Array([0x30, 0x0a, 0xff, 0xfe])), "--units", "m"])).toBe(2);
-    expect(err).toEqual(["zinc: --units is needed: the file does not say what one unit is (m, cm, mm, ft, in).", 'zinc: --units must be one of m, cm, mm, ft, in, not "miles".', 'zinc: --as must be one of lines, faces, not "areas".', "zinc: FILE is not UTF-8 text: save it as UTF-8 and try again."]);
+    expect(
+      await main(["draw", write("b.dxf", new Uint8Array([0x30, 0x0a, 0xff, 0xfe])), "--units", "m"]),
+    ).toBe(2);
+    expect(err).toEqual([
+      "zinc: --units is needed: the file does not say what one unit is (m, cm, mm, ft, in).",
+      'zinc: --units must be one of m, cm, mm, ft, in, not "miles".',
+      'zinc: --as must be one of lines, faces, not "areas".',
+      "zinc: FILE is not UTF-8 text: save it as UTF-8 and try again.",
+    ]);
   });
   test("a project file with a byte order mark is read", async () => {
     expect(await main(["ledger", write("a.zinc.json", `\ufeff${readFileSync(DEMO, "utf8")}`)])).toBe(0);
@@ -142,22 +239,35 @@ describe("draw", () => {
 });
 
 test("check: figures are rounded to what they mean", async () => {
-  const { findings } = (await json("check", DEMO)) as unknown as { findings: { measured?: number; limit?: number }[] };
-  for (const figure of findings.flatMap((one) => [one.measured, one.limit])) if (figure !== undefined) expect(String(figure)).toMatch(/^-?\d+(\.\d{1,4})?$/);
+  const { findings } = (await json("check", DEMO)) as unknown as {
+    findings: { measured?: number; limit?: number }[];
+  };
+  for (const figure of findings.flatMap((one) => [one.measured, one.limit]))
+    if (figure !== undefined) expect(String(figure)).toMatch(/^-?\d+(\.\d{1,4})?$/);
 });
 
 test("sun and fires, in the site's zone", async () => {
-  const sun = (await json("sun", DEMO, "--date", "2026-11-24")) as unknown as { rise: string; positions: unknown[] };
+  const sun = (await json("sun", DEMO, "--date", "2026-11-24")) as unknown as {
+    rise: string;
+    positions: unknown[];
+  };
   expect(sun.rise).toMatch(/^2026-11-24T07:59:\d\d\+00:00$/);
   expect(sun.positions).toHaveLength(24);
   out = [];
-  const fires = (await json("fires", DEMO, "--from", "2026-10-24", "--days", "2")) as unknown as { automations: { id: string; times: string[] }[] };
-  expect(fires.automations.find((one) => one.id === "dusk")!.times).toEqual([expect.stringMatching(/\+01:00$/), expect.stringMatching(/\+00:00$/)]);
+  const fires = (await json("fires", DEMO, "--from", "2026-10-24", "--days", "2")) as unknown as {
+    automations: { id: string; times: string[] }[];
+  };
+  expect(fires.automations.find((one) => one.id === "dusk")!.times).toEqual([
+    expect.stringMatching(/\+01:00$/),
+    expect.stringMatching(/\+00:00$/),
+  ]);
 });
 
 test("convert writes every table", async () => {
   const folder = mkdtempSync(join(tmpdir(), "zinc-"));
-  const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as { files: string[] };
+  const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
+    files: string[];
+  };
   expect(files).toHaveLength(5);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
@@ -165,14 +275,31 @@ test("convert writes every table", async () => {
 test("convert writes a plan a level, as SVG and as DXF", async () => {
   for (const kind of ["svg", "dxf"]) {
     out = [];
-    const { files } = (await json("convert", DEMO, "--to", kind, "--out", mkdtempSync(join(tmpdir(), "zinc-")))) as unknown as { files: string[] };
+    const { files } = (await json(
+      "convert",
+      DEMO,
+      "--to",
+      kind,
+      "--out",
+      mkdtempSync(join(tmpdir(), "zinc-")),
+    )) as unknown as { files: string[] };
     expect(files).toHaveLength(5);
-    expect(readFileSync(files.find((file) => file.includes("-ground."))!, "utf8")).toMatch(kind === "svg" ? /^<svg[\s\S]*Galley kitchen[\s\S]*<\/svg>\n$/ : /ENTITIES[\s\S]*Galley kitchen[\s\S]*EOF/);
+    expect(
+      readFileSync(
+        files.find((file) => file.includes("-ground."))!,
+        "utf8",
+      ),
+    ).toMatch(
+      kind === "svg"
+        ? /^<svg[\s\S]*Galley kitchen[\s\S]*<\/svg>\n$/
+        : /ENTITIES[\s\S]*Galley kitchen[\s\S]*EOF/,
+    );
   }
 });
 
 test("text for people", async () => {
-  for (const command of ["check", "ledger", "house", "runs", "sun", "fires"]) expect(await main([command, DEMO])).toBe(0);
+  for (const command of ["check", "ledger", "house", "runs", "sun", "fires"])
+    expect(await main([command, DEMO])).toBe(0);
   expect(out.join("\n")).toContain("25 min before sunset: bring");
   expect(await main([])).toBe(0);
 });

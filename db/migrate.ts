@@ -9,12 +9,15 @@ import type { Connection } from "./connect";
 
 /** What MariaDB answers where a statement that changes the schema was carried out before: it exists, or is gone, already. */
 const DONE_BEFORE = new Set([
-  1050 /* table */, 1060 /* column */, 1061 /* key */, 1068 /* primary key */, 1091 /* nothing to drop */, 1022 /* foreign key */, 1826 /* foreign key name */, 1051 /* unknown table */,
+  1050 /* table */, 1060 /* column */, 1061 /* key */, 1068 /* primary key */, 1091 /* nothing to drop */,
+  1022 /* foreign key */, 1826 /* foreign key name */, 1051 /* unknown table */,
 ]);
 const isDoneBefore = (error: unknown) => {
   const { errno, message } = error as { errno?: number; message?: string };
   // A foreign key whose name is there already comes as a table that cannot be made, with the reason in words.
-  return errno !== undefined && (DONE_BEFORE.has(errno) || (errno === 1005 && /errno: 121/.test(message ?? "")));
+  return (
+    errno !== undefined && (DONE_BEFORE.has(errno) || (errno === 1005 && /errno: 121/.test(message ?? "")))
+  );
 };
 const isSchema = (statement: string) => /^\s*(?:create|alter|drop|rename)\b/i.test(statement);
 
@@ -33,11 +36,21 @@ export async function migrate({ pool }: Pick<Connection, "pool">, folder: string
   const connection = await pool.getConnection();
   try {
     await connection.query("SELECT GET_LOCK(?, ?)", [LOCK, LOCK_S]);
-    await connection.query("CREATE TABLE IF NOT EXISTS `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)");
-    await connection.query("CREATE TABLE IF NOT EXISTS `migration_steps` (`migration` bigint NOT NULL, `step` int NOT NULL, `done` boolean NOT NULL, PRIMARY KEY (`migration`, `step`))");
-    const [[last]] = await connection.query<RowDataPacket[]>("SELECT MAX(`created_at`) AS at FROM `__drizzle_migrations`");
-    const [noted] = await connection.query<RowDataPacket[]>("SELECT `migration`, `step`, `done` FROM `migration_steps`");
-    const known = new Map(noted.map((row) => [`${row.migration as number}/${row.step as number}`, Boolean(row.done)]));
+    await connection.query(
+      "CREATE TABLE IF NOT EXISTS `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)",
+    );
+    await connection.query(
+      "CREATE TABLE IF NOT EXISTS `migration_steps` (`migration` bigint NOT NULL, `step` int NOT NULL, `done` boolean NOT NULL, PRIMARY KEY (`migration`, `step`))",
+    );
+    const [[last]] = await connection.query<RowDataPacket[]>(
+      "SELECT MAX(`created_at`) AS at FROM `__drizzle_migrations`",
+    );
+    const [noted] = await connection.query<RowDataPacket[]>(
+      "SELECT `migration`, `step`, `done` FROM `migration_steps`",
+    );
+    const known = new Map(
+      noted.map((row) => [`${row.migration as number}/${row.step as number}`, Boolean(row.done)]),
+    );
     const result: Migrated = { applied: 0, resumed: false };
     for (const migration of readMigrationFiles({ migrationsFolder: folder })) {
       const id = migration.folderMillis;
@@ -49,7 +62,11 @@ export async function migrate({ pool }: Pick<Connection, "pool">, folder: string
           continue;
         }
         if (before === false) result.resumed = true;
-        const note = (done: boolean) => connection.query("INSERT INTO `migration_steps` VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE `done` = VALUES(`done`)", [id, step, done]);
+        const note = (done: boolean) =>
+          connection.query(
+            "INSERT INTO `migration_steps` VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE `done` = VALUES(`done`)",
+            [id, step, done],
+          );
         if (isSchema(statement)) {
           await note(false);
           try {
@@ -67,7 +84,10 @@ export async function migrate({ pool }: Pick<Connection, "pool">, folder: string
           await connection.commit();
         }
       }
-      await connection.query("INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES (?, ?)", [migration.hash, id]);
+      await connection.query("INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES (?, ?)", [
+        migration.hash,
+        id,
+      ]);
       result.applied += 1;
     }
     return result;

@@ -15,8 +15,14 @@ export interface Person {
 
 export const normalEmail = (email: string) => email.trim().toLowerCase();
 
-export async function findPerson(db: Db | Tx, email: string): Promise<(Person & { passwordHash: string }) | undefined> {
-  const [row] = await db.select().from(people).where(eq(people.email, normalEmail(email)));
+export async function findPerson(
+  db: Db | Tx,
+  email: string,
+): Promise<(Person & { passwordHash: string }) | undefined> {
+  const [row] = await db
+    .select()
+    .from(people)
+    .where(eq(people.email, normalEmail(email)));
   return row;
 }
 
@@ -50,22 +56,44 @@ export interface DesignCard {
 
 /** The designs a person may see, last changed first. */
 export async function designsOf(db: Db, person: string): Promise<DesignCard[]> {
-  const rows = await db.select({ id: designs.id, name: designs.name, role: members.role, revision: designs.revision, changedAt: designs.changedAt })
-    .from(members).innerJoin(designs, eq(designs.id, members.design)).where(eq(members.person, person)).orderBy(desc(designs.changedAt));
+  const rows = await db
+    .select({
+      id: designs.id,
+      name: designs.name,
+      role: members.role,
+      revision: designs.revision,
+      changedAt: designs.changedAt,
+    })
+    .from(members)
+    .innerJoin(designs, eq(designs.id, members.design))
+    .where(eq(members.person, person))
+    .orderBy(desc(designs.changedAt));
   return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }));
 }
 
 export async function roleOf(db: Db, design: string, person: string): Promise<Role | undefined> {
-  const [row] = await db.select({ role: members.role }).from(members).where(and(eq(members.design, design), eq(members.person, person)));
+  const [row] = await db
+    .select({ role: members.role })
+    .from(members)
+    .where(and(eq(members.design, design), eq(members.person, person)));
   return row?.role;
 }
 
 export async function membersOf(db: Db, design: string): Promise<(Person & { role: Role })[]> {
-  return db.select({ id: people.id, name: people.name, email: people.email, role: members.role })
-    .from(members).innerJoin(people, eq(people.id, members.person)).where(eq(members.design, design)).orderBy(asc(people.name));
+  return db
+    .select({ id: people.id, name: people.name, email: people.email, role: members.role })
+    .from(members)
+    .innerJoin(people, eq(people.id, members.person))
+    .where(eq(members.design, design))
+    .orderBy(asc(people.name));
 }
 
-export async function setMember(db: Db | Tx, design: string, person: string, role: Exclude<Role, "owner">): Promise<void> {
+export async function setMember(
+  db: Db | Tx,
+  design: string,
+  person: string,
+  role: Exclude<Role, "owner">,
+): Promise<void> {
   await db.insert(members).values({ design, person, role }).onDuplicateKeyUpdate({ set: { role } });
 }
 
@@ -80,12 +108,27 @@ export function allChanges(design: Design): Change[] {
 
 /** A new design owned by `person`: its settings, then all its rows as one entry of the log that is no step of anybody's to undo. Nothing stays behind when that fails. */
 export async function createDesign(db: Db, id: string, person: string, design: Design): Promise<void> {
-  await db.transaction((tx) => createDesignIn(db, tx, id, person, design), { isolationLevel: "read committed" });
+  await db.transaction((tx) => createDesignIn(db, tx, id, person, design), {
+    isolationLevel: "read committed",
+  });
 }
 
 /** The same within a transaction: with what else is made there, all of it or nothing. */
-export async function createDesignIn(db: Db, tx: Tx, id: string, person: string, design: Design): Promise<void> {
-  await tx.insert(designs).values({ ...(columnValues("design", design.design) as typeof designs.$inferInsert), id, revision: 0, changedAt: new Date() });
+export async function createDesignIn(
+  db: Db,
+  tx: Tx,
+  id: string,
+  person: string,
+  design: Design,
+): Promise<void> {
+  await tx
+    .insert(designs)
+    .values({
+      ...(columnValues("design", design.design) as typeof designs.$inferInsert),
+      id,
+      revision: 0,
+      changedAt: new Date(),
+    });
   await tx.insert(members).values({ design: id, person, role: "owner" });
   const changes = allChanges(design);
   if (changes.length) await writeStart(db, tx, id, person, changes);
@@ -97,7 +140,8 @@ export async function deleteDesign(db: Db, id: string): Promise<void> {
 }
 
 export async function deleteDesignIn(tx: Tx, id: string): Promise<void> {
-  for (const name of [...WRITE_ORDER].reverse()) await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
+  for (const name of [...WRITE_ORDER].reverse())
+    await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
   await tx.delete(edits).where(eq(edits.design, id));
   await tx.delete(designs).where(eq(designs.id, id));
 }

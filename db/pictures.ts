@@ -9,7 +9,8 @@ export const MOST_PICTURE_BYTES = 12_000_000;
 
 /** What the bytes are, by what they begin with; never by what somebody says they are. */
 function typeOf(bytes: Buffer): string | undefined {
-  if (bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return "image/png";
+  if (bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])))
+    return "image/png";
   if (bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))) return "image/jpeg";
   return isSvg(bytes.subarray(0, HEAD_BYTES).toString("utf8")) ? "image/svg+xml" : undefined;
 }
@@ -46,14 +47,22 @@ export function isSvg(text: string): boolean {
 
 /** Keep a picture; returns its hash. Throws InputError for what is none, or too large. */
 export async function keepPicture(db: Db, design: string, bytes: Buffer): Promise<string> {
-  if (bytes.length > MOST_PICTURE_BYTES) fail("Picture", `must be at most ${MOST_PICTURE_BYTES / 1_000_000} MB`);
+  if (bytes.length > MOST_PICTURE_BYTES)
+    fail("Picture", `must be at most ${MOST_PICTURE_BYTES / 1_000_000} MB`);
   const type = typeOf(bytes) ?? fail("Picture", "must be a PNG, JPEG or SVG picture");
   const hash = createHash("sha256").update(bytes).digest("hex");
   await db.insert(pictures).values({ design, hash, type, bytes }).onDuplicateKeyUpdate({ set: { type } });
   return hash;
 }
 
-export async function readPicture(db: Db, design: string, hash: string): Promise<{ type: string; bytes: Buffer } | undefined> {
-  const [row] = await db.select({ type: pictures.type, bytes: pictures.bytes }).from(pictures).where(and(eq(pictures.design, design), eq(pictures.hash, hash)));
+export async function readPicture(
+  db: Db,
+  design: string,
+  hash: string,
+): Promise<{ type: string; bytes: Buffer } | undefined> {
+  const [row] = await db
+    .select({ type: pictures.type, bytes: pictures.bytes })
+    .from(pictures)
+    .where(and(eq(pictures.design, design), eq(pictures.hash, hash)));
   return row;
 }

@@ -1,6 +1,12 @@
 /** A whole design out of the database, as of one moment. */
 import { and, eq, gt, lte } from "drizzle-orm";
-import { emptyDesign, FILE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
+import {
+  emptyDesign,
+  FILE_ORDER,
+  type AnyRow,
+  type CollectionName,
+  type Design,
+} from "../core/design/collections";
 import { applyChanges, type Change } from "../core/design/edit";
 import type { DesignRow } from "../core/stages/house/rows-house";
 import type { Db, Tx } from "./connect";
@@ -47,14 +53,26 @@ export function keep(db: Db, stored: StoredDesign): void {
 }
 
 /** A design at `revision`: the kept copy, brought up by the log where it is behind, or all rows. */
-export async function readAt(db: Db, tx: Tx, id: string, revision: number): Promise<StoredDesign | undefined> {
+export async function readAt(
+  db: Db,
+  tx: Tx,
+  id: string,
+  revision: number,
+): Promise<StoredDesign | undefined> {
   const known = keptOf(db).get(id);
   if (known?.revision === revision) return known;
   if (known && known.revision < revision && revision - known.revision <= MOST_STEPS) {
-    const log = await tx.select({ revision: edits.revision, changes: edits.changes }).from(edits)
-      .where(and(eq(edits.design, id), gt(edits.revision, known.revision), lte(edits.revision, revision))).orderBy(edits.revision);
+    const log = await tx
+      .select({ revision: edits.revision, changes: edits.changes })
+      .from(edits)
+      .where(and(eq(edits.design, id), gt(edits.revision, known.revision), lte(edits.revision, revision)))
+      .orderBy(edits.revision);
     if (log.length === revision - known.revision) {
-      return { id, revision, design: log.reduce((design, entry) => applyChanges(design, entry.changes as Change[]), known.design) };
+      return {
+        id,
+        revision,
+        design: log.reduce((design, entry) => applyChanges(design, entry.changes as Change[]), known.design),
+      };
     }
   }
   return readRows(tx, id);
@@ -62,10 +80,13 @@ export async function readAt(db: Db, tx: Tx, id: string, revision: number): Prom
 
 /** Read a design as of one moment: a repeatable-read transaction sees no half-written edit. */
 export async function readDesign(db: Db, id: string): Promise<StoredDesign | undefined> {
-  const stored = await db.transaction(async (tx) => {
-    const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, id));
-    return head && readAt(db, tx, id, head.revision);
-  }, { isolationLevel: "repeatable read", accessMode: "read only" });
+  const stored = await db.transaction(
+    async (tx) => {
+      const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, id));
+      return head && readAt(db, tx, id, head.revision);
+    },
+    { isolationLevel: "repeatable read", accessMode: "read only" },
+  );
   if (stored) keep(db, stored);
   return stored;
 }

@@ -1,5 +1,15 @@
 /** What every table of a collection has: the key (design, id), and the design it belongs to. */
-import { customType, datetime, double, foreignKey, int, json, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
+import {
+  customType,
+  datetime,
+  double,
+  foreignKey,
+  int,
+  json,
+  mysqlTable,
+  text,
+  varchar,
+} from "drizzle-orm/mysql-core";
 
 export const id = (name: string) => varchar(name, { length: 40 });
 export const rowKey = () => ({ design: id("design").notNull(), id: id("id").notNull() });
@@ -32,4 +42,6 @@ export const designs = mysqlTable("designs", {
 });
 
 export const ofDesign = (name: string, column: Parameters<typeof foreignKey>[0]["columns"][0]) =>
-  foreignKey({ name: `${name}_of_design`, columns: [column], foreignColumns: [designs.id] }).onDelete("cascade");
+  foreignKey({ name: `${name}_of_design`, columns: [column], foreignColumns: [designs.id] }).onDelete(
+    "cascade",
+  );

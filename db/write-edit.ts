@@ -1,7 +1,17 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
 import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
 import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
-import { applyChanges, checkSizes, checkWhole, invertChanges, keyOf, rowAt, sameRow, type Change, type Edit } from "../core/design/edit";
+import {
+  applyChanges,
+  checkSizes,
+  checkWhole,
+  invertChanges,
+  keyOf,
+  rowAt,
+  sameRow,
+  type Change,
+  type Edit,
+} from "../core/design/edit";
 import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
 import { keep, readAt } from "./read-design";
@@ -51,9 +61,19 @@ interface Request extends Sent {
 
 /** Log entries after a revision, oldest first. */
 export async function logSince(tx: Tx | Db, design: string, revision: number): Promise<LogEntry[]> {
-  const rows = await tx.select().from(edits).where(and(eq(edits.design, design), gt(edits.revision, revision))).orderBy(edits.revision);
+  const rows = await tx
+    .select()
+    .from(edits)
+    .where(and(eq(edits.design, design), gt(edits.revision, revision)))
+    .orderBy(edits.revision);
   return rows.map((row) => ({
-    revision: row.revision, person: row.person, at: row.at.toISOString(), kind: row.kind, ...(row.of === null ? {} : { of: row.of }), ...(row.key === null ? {} : { key: row.key }), changes: row.changes as Change[],
+    revision: row.revision,
+    person: row.person,
+    at: row.at.toISOString(),
+    kind: row.kind,
+    ...(row.of === null ? {} : { of: row.of }),
+    ...(row.key === null ? {} : { key: row.key }),
+    changes: row.changes as Change[],
   }));
 }
 
@@ -61,7 +81,12 @@ const MOST_BACK = 5000;
 
 /** What takes back each edit since an instant, the oldest first; how the design came in is none. Throws InputError where that is too long ago. */
 export async function inversesSince(db: Db, design: string, at: Date): Promise<Change[][]> {
-  const rows = await db.select({ inverse: edits.inverse }).from(edits).where(and(eq(edits.design, design), gte(edits.at, at), ne(edits.kind, "start"))).orderBy(edits.revision).limit(MOST_BACK + 1);
+  const rows = await db
+    .select({ inverse: edits.inverse })
+    .from(edits)
+    .where(and(eq(edits.design, design), gte(edits.at, at), ne(edits.kind, "start")))
+    .orderBy(edits.revision)
+    .limit(MOST_BACK + 1);
   if (rows.length > MOST_BACK) fail("since", `lies more than ${MOST_BACK} edits back: choose a later day`);
   return rows.map((row) => row.inverse as Change[]);
 }
@@ -78,16 +103,26 @@ function clashing(design: Design, request: Request, since: readonly LogEntry[]):
   if (request.expect) {
     return request.expect
       .filter((left) => !sameRow(rowAt(design, left), "put" in left ? left.put : undefined))
-      .map((left) => clashOf(design, request.changes.find((change) => keyOf(change) === keyOf(left)) ?? left));
+      .map((left) =>
+        clashOf(design, request.changes.find((change) => keyOf(change) === keyOf(left)) ?? left),
+      );
   }
   const touched = new Set(since.flatMap((entry) => entry.changes.map(keyOf)));
   return request.changes
-    .filter((change) => touched.has(keyOf(change)) && !sameRow(rowAt(design, change), "put" in change ? change.put : undefined))
+    .filter(
+      (change) =>
+        touched.has(keyOf(change)) &&
+        !sameRow(rowAt(design, change), "put" in change ? change.put : undefined),
+    )
     .map((change) => clashOf(design, change));
 }
 
 /** Last state of each row in a list of changes, by collection. */
-function finalChanges(changes: readonly Change[]): { puts: Map<CollectionName, AnyRow[]>; drops: Map<CollectionName, string[]>; settings?: object } {
+function finalChanges(changes: readonly Change[]): {
+  puts: Map<CollectionName, AnyRow[]>;
+  drops: Map<CollectionName, string[]>;
+  settings?: object;
+} {
   const last = new Map(changes.map((change) => [keyOf(change), change]));
   const puts = new Map<CollectionName, AnyRow[]>();
   const drops = new Map<CollectionName, string[]>();
@@ -108,26 +143,38 @@ function listed<T>(lists: Map<CollectionName, T[]>, name: CollectionName): T[] {
 
 const BATCH = 500;
 
-async function putRows(tx: Tx, design: string, collection: CollectionName, rows: readonly AnyRow[]): Promise<void> {
+async function putRows(
+  tx: Tx,
+  design: string,
+  collection: CollectionName,
+  rows: readonly AnyRow[],
+): Promise<void> {
   const table = TABLES[collection];
   const columns = getTableColumns(table);
   const set = Object.fromEntries(
-    Object.entries(columns).filter(([name]) => name !== "design" && name !== "id").map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
+    Object.entries(columns)
+      .filter(([name]) => name !== "design" && name !== "id")
+      .map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
   );
   for (let i = 0; i < rows.length; i += BATCH) {
     const values = rows.slice(i, i + BATCH).map((row) => ({ ...columnValues(collection, row), design }));
-    await tx.insert(table).values(values as never).onDuplicateKeyUpdate({ set: set as never });
+    await tx
+      .insert(table)
+      .values(values as never)
+      .onDuplicateKeyUpdate({ set: set as never });
   }
 }
 
 async function writeRows(tx: Tx, design: string, changes: readonly Change[]): Promise<void> {
   const { puts, drops, settings } = finalChanges(changes);
   if (settings) await tx.update(designs).set(columnValues("design", settings)).where(eq(designs.id, design));
-  for (const collection of WRITE_ORDER) if (puts.has(collection)) await putRows(tx, design, collection, puts.get(collection)!);
+  for (const collection of WRITE_ORDER)
+    if (puts.has(collection)) await putRows(tx, design, collection, puts.get(collection)!);
   for (const collection of [...WRITE_ORDER].reverse()) {
     const ids = drops.get(collection) ?? [];
     const table = TABLES[collection];
-    for (let i = 0; i < ids.length; i += BATCH) await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids.slice(i, i + BATCH))));
+    for (let i = 0; i < ids.length; i += BATCH)
+      await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids.slice(i, i + BATCH))));
   }
 }
 
@@ -135,15 +182,27 @@ type Stored = { revision: number; design: Design };
 type Make = (tx: Tx, stored: Stored) => Promise<Request>;
 
 /** Write a request within a transaction. The design is kept for the next reader by whoever commits it. */
-async function performIn(db: Db, tx: Tx, design: string, person: string, sent: Sent, make: Make): Promise<{ result: WriteResult; written?: Stored }> {
+async function performIn(
+  db: Db,
+  tx: Tx,
+  design: string,
+  person: string,
+  sent: Sent,
+  make: Make,
+): Promise<{ result: WriteResult; written?: Stored }> {
   // One writer at a time on a design: the lock is on its own row, so others are not held up.
-  const [head] = await tx.select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)).for("update");
+  const [head] = await tx
+    .select({ revision: designs.revision })
+    .from(designs)
+    .where(eq(designs.id, design))
+    .for("update");
   if (!head) fail("design", "does not exist");
   const from = checkedBase(sent.base, head!.revision);
   if (sent.key !== undefined && from !== undefined) {
     // Sent again because its answer was lost: what the log has is the answer.
     const log = await logSince(tx, design, from);
-    if (log.some((entry) => entry.person === person && entry.key === sent.key)) return { result: { ok: true, revision: head!.revision, log } };
+    if (log.some((entry) => entry.person === person && entry.key === sent.key))
+      return { result: { ok: true, revision: head!.revision, log } };
   }
   const stored = (await readAt(db, tx, design, head!.revision))!;
   const request = await make(tx, stored);
@@ -159,33 +218,64 @@ async function performIn(db: Db, tx: Tx, design: string, person: string, sent: S
   const at = new Date();
   await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
   await tx.insert(edits).values({
-    design, revision, person, at, kind: request.kind, of: request.of ?? null, key: sent.key ?? null, changes: request.changes, inverse: invertChanges(stored.design, request.changes),
+    design,
+    revision,
+    person,
+    at,
+    kind: request.kind,
+    of: request.of ?? null,
+    key: sent.key ?? null,
+    changes: request.changes,
+    inverse: invertChanges(stored.design, request.changes),
   });
   const entry: LogEntry = {
-    revision, person, at: at.toISOString(), kind: request.kind, ...(request.of === undefined ? {} : { of: request.of }), ...(sent.key === undefined ? {} : { key: sent.key }), changes: request.changes,
+    revision,
+    person,
+    at: at.toISOString(),
+    kind: request.kind,
+    ...(request.of === undefined ? {} : { of: request.of }),
+    ...(sent.key === undefined ? {} : { key: sent.key }),
+    changes: request.changes,
   };
   return { result: { ok: true, revision, log: [...answer, entry] }, written: { revision, design: after } };
 }
 
 const checkedBase = (base: number | undefined, head: number): number | undefined => {
   if (base === undefined) return undefined;
-  if (!Number.isInteger(base) || base < 0 || base > head) fail("base", `must be a revision of the design, 0 to ${head}`);
+  if (!Number.isInteger(base) || base < 0 || base > head)
+    fail("base", `must be a revision of the design, 0 to ${head}`);
   return base;
 };
 
 async function perform(db: Db, design: string, person: string, sent: Sent, make: Make): Promise<WriteResult> {
-  const { result, written } = await db.transaction((tx) => performIn(db, tx, design, person, sent, make), { isolationLevel: "read committed" });
+  const { result, written } = await db.transaction((tx) => performIn(db, tx, design, person, sent, make), {
+    isolationLevel: "read committed",
+  });
   if (written) keep(db, { id: design, ...written });
   return result;
 }
 
 /** Write an edit. Throws InputError where rows would not hold together; a clash is a result, not an error. */
-export function writeEdit(db: Db, design: string, person: string, edit: Edit, sent: Sent = {}): Promise<WriteResult> {
-  return perform(db, design, person, { ...sent, base: edit.base }, () => Promise.resolve({ kind: "edit", base: edit.base, changes: edit.changes }));
+export function writeEdit(
+  db: Db,
+  design: string,
+  person: string,
+  edit: Edit,
+  sent: Sent = {},
+): Promise<WriteResult> {
+  return perform(db, design, person, { ...sent, base: edit.base }, () =>
+    Promise.resolve({ kind: "edit", base: edit.base, changes: edit.changes }),
+  );
 }
 
 /** Write how a design came in, within the transaction that makes it; it is no step of anybody's to undo. */
-export async function writeStart(db: Db, tx: Tx, design: string, person: string, changes: Change[]): Promise<void> {
+export async function writeStart(
+  db: Db,
+  tx: Tx,
+  design: string,
+  person: string,
+  changes: Change[],
+): Promise<void> {
   await performIn(db, tx, design, person, {}, () => Promise.resolve({ kind: "start", base: 0, changes }));
 }
 
@@ -198,8 +288,11 @@ export interface History {
 
 /** What one person can undo and redo, from the log alone, so that it outlives reloads. */
 export async function historyOf(tx: Tx | Db, design: string, person: string): Promise<History> {
-  const rows = await tx.select({ revision: edits.revision, kind: edits.kind, of: edits.of }).from(edits)
-    .where(and(eq(edits.design, design), eq(edits.person, person))).orderBy(edits.revision);
+  const rows = await tx
+    .select({ revision: edits.revision, kind: edits.kind, of: edits.of })
+    .from(edits)
+    .where(and(eq(edits.design, design), eq(edits.person, person)))
+    .orderBy(edits.revision);
   const undo: number[] = [];
   const redo: number[] = [];
   for (const row of rows) {
@@ -218,14 +311,21 @@ export async function historyOf(tx: Tx | Db, design: string, person: string): Pr
 }
 
 async function logged(tx: Tx, design: string, revision: number) {
-  const [row] = await tx.select().from(edits).where(and(eq(edits.design, design), eq(edits.revision, revision)));
+  const [row] = await tx
+    .select()
+    .from(edits)
+    .where(and(eq(edits.design, design), eq(edits.revision, revision)));
   return { changes: row!.changes as Change[], inverse: row!.inverse as Change[] };
 }
 
 /** The last of `list`, which has to be the one that was meant where the desk says which. */
 function lastMeant(list: readonly number[], meant: number | undefined, what: "undo" | "redo"): number {
   const last = list.at(-1) ?? fail("", `There is nothing of yours to ${what}`);
-  if (meant !== undefined && meant !== last) fail("", `What was to be ${what === "undo" ? "undone" : "done again"} is no longer your last step: look at what changed, and try again`);
+  if (meant !== undefined && meant !== last)
+    fail(
+      "",
+      `What was to be ${what === "undo" ? "undone" : "done again"} is no longer your last step: look at what changed, and try again`,
+    );
   return last;
 }
 
@@ -233,7 +333,13 @@ function lastMeant(list: readonly number[], meant: number | undefined, what: "un
  * Take back this person's last edit that still stands; `of` names it, so that one sent twice takes nothing more back.
  * Throws InputError where there is none, or another one is last by now.
  */
-export function undo(db: Db, design: string, person: string, of?: number, sent: Sent = {}): Promise<WriteResult> {
+export function undo(
+  db: Db,
+  design: string,
+  person: string,
+  of?: number,
+  sent: Sent = {},
+): Promise<WriteResult> {
   const meant = of;
   return perform(db, design, person, sent, async (tx, stored) => {
     const of = lastMeant((await historyOf(tx, design, person)).undo, meant, "undo");
@@ -243,7 +349,13 @@ export function undo(db: Db, design: string, person: string, of?: number, sent: 
 }
 
 /** Do again what this person last undid; `of` names the edit. Throws InputError where there is none, or another one is last by now. */
-export function redo(db: Db, design: string, person: string, of?: number, sent: Sent = {}): Promise<WriteResult> {
+export function redo(
+  db: Db,
+  design: string,
+  person: string,
+  of?: number,
+  sent: Sent = {},
+): Promise<WriteResult> {
   const meant = of;
   return perform(db, design, person, sent, async (tx, stored) => {
     const of = lastMeant((await historyOf(tx, design, person)).redo, meant, "redo");
@@ -252,4 +364,6 @@ export function redo(db: Db, design: string, person: string, of?: number, sent: 
   });
 }
 
-const lastOfEach = (changes: readonly Change[]): Change[] => [...new Map(changes.map((change) => [keyOf(change), change])).values()];
+const lastOfEach = (changes: readonly Change[]): Change[] => [
+  ...new Map(changes.map((change) => [keyOf(change), change])).values(),
+];

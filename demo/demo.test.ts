@@ -3,7 +3,8 @@ import { writeFile } from "../core/design/file";
 import { dropsOf } from "../core/stages/runs";
 import { larkspurWeir } from "./larkspur-weir";
 
-test("the project file is what the code writes", () => expect(readFileSync("demo/larkspur-weir.zinc.json", "utf8")).toBe(writeFile(larkspurWeir())));
+test("the project file is what the code writes", () =>
+  expect(readFileSync("demo/larkspur-weir.zinc.json", "utf8")).toBe(writeFile(larkspurWeir())));
 
 test("the house is as large as it should be", () => {
   const design = larkspurWeir();

@@ -6,12 +6,34 @@ import type { WantRow } from "../core/stages/choose/rows";
 import type { DeviceRow } from "../core/design/rows-system";
 
 export function addChoice(design: Design): void {
-  design.design = { ...design.design, schools: { lampOrSwitch: "switch where it is enough", hubRadios: "one hub with several radios", bespoke: "supported parts only" } };
+  design.design = {
+    ...design.design,
+    schools: {
+      lampOrSwitch: "switch where it is enough",
+      hubRadios: "one hub with several radios",
+      bespoke: "supported parts only",
+    },
+  };
   design.options.push(...CATALOGUE.map((row) => ({ ...row })));
-  design.hubs.push({ id: "house-hub", option: "hub-multi", name: "House hub", closet: "cellar-cabinet", point: "plant-room-hub-1", keep: true });
+  design.hubs.push({
+    id: "house-hub",
+    option: "hub-multi",
+    name: "House hub",
+    closet: "cellar-cabinet",
+    point: "plant-room-hub-1",
+    keep: true,
+  });
   let n = 0;
   const want = (room: string, fn: WantRow["function"], rest: Partial<WantRow>) =>
-    design.wants.push({ id: `w-${String((n += 1)).padStart(2, "0")}`, room, function: fn, count: 1, needs: [], points: [], ...rest });
+    design.wants.push({
+      id: `w-${String((n += 1)).padStart(2, "0")}`,
+      room,
+      function: fn,
+      count: 1,
+      needs: [],
+      points: [],
+      ...rest,
+    });
   for (const { want: row } of proposeWants(design, ["switch map"])) want(row.room, row.function, row);
   const legWant = (leg: string) => design.wants.find((row) => row.leg === leg)!;
   legWant("leg-snug").needs.push("dim");
@@ -19,10 +41,25 @@ export function addChoice(design: Design): void {
   legWant("leg-stair").critical = true;
   // The teenager has colour, whatever the school says.
   want("teen", "light", { needs: ["colour"], points: ["teen-lmp-1"], lampsEach: 1, loadW: 9 });
-  want("plant-room", "leak", { count: 2, critical: true, localOnly: true, points: ["plant-room-lek-1", "plant-room-lek-2"] });
+  want("plant-room", "leak", {
+    count: 2,
+    critical: true,
+    localOnly: true,
+    points: ["plant-room-lek-1", "plant-room-lek-2"],
+  });
   want("kitchen", "leak", { critical: true, localOnly: true, points: ["kitchen-lek-1"] });
-  want("boathouse", "socket", { count: 2, needs: ["energy metering"], loadW: 2200, points: ["boathouse-plg-1", "boathouse-plg-2"] });
-  want("laundry", "socket", { count: 2, needs: ["energy metering"], loadW: 2100, points: ["laundry-plg-1", "laundry-plg-2"] });
+  want("boathouse", "socket", {
+    count: 2,
+    needs: ["energy metering"],
+    loadW: 2200,
+    points: ["boathouse-plg-1", "boathouse-plg-2"],
+  });
+  want("laundry", "socket", {
+    count: 2,
+    needs: ["energy metering"],
+    loadW: 2100,
+    points: ["laundry-plg-1", "laundry-plg-2"],
+  });
   // Choices somebody made before looking.
   const early = (point: string, option: string, protocol: DeviceRow["protocol"]) => {
     const device = design.devices.find((row) => row.point === point)!;
@@ -32,9 +69,27 @@ export function addChoice(design: Design): void {
   early("snug-lmp-1", "lamp-zb-spot", "Zigbee");
   early("kitchen-lek-1", "leak-wf", "Wi-Fi");
   early("boathouse-plg-1", "plug-zb-10", "Zigbee");
-  const box = { id: "shower-swi-1", kind: "wall-switch", level: "ground", room: "shower", x: 8.3, y: 4.05, z: 1.1, name: "Insert behind the shower switch", number: 1 };
+  const box = {
+    id: "shower-swi-1",
+    kind: "wall-switch",
+    level: "ground",
+    room: "shower",
+    x: 8.3,
+    y: 4.05,
+    z: 1.1,
+    name: "Insert behind the shower switch",
+    number: 1,
+  };
   design.points.push(box);
-  design.devices.push({ id: "d-shower-swi-1", point: box.id, option: "insert-zb-relay", name: box.name, status: "chosen", protocol: "Zigbee", cost: 21 });
+  design.devices.push({
+    id: "d-shower-swi-1",
+    point: box.id,
+    option: "insert-zb-relay",
+    name: box.name,
+    status: "chosen",
+    protocol: "Zigbee",
+    cost: 21,
+  });
   const shower = legWant("leg-shower");
   shower.points = [box.id];
 }

@@ -13,7 +13,13 @@ const CELLAR = "cellar-cabinet";
 const LANDING = "landing-cupboard";
 
 /** kind, room, x, y, and where it matters: a name of its own, z, "no closet", "no device". */
-type Line = [kind: string, room: string, x: number, y: number, extra?: { name?: string; z?: number; loose?: boolean; bare?: boolean }];
+type Line = [
+  kind: string,
+  room: string,
+  x: number,
+  y: number,
+  extra?: { name?: string; z?: number; loose?: boolean; bare?: boolean },
+];
 
 const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = {
   cellar: [
@@ -149,8 +155,27 @@ const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = 
 };
 
 const COST: Record<string, number> = {
-  "access-point": 164, "alarm-panel": 210, awning: 890, camera: 138, contact: 14, "door-reader": 176, "door-station": 395, hub: 340, "solar-panel": 74, keypad: 96, lamp: 38, leak: 22,
-  loudspeaker: 115, manifold: 420, motion: 44, plug: 31, shade: 245, "stair-tread": 27, television: 0, temperature: 52, "weather-mast": 310,
+  "access-point": 164,
+  "alarm-panel": 210,
+  awning: 890,
+  camera: 138,
+  contact: 14,
+  "door-reader": 176,
+  "door-station": 395,
+  hub: 340,
+  "solar-panel": 74,
+  keypad: 96,
+  lamp: 38,
+  leak: 22,
+  loudspeaker: 115,
+  manifold: 420,
+  motion: 44,
+  plug: 31,
+  shade: 245,
+  "stair-tread": 27,
+  television: 0,
+  temperature: 52,
+  "weather-mast": 310,
 };
 
 function protocolOf(kind: string): DeviceRow["protocol"] {
@@ -176,12 +201,29 @@ function addPoints(design: Design): void {
       const name = extra.name ?? `${room.name} ${kind.name.toLowerCase()}`;
       const id = `${roomId}-${kind.code.toLowerCase()}-${number}`;
       const closet = level === "first" || level === "loft" ? LANDING : CELLAR;
-      const point: PointRow = { id, kind: kindId, level, room: roomId, x, y, z: extra.z ?? kind.mountHeightM, name, number };
+      const point: PointRow = {
+        id,
+        kind: kindId,
+        level,
+        room: roomId,
+        x,
+        y,
+        z: extra.z ?? kind.mountHeightM,
+        name,
+        number,
+      };
       if (kind.drops.length && !extra.loose) point.closet = closet;
       design.points.push(point);
       if (extra.bare) continue;
       const status = level === "ground" ? "chosen" : level === "cellar" ? "ordered" : "wanted";
-      design.devices.push({ id: `d-${id}`, point: id, name, status, protocol: protocolOf(kindId), cost: COST[kindId]! });
+      design.devices.push({
+        id: `d-${id}`,
+        point: id,
+        name,
+        status,
+        protocol: protocolOf(kindId),
+        cost: COST[kindId]!,
+      });
     }
   }
   // Two lamps on the landing were given one name: somebody will switch the wrong one.
@@ -190,44 +232,106 @@ function addPoints(design: Design): void {
 
 function addSite(design: Design): void {
   const pulled = (point: string, index: number, markStartM: number, markEndM: number, reel?: string) =>
-    design.drops.push({ id: `${point}-${index}`, point, index, state: "pulled", markStartM, markEndM, ...(reel ? { reel } : {}) });
+    design.drops.push({
+      id: `${point}-${index}`,
+      point,
+      index,
+      state: "pulled",
+      markStartM,
+      markEndM,
+      ...(reel ? { reel } : {}),
+    });
   pulled("hall-ap-1", 1, 12.4, 31.9);
   pulled("hall-ap-1", 2, 31.9, 51.6);
   pulled("hall-key-1", 1, 203.1, 222.8, "reel-bus");
-  Object.assign(design.drops.find((row) => row.id === "hall-ap-1-1")!, { state: "tested", test: { method: "qualification", result: "pass", measured: "1 Gbit/s" }, on: "2026-10-02" });
-  Object.assign(design.drops.find((row) => row.id === "hall-key-1-1")!, { on: "2026-10-02" });
+  Object.assign(
+    design.drops.find((row) => row.id === "hall-ap-1-1")!,
+    {
+      state: "tested",
+      test: { method: "qualification", result: "pass", measured: "1 Gbit/s" },
+      on: "2026-10-02",
+    },
+  );
+  Object.assign(
+    design.drops.find((row) => row.id === "hall-key-1-1")!,
+    { on: "2026-10-02" },
+  );
   // The carpenter found a post where the keypad was drawn.
-  Object.assign(design.points.find((row) => row.id === "hall-key-1")!, { drawn: { x: 6.7, y: 1.2, z: 1.1, on: "2026-10-02", why: "A post stands behind the plaster there." } });
-  design.drops.push({ id: "snug-tel-1-3", point: "snug-tel-1", index: 3, state: "blocked", note: "Chimney breast: the builder opens it first.", trade: "builder", on: "2026-10-02" });
+  Object.assign(
+    design.points.find((row) => row.id === "hall-key-1")!,
+    { drawn: { x: 6.7, y: 1.2, z: 1.1, on: "2026-10-02", why: "A post stands behind the plaster there." } },
+  );
+  design.drops.push({
+    id: "snug-tel-1-3",
+    point: "snug-tel-1",
+    index: 3,
+    state: "blocked",
+    note: "Chimney breast: the builder opens it first.",
+    trade: "builder",
+    on: "2026-10-02",
+  });
   design.symmetries.push(
     { id: "sy-snug", left: "snug-spk-1", right: "snug-spk-2", axis: "across", atM: 9.3 },
     { id: "sy-dining", left: "dining-spk-1", right: "dining-spk-2", axis: "across", atM: 8 },
   );
   // The snug's television takes a second data cable for the player behind it.
-  design.roomKits.push({ id: "rk-snug-tel", room: "snug", kind: "television", drops: [{ cableType: "coax", count: 2, purpose: "antenna", end: "panel" }, { cableType: "cat6", count: 2, purpose: "data", end: "panel" }] });
-  design.reels.push({ id: "reel-bus", cableType: "bus-4", remainingM: 86 }, { id: "reel-cat6", cableType: "cat6", remainingM: 61.5 });
+  design.roomKits.push({
+    id: "rk-snug-tel",
+    room: "snug",
+    kind: "television",
+    drops: [
+      { cableType: "coax", count: 2, purpose: "antenna", end: "panel" },
+      { cableType: "cat6", count: 2, purpose: "data", end: "panel" },
+    ],
+  });
+  design.reels.push(
+    { id: "reel-bus", cableType: "bus-4", remainingM: 86 },
+    { id: "reel-cat6", cableType: "cat6", remainingM: 61.5 },
+  );
 }
 
 function addAutomations(design: Design): void {
   design.automations.push(
     {
-      id: "dusk", name: "Dusk: bedroom shades down", priority: "comfort", enabled: true,
-      cues: [{ kind: "sun", key: "dusk", event: "set", offsetMin: -25 }], guards: [],
-      moves: [{ kind: "shade", points: ["nurse-shd-1", "nurse-shd-2", "carpenter-shd-1", "teen-shd-1"], positionPct: 0 }],
+      id: "dusk",
+      name: "Dusk: bedroom shades down",
+      priority: "comfort",
+      enabled: true,
+      cues: [{ kind: "sun", key: "dusk", event: "set", offsetMin: -25 }],
+      guards: [],
+      moves: [
+        {
+          kind: "shade",
+          points: ["nurse-shd-1", "nurse-shd-2", "carpenter-shd-1", "teen-shd-1"],
+          positionPct: 0,
+        },
+      ],
     },
     {
-      id: "glare", name: "West glare: office shade half down", priority: "comfort", enabled: true,
-      cues: [{ kind: "sun", key: "glare", event: "noon", offsetMin: 200 }], guards: [{ kind: "weekdays", days: [1, 2, 3, 4, 5] }],
+      id: "glare",
+      name: "West glare: office shade half down",
+      priority: "comfort",
+      enabled: true,
+      cues: [{ kind: "sun", key: "glare", event: "noon", offsetMin: 200 }],
+      guards: [{ kind: "weekdays", days: [1, 2, 3, 4, 5] }],
       moves: [{ kind: "shade", points: ["office-shd-2"], positionPct: 40 }],
     },
     {
-      id: "morning", name: "Morning: dining shades open", priority: "comfort", enabled: true,
-      cues: [{ kind: "sun", key: "up", event: "rise", offsetMin: 40 }], guards: [{ kind: "window", from: "07:00", to: "10:00" }],
+      id: "morning",
+      name: "Morning: dining shades open",
+      priority: "comfort",
+      enabled: true,
+      cues: [{ kind: "sun", key: "up", event: "rise", offsetMin: 40 }],
+      guards: [{ kind: "window", from: "07:00", to: "10:00" }],
       moves: [{ kind: "shade", points: ["dining-shd-1", "dining-shd-2"], positionPct: 100 }],
     },
     {
-      id: "summer-dawn", name: "Summer dawn: kitchen shade open", priority: "saving", enabled: true,
-      cues: [{ kind: "sun", key: "dawn", event: "dawn", offsetMin: 0 }], guards: [{ kind: "window", from: "01:00", to: "02:30" }],
+      id: "summer-dawn",
+      name: "Summer dawn: kitchen shade open",
+      priority: "saving",
+      enabled: true,
+      cues: [{ kind: "sun", key: "dawn", event: "dawn", offsetMin: 0 }],
+      guards: [{ kind: "window", from: "01:00", to: "02:30" }],
       moves: [{ kind: "shade", points: ["kitchen-shd-1"], positionPct: 60 }],
     },
   );
@@ -236,15 +340,30 @@ function addAutomations(design: Design): void {
 /** Rooms end at the faces of the walls round them. */
 function fitRooms(design: Design): void {
   for (const level of design.levels) {
-    design.rooms = applyChanges(design, findRooms(design, level.id, () => "", { refit: true }).changes.filter((change) => !("put" in change) || change.in !== "rooms" || change.put.id !== "")).rooms;
+    design.rooms = applyChanges(
+      design,
+      findRooms(design, level.id, () => "", { refit: true }).changes.filter(
+        (change) => !("put" in change) || change.in !== "rooms" || change.put.id !== "",
+      ),
+    ).rooms;
   }
 }
 
 /** The demo design as rows. */
 export function larkspurWeir(): Design {
   const design = emptyDesign({
-    name: "Larkspur Weir", latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London", northDeg: 18, units: "metric", currency: "GBP",
-    mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10,
+    name: "Larkspur Weir",
+    latitudeDeg: 55.2,
+    longitudeDeg: -2.4,
+    zone: "Europe/London",
+    northDeg: 18,
+    units: "metric",
+    currency: "GBP",
+    mainsV: 230,
+    ambientC: 20,
+    slackPointM: 0.5,
+    slackClosetM: 3,
+    wastePct: 10,
     running: { ledSupplyW: 30 },
     notes: "A former lock-keeper's house on a canal, with its boathouse workshop and plant house.",
   });
@@ -259,6 +378,7 @@ export function larkspurWeir(): Design {
   addSurvey(design);
   addBrief(design);
   addChoice(design);
-  for (const name of FILE_ORDER) (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  for (const name of FILE_ORDER)
+    (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
 }

@@ -29,5 +29,6 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(request.url);
   if (request.method !== "GET" || url.origin !== self.location.origin) return;
   if (url.pathname.startsWith("/assets/") || url.pathname === "/mark.svg") event.respondWith(kept(request));
-  else if (request.mode === "navigate" && /^\/d\/[\w-]+\/walk$/.test(url.pathname)) event.respondWith(page(request));
+  else if (request.mode === "navigate" && /^\/d\/[\w-]+\/walk$/.test(url.pathname))
+    event.respondWith(page(request));
 });

@@ -20,12 +20,21 @@ export async function requirePerson(request: Request): Promise<Person> {
 const RANK: Record<Role, number> = { view: 0, edit: 1, owner: 2 };
 
 /** The person and their role on a design. Who is no member learns nothing: 404. Who may too little: 403. */
-export async function requireRole(request: Request, design: string, least: Role): Promise<{ person: Person; role: Role }> {
+export async function requireRole(
+  request: Request,
+  design: string,
+  least: Role,
+): Promise<{ person: Person; role: Role }> {
   const person = await requirePerson(request);
   const role = await asking(() => roleOf(db(), design, person.id));
   if (!role) throw new Response("There is no such design, or it is not shared with you.", { status: 404 });
   if (RANK[role] < RANK[least]) {
-    throw new Response(least === "owner" ? "Only the owner of this design may do that." : "You may look at this design but not change it.", { status: 403 });
+    throw new Response(
+      least === "owner"
+        ? "Only the owner of this design may do that."
+        : "You may look at this design but not change it.",
+      { status: 403 },
+    );
   }
   return { person, role };
 }
@@ -38,13 +47,16 @@ export async function formOf(request: Request): Promise<FormData> {
   } catch {
     throw new Response("The form could not be read.", { status: 400 });
   }
-  for (const [, value] of form) if (typeof value === "string" && !isText(value)) throw new Response("The form holds characters that are no text.", { status: 400 });
+  for (const [, value] of form)
+    if (typeof value === "string" && !isText(value))
+      throw new Response("The form holds characters that are no text.", { status: 400 });
   return form;
 }
 
 /** An InputError as a 422 answer, a database that is away as 503; anything else is thrown on. */
 export function inputAnswer(error: unknown) {
-  if (error instanceof InputError) return Response.json({ error: error.message, problems: error.problems }, { status: 422 });
+  if (error instanceof InputError)
+    return Response.json({ error: error.message, problems: error.problems }, { status: 422 });
   if (isAway(error)) return Response.json({ error: AWAY_TEXT }, { status: 503 });
   throw error;
 }

@@ -15,7 +15,8 @@ const MB = 1_000_000;
 /** Project files and pictures come in here; everything else is small. */
 const IMPORT_PATH = /^\/designs(\.data)?$/;
 const PICTURE_PATH = /^\/d\/[\w-]+\/picture(\.data)?$/;
-const bodyLimit = (path: string) => (IMPORT_PATH.test(path) ? 24 * MB : PICTURE_PATH.test(path) ? 12 * MB : 2 * MB);
+const bodyLimit = (path: string) =>
+  IMPORT_PATH.test(path) ? 24 * MB : PICTURE_PATH.test(path) ? 12 * MB : 2 * MB;
 
 function headers() {
   return helmet({
@@ -24,7 +25,11 @@ function headers() {
       directives: {
         defaultSrc: ["'none'"],
         // The solver of stage 3 is WebAssembly, and runs in a worker.
-        scriptSrc: ["'self'", "'wasm-unsafe-eval'", (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`],
+        scriptSrc: [
+          "'self'",
+          "'wasm-unsafe-eval'",
+          (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`,
+        ],
         styleSrc: ["'self'"],
         // Positions and sizes of drawn things are style attributes; no style sheet can come in this way.
         styleSrcAttr: ["'unsafe-inline'"],
@@ -46,7 +51,16 @@ function headers() {
 }
 
 /** Names this process is served under: loopback, and those of ZINC_HOSTS, parted by commas. */
-const hostNames = () => new Set(["localhost", "127.0.0.1", "[::1]", ...(process.env.ZINC_HOSTS ?? "").split(",").map((name) => name.trim().toLowerCase()).filter(Boolean)]);
+const hostNames = () =>
+  new Set([
+    "localhost",
+    "127.0.0.1",
+    "[::1]",
+    ...(process.env.ZINC_HOSTS ?? "")
+      .split(",")
+      .map((name) => name.trim().toLowerCase())
+      .filter(Boolean),
+  ]);
 
 /** Refuse requests for another name: a site that points its own at this machine would else be let in as if it were us. */
 function knownHost(req: Request, res: Response, next: NextFunction): void {
@@ -80,7 +94,10 @@ function sizeLimit(req: Request, res: Response, next: NextFunction): void {
     return;
   }
   if (Number(length ?? 0) > bodyLimit(req.path)) {
-    res.status(413).type("text/plain").send(`The request is too large: at most ${bodyLimit(req.path) / MB} MB.`);
+    res
+      .status(413)
+      .type("text/plain")
+      .send(`The request is too large: at most ${bodyLimit(req.path) / MB} MB.`);
     return;
   }
   next();
@@ -88,7 +105,10 @@ function sizeLimit(req: Request, res: Response, next: NextFunction): void {
 
 /** Built files carry their own hash in their name and never change; the few others may. */
 function cacheFor(res: { setHeader(name: string, value: string): void }, path: string): void {
-  res.setHeader("Cache-Control", path.includes(`${sep}assets${sep}`) ? "public, max-age=31536000, immutable" : "public, max-age=3600");
+  res.setHeader(
+    "Cache-Control",
+    path.includes(`${sep}assets${sep}`) ? "public, max-age=31536000, immutable" : "public, max-age=3600",
+  );
 }
 
 /** Make the express application around a React Router build. */
@@ -103,14 +123,38 @@ export function application(build: ServerBuild): express.Express {
   });
   app.use(headers(), knownHost, sameSite, sizeLimit);
   // Scripts and styles were compressed as small as can be when they were built.
-  app.use(expressStaticGzip("build/client", { enableBrotli: true, orderPreference: ["br", "gz"], serveStatic: { setHeaders: cacheFor } }));
-  app.use(compression({ filter: (req, res) => !String(res.getHeader("Content-Type")).startsWith("text/event-stream") && compression.filter(req, res) }));
-  app.use(createRequestHandler({ build, mode: "production", getLoadContext: (req, res) => ({ nonce: res.locals.nonce as string, address: req.ip ?? "unknown" }) }));
+  app.use(
+    expressStaticGzip("build/client", {
+      enableBrotli: true,
+      orderPreference: ["br", "gz"],
+      serveStatic: { setHeaders: cacheFor },
+    }),
+  );
+  app.use(
+    compression({
+      filter: (req, res) =>
+        !String(res.getHeader("Content-Type")).startsWith("text/event-stream") &&
+        compression.filter(req, res),
+    }),
+  );
+  app.use(
+    createRequestHandler({
+      build,
+      mode: "production",
+      getLoadContext: (req, res) => ({ nonce: res.locals.nonce as string, address: req.ip ?? "unknown" }),
+    }),
+  );
   return app;
 }
 
 /** Serve the built application on loopback. Set ZINC_DATABASE_URL before. */
-export async function serve({ port, host = "127.0.0.1" }: { port: number; host?: string }): Promise<{ close(): Promise<void>; port: number }> {
+export async function serve({
+  port,
+  host = "127.0.0.1",
+}: {
+  port: number;
+  host?: string;
+}): Promise<{ close(): Promise<void>; port: number }> {
   const log = pino({ level: process.env.ZINC_LOG ?? "warn" });
   const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const server = createServer(application(build));

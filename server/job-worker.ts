@@ -20,7 +20,14 @@ import { db } from "./db";
 import { labelsPdf } from "./labels-pdf";
 import { pullSheetsPdf } from "./pull-sheet-pdf";
 
-export const CSV_TABLES = { schedule: scheduleCsv, register: registerCsv, catalogue: catalogueCsv, materials: materialsCsv, mounting: mountingCsv, punch: punchCsv };
+export const CSV_TABLES = {
+  schedule: scheduleCsv,
+  register: registerCsv,
+  catalogue: catalogueCsv,
+  materials: materialsCsv,
+  mounting: mountingCsv,
+  punch: punchCsv,
+};
 export const PLAN_KINDS = { svg: planSvg, dxf: planDxf };
 
 export interface EditTask {
@@ -33,10 +40,14 @@ export interface EditTask {
 export async function takeEdit({ design, person, text }: EditTask): Promise<WriteResult> {
   const body = parsed(text);
   const { kind, base, changes, key, of } = body;
-  if (key !== undefined && (typeof key !== "string" || !/^[\w-]{1,40}$/.test(key))) fail("key", "must be a short name of letters and digits");
+  if (key !== undefined && (typeof key !== "string" || !/^[\w-]{1,40}$/.test(key)))
+    fail("key", "must be a short name of letters and digits");
   if (of !== undefined && !Number.isInteger(of)) fail("of", "must be a revision");
   if (base !== undefined && typeof base !== "number") fail("base", "must be a number");
-  const sent = { ...(key === undefined ? {} : { key: key as string }), ...(base === undefined ? {} : { base: base as number }) };
+  const sent = {
+    ...(key === undefined ? {} : { key: key as string }),
+    ...(base === undefined ? {} : { base: base as number }),
+  };
   if (kind === "undo") return undo(db(), design, person, of as number | undefined, sent);
   if (kind === "redo") return redo(db(), design, person, of as number | undefined, sent);
   if (kind !== "edit") fail("kind", "must be edit, undo or redo");
@@ -67,10 +78,31 @@ const JOBS = {
     return id;
   },
   edit: takeEdit,
-  csv: async ({ design, table }: { design: string; table: keyof typeof CSV_TABLES }): Promise<string> => CSV_TABLES[table](await stored(design)),
-  plan: async ({ design, level, kind }: { design: string; level: string; kind: keyof typeof PLAN_KINDS }): Promise<string> => PLAN_KINDS[kind](await stored(design), level),
-  async labels({ design, sheet, skip }: { design: string; sheet: string; skip: number }): Promise<Uint8Array> {
-    return labelsPdf(await stored(design), LABEL_SHEETS.find((one) => one.id === sheet)!, skip);
+  csv: async ({ design, table }: { design: string; table: keyof typeof CSV_TABLES }): Promise<string> =>
+    CSV_TABLES[table](await stored(design)),
+  plan: async ({
+    design,
+    level,
+    kind,
+  }: {
+    design: string;
+    level: string;
+    kind: keyof typeof PLAN_KINDS;
+  }): Promise<string> => PLAN_KINDS[kind](await stored(design), level),
+  async labels({
+    design,
+    sheet,
+    skip,
+  }: {
+    design: string;
+    sheet: string;
+    skip: number;
+  }): Promise<Uint8Array> {
+    return labelsPdf(
+      await stored(design),
+      LABEL_SHEETS.find((one) => one.id === sheet)!,
+      skip,
+    );
   },
   /** The sheets of one pull or of all; nothing where there is no such pull. */
   async pullSheets({ design, pull }: { design: string; pull?: string }): Promise<Uint8Array | undefined> {
@@ -86,8 +118,10 @@ export default async function run({ name, task }: { name: keyof Jobs; task: neve
   try {
     return { ok: true, result: await JOBS[name](task) };
   } catch (error) {
-    if (error instanceof NotJson) return { ok: false, status: 400, error: "The request is not JSON.", problems: [] };
-    if (error instanceof InputError) return { ok: false, status: 422, error: error.message, problems: error.problems };
+    if (error instanceof NotJson)
+      return { ok: false, status: 400, error: "The request is not JSON.", problems: [] };
+    if (error instanceof InputError)
+      return { ok: false, status: 422, error: error.message, problems: error.problems };
     throw error;
   }
 }

@@ -1,5 +1,14 @@
 /** Label sheets as PDF: text and a code for each end of each drop. */
-import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, setFillingRgbColor, StandardFonts } from "pdf-lib";
+import {
+  fill,
+  PDFDocument,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  rgb,
+  setFillingRgbColor,
+  StandardFonts,
+} from "pdf-lib";
 import type { Design } from "#core/design/collections";
 import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/stages/runs/labels";
 import { legendLine } from "#core/stages/runs/legend";
@@ -12,18 +21,43 @@ const INK = rgb(0.08, 0.13, 0.12);
 /** A band of the jacket's colour with its mark along the right edge: by it a label finds its cable. */
 const BAND_PT = 5;
 const JACKET_HEX: Readonly<Record<LegendLine["colour"], number>> = {
-  white: 0xf4f2ea, grey: 0x98a0a0, black: 0x22282a, brown: 0x7a4f2c, red: 0xb3352b, orange: 0xd9792a, yellow: 0xe3c02f, green: 0x3f8a4d, teal: 0x2d8f92, blue: 0x2f66ad, violet: 0x7650a3, pink: 0xd98aa8,
+  white: 0xf4f2ea,
+  grey: 0x98a0a0,
+  black: 0x22282a,
+  brown: 0x7a4f2c,
+  red: 0xb3352b,
+  orange: 0xd9792a,
+  yellow: 0xe3c02f,
+  green: 0x3f8a4d,
+  teal: 0x2d8f92,
+  blue: 0x2f66ad,
+  violet: 0x7650a3,
+  pink: 0xd98aa8,
 };
 const LIGHT = new Set<LegendLine["colour"]>(["white", "grey", "orange", "yellow", "pink"]);
-const jacketRgb = (colour: LegendLine["colour"]) => rgb((JACKET_HEX[colour] >> 16) / 255, ((JACKET_HEX[colour] >> 8) & 255) / 255, (JACKET_HEX[colour] & 255) / 255);
+const jacketRgb = (colour: LegendLine["colour"]) =>
+  rgb(
+    (JACKET_HEX[colour] >> 16) / 255,
+    ((JACKET_HEX[colour] >> 8) & 255) / 255,
+    (JACKET_HEX[colour] & 255) / 255,
+  );
 /** Where a mark's bars sit along the band, as parts of its height. */
 const MARK_BARS: Readonly<Record<LegendLine["mark"], readonly number[]>> = {
-  plain: [], "one ring": [0.5], "two rings": [0.35, 0.65], "three rings": [0.25, 0.5, 0.75], dashes: [0.1, 0.3, 0.5, 0.7, 0.9], dots: [0.05, 0.2, 0.35, 0.5, 0.65, 0.8, 0.95], spiral: [0.1, 0.2, 0.5, 0.6, 0.9], stripe: [0.02, 0.98],
+  plain: [],
+  "one ring": [0.5],
+  "two rings": [0.35, 0.65],
+  "three rings": [0.25, 0.5, 0.75],
+  dashes: [0.1, 0.3, 0.5, 0.7, 0.9],
+  dots: [0.05, 0.2, 0.35, 0.5, 0.65, 0.8, 0.95],
+  spiral: [0.1, 0.2, 0.5, 0.6, 0.9],
+  stripe: [0.02, 0.98],
 };
 const bandsOf = (mark: LegendLine["mark"]) => MARK_BARS[mark];
 
 /** Dark modules side by side, put together: far fewer rectangles, and no hair lines between them. */
-function runsOf(dark: readonly (readonly [number, number])[]): { row: number; column: number; length: number }[] {
+function runsOf(
+  dark: readonly (readonly [number, number])[],
+): { row: number; column: number; length: number }[] {
   const runs: { row: number; column: number; length: number }[] = [];
   for (const [row, column] of dark) {
     const last = runs.at(-1);
@@ -37,7 +71,10 @@ function runsOf(dark: readonly (readonly [number, number])[]): { row: number; co
 export async function labelsPdf(design: Design, sheet: LabelSheet, skip = 0): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(`${design.design.name}: cable labels`);
-  const [plain, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.CourierBold)];
+  const [plain, bold] = [
+    await pdf.embedFont(StandardFonts.Helvetica),
+    await pdf.embedFont(StandardFonts.CourierBold),
+  ];
   const known = new Set(plain.getCharacterSet());
   const codes = new Map<string, ReturnType<typeof codeOf>>();
   const [pageWidth, pageHeight] = sheet.pageMm.map((mm) => mm * PT_PER_MM) as [number, number];
@@ -53,19 +90,51 @@ export async function labelsPdf(design: Design, sheet: LabelSheet, skip = 0): Pr
     codes.set(one.drop.key, code);
     const { size, dark } = code;
     const module = side / size;
-    page.pushOperators(pushGraphicsState(), setFillingRgbColor(INK.red, INK.green, INK.blue), ...runsOf(dark).map(({ row, column, length }) => rectangle(left + column * module, top - (row + 1) * module, length * module, module)), fill(), popGraphicsState());
+    page.pushOperators(
+      pushGraphicsState(),
+      setFillingRgbColor(INK.red, INK.green, INK.blue),
+      ...runsOf(dark).map(({ row, column, length }) =>
+        rectangle(left + column * module, top - (row + 1) * module, length * module, module),
+      ),
+      fill(),
+      popGraphicsState(),
+    );
     const textLeft = left + side + pad;
     const textWidth = width - side - 3.6 * pad - BAND_PT;
     const look = legendLine(design, one.drop.kind.service);
-    const band = { x: one.x * PT_PER_MM + width - pad * 0.6 - BAND_PT, y: top - height + 2 * pad, width: BAND_PT, height: height - 2 * pad };
+    const band = {
+      x: one.x * PT_PER_MM + width - pad * 0.6 - BAND_PT,
+      y: top - height + 2 * pad,
+      width: BAND_PT,
+      height: height - 2 * pad,
+    };
     page.drawRectangle({ ...band, color: jacketRgb(look.colour), borderColor: INK, borderWidth: 0.25 });
-    for (const at of bandsOf(look.mark)) page.drawRectangle({ x: band.x, y: band.y + at * band.height - 0.5, width: BAND_PT, height: 1, color: LIGHT.has(look.colour) ? INK : rgb(1, 1, 1) });
-    const size1 = Math.min(9, (side / 3) * 0.9, (textWidth / bold.widthOfTextAtSize(one.label, 1)));
+    for (const at of bandsOf(look.mark))
+      page.drawRectangle({
+        x: band.x,
+        y: band.y + at * band.height - 0.5,
+        width: BAND_PT,
+        height: 1,
+        color: LIGHT.has(look.colour) ? INK : rgb(1, 1, 1),
+      });
+    const size1 = Math.min(9, (side / 3) * 0.9, textWidth / bold.widthOfTextAtSize(one.label, 1));
     const size2 = Math.min(7, size1);
     page.drawText(one.label, { x: textLeft, y: top - size1, size: size1, font: bold, color: INK });
     if (side > 20) {
-      page.drawText(fitting(plain, writable(known, one.here), size2, textWidth), { x: textLeft, y: top - size1 - size2 * 1.4, size: size2, font: plain, color: INK });
-      page.drawText(fitting(plain, writable(known, `to ${one.there}`), size2, textWidth), { x: textLeft, y: top - size1 - size2 * 2.7, size: size2, font: plain, color: INK });
+      page.drawText(fitting(plain, writable(known, one.here), size2, textWidth), {
+        x: textLeft,
+        y: top - size1 - size2 * 1.4,
+        size: size2,
+        font: plain,
+        color: INK,
+      });
+      page.drawText(fitting(plain, writable(known, `to ${one.there}`), size2, textWidth), {
+        x: textLeft,
+        y: top - size1 - size2 * 2.7,
+        size: size2,
+        font: plain,
+        color: INK,
+      });
     }
   }
   if (!pdf.getPageCount()) pdf.addPage([pageWidth, pageHeight]);

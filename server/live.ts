@@ -25,7 +25,8 @@ const BEAT_MS = 5000;
 const watches = new Map<string, Watch>();
 
 const headOf = async (design: string): Promise<number | undefined> =>
-  (await db().select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)))[0]?.revision;
+  (await db().select({ revision: designs.revision }).from(designs).where(eq(designs.id, design)))[0]
+    ?.revision;
 
 async function poll(design: string, watch: Watch): Promise<void> {
   if (watch.busy) return;
@@ -80,7 +81,13 @@ export function endStreams(design: string, person: string): void {
  * A server-sent event stream of log entries after `since`, each once and in order. `mayStill` is asked before anything
  * is sent and now and then; false ends the stream.
  */
-export function liveStream(design: string, person: string, since: number, signal: AbortSignal, mayStill: () => Promise<boolean>): Response {
+export function liveStream(
+  design: string,
+  person: string,
+  since: number,
+  signal: AbortSignal,
+  mayStill: () => Promise<boolean>,
+): Response {
   const encoder = new TextEncoder();
   let end = () => {};
   const body = new ReadableStream<Uint8Array>({
@@ -113,7 +120,11 @@ export function liveStream(design: string, person: string, since: number, signal
           send(entries);
         });
       };
-      const leave = subscribe(design, { person, hear: (entries) => (waiting ? waiting.push(...entries) : inTurn(entries)), end: () => end() });
+      const leave = subscribe(design, {
+        person,
+        hear: (entries) => (waiting ? waiting.push(...entries) : inTurn(entries)),
+        end: () => end(),
+      });
       const beat = setInterval(() => {
         write(": here\n\n");
         inTurn([]);
@@ -144,5 +155,7 @@ export function liveStream(design: string, person: string, since: number, signal
     },
     cancel: () => end(),
   });
-  return new Response(body, { headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store", Connection: "keep-alive" } });
+  return new Response(body, {
+    headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store", Connection: "keep-alive" },
+  });
 }

@@ -3,11 +3,13 @@ import type { PDFFont } from "pdf-lib";
 
 /** What the standard fonts of PDF can write: accents they lack are left off, other letters become a question mark. */
 export function writable(known: ReadonlySet<number>, text: string): string {
-  return [...text].map((letter) => {
-    if (known.has(letter.codePointAt(0)!)) return letter;
-    const bare = letter.normalize("NFD").replace(/\p{Mark}/gu, "");
-    return [...bare].every((part) => known.has(part.codePointAt(0)!)) ? bare : "?";
-  }).join("");
+  return [...text]
+    .map((letter) => {
+      if (known.has(letter.codePointAt(0)!)) return letter;
+      const bare = letter.normalize("NFD").replace(/\p{Mark}/gu, "");
+      return [...bare].every((part) => known.has(part.codePointAt(0)!)) ? bare : "?";
+    })
+    .join("");
 }
 
 /** The text, cut so that it is no wider than `width` points. */

@@ -13,9 +13,15 @@ const KNOWN_DAYS = 365;
 /** How often a session notes that it is in use. */
 const SEEN_MS = 5 * 60_000;
 const cookie = createCookie("zinc_session", { httpOnly: true, sameSite: "lax", path: "/", maxAge: MAX_AGE });
-const deviceCookie = createCookie("zinc_device", { httpOnly: true, sameSite: "lax", path: "/sign-in", maxAge: KNOWN_DAYS * 86_400 });
+const deviceCookie = createCookie("zinc_device", {
+  httpOnly: true,
+  sameSite: "lax",
+  path: "/sign-in",
+  maxAge: KNOWN_DAYS * 86_400,
+});
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
-const isSecure = (request: Request) => request.url.startsWith("https:") || request.headers.get("x-forwarded-proto") === "https";
+const isSecure = (request: Request) =>
+  request.url.startsWith("https:") || request.headers.get("x-forwarded-proto") === "https";
 const tokenFrom = async (request: Request, from: typeof cookie): Promise<string | undefined> => {
   const value: unknown = await from.parse(request.headers.get("Cookie"));
   return typeof value === "string" && value ? value : undefined;
@@ -28,12 +34,32 @@ export async function startSession(request: Request, person: string): Promise<He
   const device = randomBytes(32).toString("base64url");
   const now = new Date();
   await db().delete(sessions).where(lt(sessions.expiresAt, now));
-  await db().delete(knownDevices).where(lt(knownDevices.seenAt, new Date(now.getTime() - KNOWN_DAYS * 86_400_000)));
-  const agent = request.headers.get("User-Agent")?.replace(/[^\x20-\x7e]/g, "").slice(0, 200) || null;
-  await db().insert(sessions).values({ tokenHash: hashOf(token), person, expiresAt: new Date(now.getTime() + MAX_AGE * 1000), startedAt: now, seenAt: now, agent });
+  await db()
+    .delete(knownDevices)
+    .where(lt(knownDevices.seenAt, new Date(now.getTime() - KNOWN_DAYS * 86_400_000)));
+  const agent =
+    request.headers
+      .get("User-Agent")
+      ?.replace(/[^\x20-\x7e]/g, "")
+      .slice(0, 200) || null;
+  await db()
+    .insert(sessions)
+    .values({
+      tokenHash: hashOf(token),
+      person,
+      expiresAt: new Date(now.getTime() + MAX_AGE * 1000),
+      startedAt: now,
+      seenAt: now,
+      agent,
+    });
   const old = await tokenFrom(request, deviceCookie);
-  if (old) await db().delete(knownDevices).where(and(eq(knownDevices.tokenHash, hashOf(old)), eq(knownDevices.person, person)));
-  await db().insert(knownDevices).values({ tokenHash: hashOf(device), person, seenAt: now });
+  if (old)
+    await db()
+      .delete(knownDevices)
+      .where(and(eq(knownDevices.tokenHash, hashOf(old)), eq(knownDevices.person, person)));
+  await db()
+    .insert(knownDevices)
+    .values({ tokenHash: hashOf(device), person, seenAt: now });
   const secure = isSecure(request);
   const headers = new Headers();
   headers.append("Set-Cookie", await cookie.serialize(token, { secure }));
@@ -45,14 +71,20 @@ export async function startSession(request: Request, person: string): Promise<He
 export async function isKnownDevice(request: Request, person: string): Promise<boolean> {
   const token = await tokenFrom(request, deviceCookie);
   if (!token) return false;
-  const [row] = await db().select({ person: knownDevices.person }).from(knownDevices).where(eq(knownDevices.tokenHash, hashOf(token)));
+  const [row] = await db()
+    .select({ person: knownDevices.person })
+    .from(knownDevices)
+    .where(eq(knownDevices.tokenHash, hashOf(token)));
   return row?.person === person;
 }
 
 /** End the request's session; returns the Set-Cookie value that clears the cookie. */
 export async function endSession(request: Request): Promise<string> {
   const token = await tokenOf(request);
-  if (token) await db().delete(sessions).where(eq(sessions.tokenHash, hashOf(token)));
+  if (token)
+    await db()
+      .delete(sessions)
+      .where(eq(sessions.tokenHash, hashOf(token)));
   return cookie.serialize("", { maxAge: 0 });
 }
 
@@ -61,12 +93,18 @@ export async function personOf(request: Request): Promise<Person | undefined> {
   const token = await tokenOf(request);
   if (!token) return undefined;
   const now = new Date();
-  const [row] = await db().select({ id: people.id, name: people.name, email: people.email, seenAt: sessions.seenAt })
-    .from(sessions).innerJoin(people, eq(people.id, sessions.person))
+  const [row] = await db()
+    .select({ id: people.id, name: people.name, email: people.email, seenAt: sessions.seenAt })
+    .from(sessions)
+    .innerJoin(people, eq(people.id, sessions.person))
     .where(and(eq(sessions.tokenHash, hashOf(token)), gt(sessions.expiresAt, now)));
   if (!row) return undefined;
   const { seenAt, ...person } = row;
-  if (!seenAt || now.getTime() - seenAt.getTime() > SEEN_MS) await db().update(sessions).set({ seenAt: now }).where(eq(sessions.tokenHash, hashOf(token)));
+  if (!seenAt || now.getTime() - seenAt.getTime() > SEEN_MS)
+    await db()
+      .update(sessions)
+      .set({ seenAt: now })
+      .where(eq(sessions.tokenHash, hashOf(token)));
   return person;
 }
 
@@ -85,16 +123,26 @@ const LINE_ID = 16;
 /** A person's sessions, the one last used first. */
 export async function sessionsOf(request: Request, person: string): Promise<SessionLine[]> {
   const own = hashOf((await tokenOf(request)) ?? "");
-  const rows = await db().select().from(sessions).where(and(eq(sessions.person, person), gt(sessions.expiresAt, new Date()))).orderBy(desc(sessions.seenAt));
+  const rows = await db()
+    .select()
+    .from(sessions)
+    .where(and(eq(sessions.person, person), gt(sessions.expiresAt, new Date())))
+    .orderBy(desc(sessions.seenAt));
   return rows.map((row) => ({
-    id: row.tokenHash.slice(0, LINE_ID), own: row.tokenHash === own,
-    ...(row.startedAt ? { startedAt: row.startedAt.toISOString() } : {}), ...(row.seenAt ? { seenAt: row.seenAt.toISOString() } : {}), ...(row.agent ? { agent: row.agent } : {}),
+    id: row.tokenHash.slice(0, LINE_ID),
+    own: row.tokenHash === own,
+    ...(row.startedAt ? { startedAt: row.startedAt.toISOString() } : {}),
+    ...(row.seenAt ? { seenAt: row.seenAt.toISOString() } : {}),
+    ...(row.agent ? { agent: row.agent } : {}),
   }));
 }
 
 /** End one of a person's sessions, by the id of its line; none of anybody else's. */
 export async function endSessionOf(person: string, id: string): Promise<void> {
-  const rows = await db().select({ tokenHash: sessions.tokenHash }).from(sessions).where(eq(sessions.person, person));
+  const rows = await db()
+    .select({ tokenHash: sessions.tokenHash })
+    .from(sessions)
+    .where(eq(sessions.person, person));
   const found = rows.find((row) => row.tokenHash.slice(0, LINE_ID) === id);
   if (found) await db().delete(sessions).where(eq(sessions.tokenHash, found.tokenHash));
 }
@@ -102,6 +150,8 @@ export async function endSessionOf(person: string, id: string): Promise<void> {
 /** End all of a person's sessions but the one that asks, and forget their devices: whoever knew the old password is out. */
 export async function endOtherSessions(request: Request, person: string): Promise<void> {
   const own = hashOf((await tokenOf(request)) ?? "");
-  await db().delete(sessions).where(and(eq(sessions.person, person), ne(sessions.tokenHash, own)));
+  await db()
+    .delete(sessions)
+    .where(and(eq(sessions.person, person), ne(sessions.tokenHash, own)));
   await db().delete(knownDevices).where(eq(knownDevices.person, person));
 }

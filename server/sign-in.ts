@@ -33,14 +33,35 @@ async function checkedPassword(password: string, own: readonly string[], path: s
  * Add a person from a form. Says the same, after the same work, whether the e-mail was free or not: nobody learns here
  * who has an account. Throws InputError naming the field, or where too many sign up from one address.
  */
-export async function signUp(values: { email: string; name: string; password: string }, address: string): Promise<void> {
+export async function signUp(
+  values: { email: string; name: string; password: string },
+  address: string,
+): Promise<void> {
   // Nothing is looked at closely that is too long to be one.
-  const form = Object.assign(new SignUpForm(), { name: values.name.trim().slice(0, 200), email: normalEmail(values.email.slice(0, 300)) });
+  const form = Object.assign(new SignUpForm(), {
+    name: values.name.trim().slice(0, 200),
+    email: normalEmail(values.email.slice(0, 300)),
+  });
   const errors = validateSync(form, { stopAtFirstError: true });
-  if (errors.length) throw new InputError(errors.map((error) => ({ path: LABEL[error.property]!, reason: Object.values(error.constraints!)[0]! })));
-  const passwordHash = await checkedPassword(values.password, [form.email, form.email.split("@")[0]!, form.name], "Password");
+  if (errors.length)
+    throw new InputError(
+      errors.map((error) => ({
+        path: LABEL[error.property]!,
+        reason: Object.values(error.constraints!)[0]!,
+      })),
+    );
+  const passwordHash = await checkedPassword(
+    values.password,
+    [form.email, form.email.split("@")[0]!, form.name],
+    "Password",
+  );
   await consume(limits().signUp, address);
-  await addPerson(db(), { id: randomBytes(9).toString("hex"), name: form.name, email: form.email, passwordHash });
+  await addPerson(db(), {
+    id: randomBytes(9).toString("hex"),
+    name: form.name,
+    email: form.email,
+    passwordHash,
+  });
 }
 
 const MINUTES = 15;
@@ -48,8 +69,14 @@ let limiters: Record<"pair" | "device" | "address" | "signUp" | "share", RateLim
 
 /** Counts live in the database, so that all web processes share them. */
 function limits() {
-  const shared = { storeClient: pool().pool, dbName: "zinc", tableName: "sign_in_limits", tableCreated: true };
-  const limit = (keyPrefix: string, points: number, minutes: number) => new RateLimiterMySQL({ ...shared, keyPrefix, points, duration: minutes * 60 });
+  const shared = {
+    storeClient: pool().pool,
+    dbName: "zinc",
+    tableName: "sign_in_limits",
+    tableCreated: true,
+  };
+  const limit = (keyPrefix: string, points: number, minutes: number) =>
+    new RateLimiterMySQL({ ...shared, keyPrefix, points, duration: minutes * 60 });
   return (limiters ??= {
     // Of an account from one address: a stranger elsewhere does not use up the owner's attempts.
     pair: limit("pair", 8, MINUTES),
@@ -67,7 +94,10 @@ async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
     await limiter.consume(key);
   } catch (reason) {
     if (!(reason instanceof RateLimiterRes)) throw reason;
-    fail("", `Too many attempts: try again in ${Math.max(1, Math.ceil(reason.msBeforeNext / 60_000))} minutes`);
+    fail(
+      "",
+      `Too many attempts: try again in ${Math.max(1, Math.ceil(reason.msBeforeNext / 60_000))} minutes`,
+    );
   }
 }
 
@@ -75,7 +105,12 @@ async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
 export const countShare = (person: string) => consume(limits().share, person);
 
 /** Check a password. Throws InputError where it is wrong or tried too often; both take the same time for known and unknown accounts. */
-export async function signIn(request: Request, email: string, password: string, address: string): Promise<string> {
+export async function signIn(
+  request: Request,
+  email: string,
+  password: string,
+  address: string,
+): Promise<string> {
   const account = normalEmail(email.slice(0, 300)).slice(0, 200);
   const person = await findPerson(db(), account);
   const known = person !== undefined && (await isKnownDevice(request, person.id));
@@ -103,7 +138,16 @@ const decoy = () => (decoyHash ??= hashPassword(randomBytes(12).toString("hex"))
 export async function changePassword(person: Person, values: { now: string; next: string }): Promise<void> {
   await consume(limits().device, `change ${person.id}`);
   const own = await findPerson(db(), person.email);
-  if (!own || !(await isPassword(own.passwordHash, values.now.slice(0, MOST_PASSWORD)))) fail("Password now", "is not right");
-  await setPassword(db(), person.id, await checkedPassword(values.next, [person.email, person.email.split("@")[0]!, person.name], "New password"));
+  if (!own || !(await isPassword(own.passwordHash, values.now.slice(0, MOST_PASSWORD))))
+    fail("Password now", "is not right");
+  await setPassword(
+    db(),
+    person.id,
+    await checkedPassword(
+      values.next,
+      [person.email, person.email.split("@")[0]!, person.name],
+      "New password",
+    ),
+  );
   await limits().device.delete(`change ${person.id}`);
 }

@@ -19,7 +19,15 @@ export interface WebProcess {
 /** Start one web process and wait until it listens. */
 export async function startWeb(databaseUrl: string, env: Record<string, string> = {}): Promise<WebProcess> {
   const child: ChildProcess = spawn(process.execPath, ["--import", "tsx", "bin/serve.ts", "--port", "0"], {
-    env: { ...process.env, NODE_OPTIONS: "", NODE_ENV: "production", ZINC_DATABASE_URL: databaseUrl, ZINC_DEMO: "1", ...env }, stdio: ["ignore", "pipe", "inherit"],
+    env: {
+      ...process.env,
+      NODE_OPTIONS: "",
+      NODE_ENV: "production",
+      ZINC_DATABASE_URL: databaseUrl,
+      ZINC_DEMO: "1",
+      ...env,
+    },
+    stdio: ["ignore", "pipe", "inherit"],
   });
   const [line] = (await once(createInterface({ input: child.stdout! }), "line")) as [string];
   const { port } = JSON.parse(line) as { port: number };

@@ -1,5 +1,14 @@
 /** What all parts of the desk share: the design, what is selected, which level is shown. */
-import { createContext, useCallback, useContext, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from "react";
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from "react";
 import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import type { Finding } from "#core/desk/findings";
@@ -18,7 +27,8 @@ export interface Selection {
 }
 
 /** Which rows are selected. */
-export const selectedRefs = (selection?: Selection): readonly Ref[] => (selection ? selection.all ?? [{ in: selection.in, id: selection.id }] : []);
+export const selectedRefs = (selection?: Selection): readonly Ref[] =>
+  selection ? (selection.all ?? [{ in: selection.in, id: selection.id }]) : [];
 
 /** The selection with one more row, or one fewer where it was in already: what Shift does, by mouse or by Enter. */
 export function withRef(selection: Selection | undefined, ref: Ref): Selection | undefined {
@@ -30,7 +40,20 @@ export function withRef(selection: Selection | undefined, ref: Ref): Selection |
 }
 
 /** What the next press on the plan does. */
-export const TOOLS = ["select", "wall", "opening", "trunk", "riser", "closet", "noGo", "mains", "fixture", "switch", "lamp", "scale"] as const;
+export const TOOLS = [
+  "select",
+  "wall",
+  "opening",
+  "trunk",
+  "riser",
+  "closet",
+  "noGo",
+  "mains",
+  "fixture",
+  "switch",
+  "lamp",
+  "scale",
+] as const;
 export type Tool = (typeof TOOLS)[number];
 
 export type Stratum = "S" | "P" | "C" | "B" | "R" | "K";
@@ -91,12 +114,27 @@ export const useDesign = (): Design => useDeskState().design;
 /** Apply and save changes; does nothing for those who may only look. */
 export function useEdit(): (make: (design: Design) => Change[]) => void {
   const { store, readOnly } = useDesk();
-  return useCallback((make) => {
-    if (!readOnly) store.edit(make(store.get().design));
-  }, [store, readOnly]);
+  return useCallback(
+    (make) => {
+      if (!readOnly) store.edit(make(store.get().design));
+    },
+    [store, readOnly],
+  );
 }
 
-export function DeskProvider({ store, url, readOnly, preferences: first, children }: { store: DesignStore; url: string; readOnly: boolean; preferences: Preferences; children: ReactNode }) {
+export function DeskProvider({
+  store,
+  url,
+  readOnly,
+  preferences: first,
+  children,
+}: {
+  store: DesignStore;
+  url: string;
+  readOnly: boolean;
+  preferences: Preferences;
+  children: ReactNode;
+}) {
   const [selection, setSelection] = useState<Selection>();
   const [working, setWorking] = useState<Working>();
   const [drawer, setDrawer] = useState(false);
@@ -109,33 +147,78 @@ export function DeskProvider({ store, url, readOnly, preferences: first, childre
   const [level, setLevel] = useState(() => firstLevel(store.get().design));
   const views = useRef(new Map<string, View>());
 
-  const select = useCallback((next?: Selection) => {
-    setSelection(next);
-    setWorking(undefined);
-    showPreview(undefined);
-    const design = store.get().design;
-    const point = next?.in === "devices" ? (design.devices.find((device) => device.id === next.id) as Rows["devices"] | undefined)?.point : undefined;
-    const ref: Ref | undefined = point ? { in: "points", id: point } : next;
-    const at = ref && (design[ref.in] as { id: string }[]).some((row) => row.id === ref.id) ? levelOf(design, ref) : undefined;
-    if (at) setLevel(at);
-  }, [store]);
+  const select = useCallback(
+    (next?: Selection) => {
+      setSelection(next);
+      setWorking(undefined);
+      showPreview(undefined);
+      const design = store.get().design;
+      const point =
+        next?.in === "devices"
+          ? (design.devices.find((device) => device.id === next.id) as Rows["devices"] | undefined)?.point
+          : undefined;
+      const ref: Ref | undefined = point ? { in: "points", id: point } : next;
+      const at =
+        ref && (design[ref.in] as { id: string }[]).some((row) => row.id === ref.id)
+          ? levelOf(design, ref)
+          : undefined;
+      if (at) setLevel(at);
+    },
+    [store],
+  );
 
-  const desk = useMemo((): Desk => ({
-    store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, setAdding, tool, setTool, phase, showPhase, preview, showPreview, views: views.current,
-    showLevel: setLevel,
-    light: setLit,
-    open: setWorking,
-    showFindings: setDrawer,
-    goTo: (finding) => {
-      const [about] = finding.about;
-      if (about && about.in !== "design") select({ in: about.in, id: about.id });
-    },
-    prefer: (part) => {
-      const next = { ...preferences, ...part };
-      setPreferences(next);
-      keepPreferences(next);
-    },
-  }), [store, url, readOnly, selection, select, level, lit, working, drawer, preferences, adding, tool, phase, preview]);
+  const desk = useMemo(
+    (): Desk => ({
+      store,
+      url,
+      readOnly,
+      selection,
+      select,
+      level,
+      lit,
+      working,
+      drawer,
+      preferences,
+      adding,
+      setAdding,
+      tool,
+      setTool,
+      phase,
+      showPhase,
+      preview,
+      showPreview,
+      views: views.current,
+      showLevel: setLevel,
+      light: setLit,
+      open: setWorking,
+      showFindings: setDrawer,
+      goTo: (finding) => {
+        const [about] = finding.about;
+        if (about && about.in !== "design") select({ in: about.in, id: about.id });
+      },
+      prefer: (part) => {
+        const next = { ...preferences, ...part };
+        setPreferences(next);
+        keepPreferences(next);
+      },
+    }),
+    [
+      store,
+      url,
+      readOnly,
+      selection,
+      select,
+      level,
+      lit,
+      working,
+      drawer,
+      preferences,
+      adding,
+      tool,
+      phase,
+      preview,
+    ],
+  );
   return <DeskContext value={desk}>{children}</DeskContext>;
 }
 

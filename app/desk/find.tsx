@@ -3,7 +3,8 @@ import { useEffect, useRef, useState, type ComponentType } from "react";
 import { isTyping } from "./keys";
 
 export const FIND_NAME = "Find anything or run a command";
-export const FIND_LOOK = "h-7 w-full rounded-[3px] border border-white/20 bg-white/8 px-2 pr-7 text-small text-mast-ink placeholder:text-mast-soft";
+export const FIND_LOOK =
+  "h-7 w-full rounded-[3px] border border-white/20 bg-white/8 px-2 pr-7 text-small text-mast-ink placeholder:text-mast-soft";
 
 export function Find() {
   const [Box, setBox] = useState<ComponentType<{ typed: string; entered: boolean }>>();
@@ -29,8 +30,24 @@ export function Find() {
   }, [Box]);
   return (
     <div className="relative w-90 max-lg:w-auto max-lg:min-w-0 max-lg:flex-1">
-      {Box ? <Box typed={typed} entered={entered} /> : <input ref={field} aria-label={FIND_NAME} placeholder={FIND_NAME} autoComplete="off" className={FIND_LOOK} value={typed} onFocus={ask} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === "Enter" && setEntered(true)} />}
-      <kbd className="pointer-events-none absolute top-1.5 right-1.5 rounded-[2px] border border-white/25 px-1 font-mono text-tiny text-mast-soft">/</kbd>
+      {Box ? (
+        <Box typed={typed} entered={entered} />
+      ) : (
+        <input
+          ref={field}
+          aria-label={FIND_NAME}
+          placeholder={FIND_NAME}
+          autoComplete="off"
+          className={FIND_LOOK}
+          value={typed}
+          onFocus={ask}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && setEntered(true)}
+        />
+      )}
+      <kbd className="pointer-events-none absolute top-1.5 right-1.5 rounded-[2px] border border-white/25 px-1 font-mono text-tiny text-mast-soft">
+        /
+      </kbd>
     </div>
   );
 }

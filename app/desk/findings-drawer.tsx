@@ -21,17 +21,39 @@ export function FindingsDrawer() {
     <section aria-label="Findings" className="flex min-h-0 flex-1 flex-col">
       <div className="flex h-10 shrink-0 items-center justify-between border-b border-rule px-3.5">
         <h2 className="font-semibold">Findings</h2>
-        <button type="button" className="p-1 text-soft hover:text-ink" aria-label="Close findings" onClick={() => showFindings(false)}><X size={14} /></button>
+        <button
+          type="button"
+          className="p-1 text-soft hover:text-ink"
+          aria-label="Close findings"
+          onClick={() => showFindings(false)}
+        >
+          <X size={14} />
+        </button>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="List of findings">
-        {findings.length === 0 && <p className="p-3.5 text-soft">Nothing found. Every check of the stages built so far is met.</p>}
+      <div
+        className="min-h-0 flex-1 overflow-y-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="List of findings"
+      >
+        {findings.length === 0 && (
+          <p className="p-3.5 text-soft">Nothing found. Every check of the stages built so far is met.</p>
+        )}
         {STAGES.map((stage) => {
           const own = findings.filter((finding) => finding.stage === stage);
           if (!own.length) return null;
           return (
             <div key={stage}>
-              <h3 className="border-b border-rule bg-ground px-3.5 py-1 text-small text-soft">{STAGE_INFO.find((info) => info.stage === stage)!.name}</h3>
-              {own.map((finding, i) => <FindingCard key={`${finding.code}-${finding.about[0]?.id ?? i}`} finding={finding} onGo={() => void navigate(`${url}/${stage}`)} />)}
+              <h3 className="border-b border-rule bg-ground px-3.5 py-1 text-small text-soft">
+                {STAGE_INFO.find((info) => info.stage === stage)!.name}
+              </h3>
+              {own.map((finding, i) => (
+                <FindingCard
+                  key={`${finding.code}-${finding.about[0]?.id ?? i}`}
+                  finding={finding}
+                  onGo={() => void navigate(`${url}/${stage}`)}
+                />
+              ))}
             </div>
           );
         })}

@@ -29,13 +29,26 @@ export default function KeyList({ onClose }: { onClose(): void }) {
         <DialogPanel className="max-h-full w-full max-w-md overflow-y-auto border border-rule bg-pane p-5 shadow-xl">
           <DialogTitle className="text-base font-semibold">Keys</DialogTitle>
           <dl className="mt-3 grid grid-cols-[9.5rem_1fr] gap-y-1.5">
-            {KEYS.map(([keys, does]) => <div key={keys} className="contents"><dt className="measure">{keys}</dt><dd>{does}</dd></div>)}
+            {KEYS.map(([keys, does]) => (
+              <div key={keys} className="contents">
+                <dt className="measure">{keys}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
           </dl>
           <label className="mt-4 flex items-center gap-2 border-t border-rule pt-3">
-            <input type="checkbox" checked={preferences.letters} onChange={(event) => prefer({ letters: event.target.checked })} />
+            <input
+              type="checkbox"
+              checked={preferences.letters}
+              onChange={(event) => prefer({ letters: event.target.checked })}
+            />
             Keys of a single letter or digit are on
           </label>
-          <div className="mt-4 text-right"><button type="button" className="button button-main" onClick={onClose}>Close</button></div>
+          <div className="mt-4 text-right">
+            <button type="button" className="button button-main" onClick={onClose}>
+              Close
+            </button>
+          </div>
         </DialogPanel>
       </div>
     </Dialog>

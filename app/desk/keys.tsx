@@ -14,7 +14,9 @@ const KeyList = lazy(() => import("./key-list"));
 /** Is the person typing, or in something with keys of its own? */
 export function isTyping(event: KeyboardEvent): boolean {
   const at = event.target as HTMLElement | null;
-  return !!at?.closest("input, textarea, select, [contenteditable], [role=dialog], [role=listbox], [role=option]");
+  return !!at?.closest(
+    "input, textarea, select, [contenteditable], [role=dialog], [role=listbox], [role=option]",
+  );
 }
 
 const SETS: Stratum[][] = [["S", "C"], ["S"], ["S", "C", "P"], ["S", "C", "K"]];
@@ -26,7 +28,8 @@ function workingOf(design: Design, selection?: Selection): Working | undefined {
     return room && areaWorking(room);
   }
   if (selection?.in === "closets") return closetWorking(design, selection.id, "cable");
-  const point = selection?.in === "devices" ? byId(design, "devices").get(selection.id)?.point : selection?.id;
+  const point =
+    selection?.in === "devices" ? byId(design, "devices").get(selection.id)?.point : selection?.id;
   const drops = dropsOf(design).filter((drop) => drop.point.id === point);
   const drop = drops.find((one) => one.key === selection?.drop) ?? drops[0];
   return drop && lengthWorking(design, drop);
@@ -37,7 +40,20 @@ export function KeyHelp() {
   const navigate = useNavigate();
   const design = useDesign();
   const { revision } = useDeskState();
-  const { store, url, level, showLevel, drawer, showFindings, lit, light, preferences, select, selection, open } = useDesk();
+  const {
+    store,
+    url,
+    level,
+    showLevel,
+    drawer,
+    showFindings,
+    lit,
+    light,
+    preferences,
+    select,
+    selection,
+    open,
+  } = useDesk();
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -71,7 +87,29 @@ export function KeyHelp() {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [store, navigate, url, design, level, showLevel, drawer, showFindings, lit, light, preferences.letters, select, selection, open, revision]);
+  }, [
+    store,
+    navigate,
+    url,
+    design,
+    level,
+    showLevel,
+    drawer,
+    showFindings,
+    lit,
+    light,
+    preferences.letters,
+    select,
+    selection,
+    open,
+    revision,
+  ]);
 
-  return shown && <Suspense><KeyList onClose={() => setShown(false)} /></Suspense>;
+  return (
+    shown && (
+      <Suspense>
+        <KeyList onClose={() => setShown(false)} />
+      </Suspense>
+    )
+  );
 }

@@ -53,10 +53,15 @@ function useDifferences(design: Design): { differences: Map<LedgerCell, number>;
   return shown;
 }
 
-const signed = (value: number, digits: number) => `${value > 0 ? "+" : "−"} ${groupDigits(Math.abs(value), digits)}`;
+const signed = (value: number, digits: number) =>
+  `${value > 0 ? "+" : "−"} ${groupDigits(Math.abs(value), digits)}`;
 
 function Difference({ text, cell }: { text: string; cell: string }) {
-  return <span data-difference={cell} className="measure rounded-[2px] bg-change px-1 text-small text-change-ink">{text}</span>;
+  return (
+    <span data-difference={cell} className="measure rounded-[2px] bg-change px-1 text-small text-change-ink">
+      {text}
+    </span>
+  );
 }
 
 export function LedgerStrip() {
@@ -71,28 +76,66 @@ export function LedgerStrip() {
     return `${groupDigits(value, cell.digits)}${unit ? ` ${unit}` : ""}`;
   };
   return (
-    <footer aria-label="Ledger" data-chrome className="col-span-full flex h-9 items-stretch overflow-x-auto border-t border-rule bg-raised whitespace-nowrap max-lg:sticky max-lg:bottom-0">
+    <footer
+      aria-label="Ledger"
+      data-chrome
+      className="col-span-full flex h-9 items-stretch overflow-x-auto border-t border-rule bg-raised whitespace-nowrap max-lg:sticky max-lg:bottom-0"
+    >
       {CELLS.map((cell) => {
         const value = cell.value(ledger);
         if (value === undefined) return null;
         const by = differences.get(cell.cell);
         return (
-          <button key={cell.cell} type="button" data-cell={cell.cell} onClick={() => open(ledgerWorking(design, cell.cell))} className="flex items-center gap-2 border-r border-rule px-2.5 hover:bg-pane" title={cell.cell === "weakest" ? `${ledger.weakest?.drop.label}: share of its ${ledger.weakest?.of} limit that is used` : `What makes up ${cell.name.toLowerCase()}`}>
+          <button
+            key={cell.cell}
+            type="button"
+            data-cell={cell.cell}
+            onClick={() => open(ledgerWorking(design, cell.cell))}
+            className="flex items-center gap-2 border-r border-rule px-2.5 hover:bg-pane"
+            title={
+              cell.cell === "weakest"
+                ? `${ledger.weakest?.drop.label}: share of its ${ledger.weakest?.of} limit that is used`
+                : `What makes up ${cell.name.toLowerCase()}`
+            }
+          >
             <span className="text-small text-soft">{cell.name}</span>
-            <span className="measure font-semibold" data-value>{text(cell, value)}</span>
-            {cell.cell === "weakest" && <span className="text-small text-soft">of its {ledger.weakest?.of} limit</span>}
-            {by !== undefined && <Difference cell={cell.cell} text={signed(cell.cell === "cableM" && imperial ? by / 0.3048 : by, cell.digits)} />}
+            <span className="measure font-semibold" data-value>
+              {text(cell, value)}
+            </span>
+            {cell.cell === "weakest" && (
+              <span className="text-small text-soft">of its {ledger.weakest?.of} limit</span>
+            )}
+            {by !== undefined && (
+              <Difference
+                cell={cell.cell}
+                text={signed(cell.cell === "cableM" && imperial ? by / 0.3048 : by, cell.digits)}
+              />
+            )}
           </button>
         );
       })}
-      <button type="button" data-cell="findings" aria-pressed={drawer} onClick={() => showFindings(!drawer)} className="ml-auto flex items-center gap-2 border-l border-rule px-3 hover:bg-pane" title="Findings (F)">
+      <button
+        type="button"
+        data-cell="findings"
+        aria-pressed={drawer}
+        onClick={() => showFindings(!drawer)}
+        className="ml-auto flex items-center gap-2 border-l border-rule px-3 hover:bg-pane"
+        title="Findings (F)"
+      >
         <span className="text-small text-soft">Findings</span>
         {SEVERITIES.map((severity) => (
-          <span key={severity} className="flex items-center gap-1"><SeverityMark severity={severity} /><span className="measure font-semibold">{ledger.findings[severity]}</span></span>
+          <span key={severity} className="flex items-center gap-1">
+            <SeverityMark severity={severity} />
+            <span className="measure font-semibold">{ledger.findings[severity]}</span>
+          </span>
         ))}
         {findings !== 0 && <Difference cell="findings" text={signed(findings, 0)} />}
       </button>
-      <p className="sr-only" role="status">{[...differences].map(([cell, by]) => `${CELLS.find((c) => c.cell === cell)!.name} ${signed(by, 1)}`).join(", ")}</p>
+      <p className="sr-only" role="status">
+        {[...differences]
+          .map(([cell, by]) => `${CELLS.find((c) => c.cell === cell)!.name} ${signed(by, 1)}`)
+          .join(", ")}
+      </p>
     </footer>
   );
 }

@@ -11,7 +11,11 @@ import { Mark } from "../kit/mark";
 
 const PersonMenu = lazy(() => import("./person-menu"));
 
-const ROLE_TEXT: Record<Role, string> = { owner: "owns this design", edit: "may edit this design", view: "may look at this design" };
+const ROLE_TEXT: Record<Role, string> = {
+  owner: "owns this design",
+  edit: "may edit this design",
+  view: "may look at this design",
+};
 
 /** Who else just changed something, for some seconds. */
 function useOther(names: Record<string, string>): string | undefined {
@@ -30,41 +34,130 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
   const { store, url, preferences, prefer, readOnly, phase, showPhase } = useDesk();
   const { design, revision, saving, canUndo, canRedo, trouble, refused, live } = useDeskState();
   const other = useOther(names);
-  const state = readOnly ? "look only" : saving === "saved" ? "saved" : saving === "saving" ? "saving…" : "not saved";
+  const state = readOnly
+    ? "look only"
+    : saving === "saved"
+      ? "saved"
+      : saving === "saving"
+        ? "saving…"
+        : "not saved";
   const [menu, askMenu] = useState(false);
-  const name = <button type="button" className="mast-button font-medium" aria-haspopup="menu" aria-expanded={false} onClick={() => askMenu(true)}>{person.name}</button>;
+  const name = (
+    <button
+      type="button"
+      className="mast-button font-medium"
+      aria-haspopup="menu"
+      aria-expanded={false}
+      onClick={() => askMenu(true)}
+    >
+      {person.name}
+    </button>
+  );
   return (
     <header data-chrome className="col-span-full bg-mast text-mast-ink">
       <div className="flex h-10 items-center gap-3 px-3.5 max-sm:h-auto max-sm:flex-wrap max-sm:py-1.5">
-        <Link to="/designs" aria-label="All designs" className="shrink-0"><Mark /></Link>
+        <Link to="/designs" aria-label="All designs" className="shrink-0">
+          <Mark />
+        </Link>
         <span className="font-semibold whitespace-nowrap max-xl:hidden">Zinc Lattice</span>
-        <span className="text-mast-soft max-xl:hidden" aria-hidden="true">/</span>
+        <span className="text-mast-soft max-xl:hidden" aria-hidden="true">
+          /
+        </span>
         <h1 className="min-w-0 truncate">{design.design.name}</h1>
-        <p className="font-mono text-small whitespace-nowrap text-mast-soft" role="status" data-saving={saving} data-live={live}>
-          rev <span data-revision>{revision}</span> · <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
+        <p
+          className="font-mono text-small whitespace-nowrap text-mast-soft"
+          role="status"
+          data-saving={saving}
+          data-live={live}
+        >
+          rev <span data-revision>{revision}</span> ·{" "}
+          <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
         </p>
-        <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1"><Find /></div>
+        <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1">
+          <Find />
+        </div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">
           {design.phases.length > 0 && (
-            <select aria-label="Show only one phase" className={`h-7 max-w-32 rounded-[3px] bg-mast px-1 text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`} value={phase ?? ""} onChange={(event) => showPhase(event.target.value || undefined)}>
+            <select
+              aria-label="Show only one phase"
+              className={`h-7 max-w-32 rounded-[3px] bg-mast px-1 text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
+              value={phase ?? ""}
+              onChange={(event) => showPhase(event.target.value || undefined)}
+            >
               <option value="">All phases</option>
-              {sortedPhases(design).map((row) => <option key={row.id} value={row.id}>{row.order} {row.name}</option>)}
+              {sortedPhases(design).map((row) => (
+                <option key={row.id} value={row.id}>
+                  {row.order} {row.name}
+                </option>
+              ))}
               <option value="none">In no phase</option>
             </select>
           )}
-          <button type="button" className="mast-button" disabled={readOnly || !canUndo} onClick={store.undo} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={15} /></button>
-          <button type="button" className="mast-button" disabled={readOnly || !canRedo} onClick={store.redo} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={15} /></button>
-          <button type="button" className="mast-button font-mono" onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })} aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}>{preferences.units === "metric" ? "m" : "ft"}</button>
-          <button type="button" className="mast-button max-sm:hidden" onClick={() => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })}>{preferences.theme === "dark" ? "Light" : "Dark"}</button>
-          {menu ? <Suspense fallback={name}><PersonMenu person={person} role={ROLE_TEXT[role]} owner={role === "owner"} url={url} /></Suspense> : name}
+          <button
+            type="button"
+            className="mast-button"
+            disabled={readOnly || !canUndo}
+            onClick={store.undo}
+            aria-label="Undo"
+            title="Undo (Ctrl Z)"
+          >
+            <Undo2 size={15} />
+          </button>
+          <button
+            type="button"
+            className="mast-button"
+            disabled={readOnly || !canRedo}
+            onClick={store.redo}
+            aria-label="Redo"
+            title="Redo (Ctrl Shift Z)"
+          >
+            <Redo2 size={15} />
+          </button>
+          <button
+            type="button"
+            className="mast-button font-mono"
+            onClick={() => prefer({ units: preferences.units === "metric" ? "imperial" : "metric" })}
+            aria-label={`Units: ${preferences.units === "metric" ? "metres; change to feet" : "feet; change to metres"}`}
+          >
+            {preferences.units === "metric" ? "m" : "ft"}
+          </button>
+          <button
+            type="button"
+            className="mast-button max-sm:hidden"
+            onClick={() => prefer({ theme: preferences.theme === "dark" ? "light" : "dark" })}
+          >
+            {preferences.theme === "dark" ? "Light" : "Dark"}
+          </button>
+          {menu ? (
+            <Suspense fallback={name}>
+              <PersonMenu person={person} role={ROLE_TEXT[role]} owner={role === "owner"} url={url} />
+            </Suspense>
+          ) : (
+            name
+          )}
         </div>
       </div>
       {trouble && (
-        <p role="alert" className="flex items-center justify-between gap-3 bg-stop px-3.5 py-1 text-white dark-stop">
-          {trouble} {refused.length > 0 && <button type="button" className="mr-2 underline" onClick={store.retry}>Try it again</button>}<button type="button" className="underline" onClick={store.dismiss}>{refused.length > 0 ? "Let it go" : "Close"}</button>
+        <p
+          role="alert"
+          className="flex items-center justify-between gap-3 bg-stop px-3.5 py-1 text-white dark-stop"
+        >
+          {trouble}{" "}
+          {refused.length > 0 && (
+            <button type="button" className="mr-2 underline" onClick={store.retry}>
+              Try it again
+            </button>
+          )}
+          <button type="button" className="underline" onClick={store.dismiss}>
+            {refused.length > 0 ? "Let it go" : "Close"}
+          </button>
         </p>
       )}
-      {other && !trouble && <p role="status" className="bg-accent px-3.5 py-0.5 text-small text-on-accent">{other}</p>}
+      {other && !trouble && (
+        <p role="status" className="bg-accent px-3.5 py-0.5 text-small text-on-accent">
+          {other}
+        </p>
+      )}
     </header>
   );
 }

@@ -20,14 +20,45 @@ export default function PersonMenu({ person, role, owner, url }: Props) {
   }, []);
   return (
     <Menu>
-      <MenuButton ref={button} className="mast-button font-medium">{person.name}</MenuButton>
-      <MenuItems anchor="bottom end" className="z-50 mt-1 min-w-52 border border-rule bg-raised py-1 text-small text-ink shadow-lg">
-        <div className="border-b border-rule px-3 pt-1 pb-2 text-soft">{person.email}<br />{role}</div>
-        <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/designs">All designs</Link></MenuItem>
-        {owner && <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>Share this design</Link></MenuItem>}
-        <MenuItem><a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>Save the project file</a></MenuItem>
-        <MenuItem><Link className="block px-3 py-1.5 data-focus:bg-wash" to="/account">Account and sessions</Link></MenuItem>
-        <Form method="post" action="/sign-out"><MenuItem><button className="w-full px-3 py-1.5 text-left data-focus:bg-wash">Sign out</button></MenuItem></Form>
+      <MenuButton ref={button} className="mast-button font-medium">
+        {person.name}
+      </MenuButton>
+      <MenuItems
+        anchor="bottom end"
+        className="z-50 mt-1 min-w-52 border border-rule bg-raised py-1 text-small text-ink shadow-lg"
+      >
+        <div className="border-b border-rule px-3 pt-1 pb-2 text-soft">
+          {person.email}
+          <br />
+          {role}
+        </div>
+        <MenuItem>
+          <Link className="block px-3 py-1.5 data-focus:bg-wash" to="/designs">
+            All designs
+          </Link>
+        </MenuItem>
+        {owner && (
+          <MenuItem>
+            <Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>
+              Share this design
+            </Link>
+          </MenuItem>
+        )}
+        <MenuItem>
+          <a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>
+            Save the project file
+          </a>
+        </MenuItem>
+        <MenuItem>
+          <Link className="block px-3 py-1.5 data-focus:bg-wash" to="/account">
+            Account and sessions
+          </Link>
+        </MenuItem>
+        <Form method="post" action="/sign-out">
+          <MenuItem>
+            <button className="w-full px-3 py-1.5 text-left data-focus:bg-wash">Sign out</button>
+          </MenuItem>
+        </Form>
       </MenuItems>
     </Menu>
   );

@@ -23,6 +23,11 @@ export function usePhaseFilter(): PhaseFilter {
       const row = byId(design, "points").get(id);
       return row !== undefined && phaseOfPoint(design, row) === wanted;
     };
-    return { on: true, point, automation: (row) => (row.phase !== undefined ? row.phase === wanted : row.moves.some((move) => move.points.some(point))) };
+    return {
+      on: true,
+      point,
+      automation: (row) =>
+        row.phase !== undefined ? row.phase === wanted : row.moves.some((move) => move.points.some(point)),
+    };
   }, [design, phase]);
 }

@@ -11,7 +11,11 @@ const DEFAULTS: Preferences = { theme: "light", units: "metric", letters: true }
 
 /** Read them from a Cookie header (or document.cookie). */
 export function readPreferences(cookies: string | null): Preferences {
-  const value = cookies?.split(/;\s*/).find((part) => part.startsWith(`${NAME}=`))?.slice(NAME.length + 1) ?? "";
+  const value =
+    cookies
+      ?.split(/;\s*/)
+      .find((part) => part.startsWith(`${NAME}=`))
+      ?.slice(NAME.length + 1) ?? "";
   const words = new Set(value.split("."));
   return {
     theme: words.has("dark") ? "dark" : DEFAULTS.theme,
@@ -22,7 +26,9 @@ export function readPreferences(cookies: string | null): Preferences {
 
 /** Keep them for a year, and show the theme at once. */
 export function keepPreferences(preferences: Preferences): void {
-  const value = [preferences.theme, preferences.units, preferences.letters ? "letters" : "noletters"].join(".");
+  const value = [preferences.theme, preferences.units, preferences.letters ? "letters" : "noletters"].join(
+    ".",
+  );
   document.cookie = `${NAME}=${value}; path=/; max-age=31536000; samesite=lax`;
   document.documentElement.dataset.theme = preferences.theme;
 }

@@ -11,14 +11,25 @@ const FACETS = ["M8 1 8 8 1 8Z", "M8 1 15 8 8 8Z", "M15 8 8 15 8 8Z", "M8 15 1 8
 function Diamond({ facets }: { facets?: Facet[] }) {
   return (
     <svg viewBox="0 0 16 16" width="19" height="19" aria-hidden="true" className="shrink-0">
-      {FACETS.map((path, i) => <path key={path} d={path} className={facets?.[i]?.met ? "fill-accent stroke-accent" : "fill-pane stroke-soft"} strokeWidth={0.7} strokeLinejoin="round" />)}
+      {FACETS.map((path, i) => (
+        <path
+          key={path}
+          d={path}
+          className={facets?.[i]?.met ? "fill-accent stroke-accent" : "fill-pane stroke-soft"}
+          strokeWidth={0.7}
+          strokeLinejoin="round"
+        />
+      ))}
     </svg>
   );
 }
 
 function worst(findings: readonly Finding[], stage: Stage) {
   const own = findings.filter((finding) => finding.stage === stage);
-  return { count: own.length, severity: SEVERITIES.find((severity) => own.some((finding) => finding.severity === severity)) };
+  return {
+    count: own.length,
+    severity: SEVERITIES.find((severity) => own.some((finding) => finding.severity === severity)),
+  };
 }
 
 export function Spine() {
@@ -27,28 +38,45 @@ export function Spine() {
   const findings = allFindings(design);
   const facets = facetsOf(design);
   return (
-    <nav aria-label="Stages" data-chrome className="relative w-46 overflow-y-auto border-r border-rule bg-pane py-2 max-xl:w-12 max-sm:w-full max-sm:overflow-x-auto max-sm:py-0">
-      <div className="absolute top-6 bottom-[calc(100%-28.2rem)] left-6 w-px bg-rule max-sm:hidden" aria-hidden="true" />
+    <nav
+      aria-label="Stages"
+      data-chrome
+      className="relative w-46 overflow-y-auto border-r border-rule bg-pane py-2 max-xl:w-12 max-sm:w-full max-sm:overflow-x-auto max-sm:py-0"
+    >
+      <div
+        className="absolute top-6 bottom-[calc(100%-28.2rem)] left-6 w-px bg-rule max-sm:hidden"
+        aria-hidden="true"
+      />
       <ol className="relative max-sm:flex">
         {STAGE_INFO.map(({ stage, name, answers, built }, i) => {
           const { count, severity } = worst(findings, stage);
           const met = facets[stage]?.filter((facet) => facet.met).length ?? 0;
-          const title = built ? facets[stage]?.map((facet) => `${facet.met ? "✓" : "–"} ${facet.name}`).join("\n") : `Not built yet: ${answers}`;
+          const title = built
+            ? facets[stage]?.map((facet) => `${facet.met ? "✓" : "–"} ${facet.name}`).join("\n")
+            : `Not built yet: ${answers}`;
           return (
             <li key={stage}>
               <NavLink
                 to={`${url}/${stage}`}
                 title={`${name} (${STAGE_KEYS[i]})\n${title}`}
-                className={({ isActive }) => `relative flex h-9 items-center gap-3 border-l-2 pr-3 pl-3.5 max-xl:px-2.5 ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"} ${built ? "" : "text-soft"}`}
+                className={({ isActive }) =>
+                  `relative flex h-9 items-center gap-3 border-l-2 pr-3 pl-3.5 max-xl:px-2.5 ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"} ${built ? "" : "text-soft"}`
+                }
               >
                 <Diamond facets={facets[stage]} />
                 <span className="flex-1 max-xl:sr-only">{name}</span>
                 {!built && <span className="sr-only">not built yet</span>}
                 {built && <span className="sr-only">{met} of 4 checks met</span>}
                 {severity && (
-                  <span className="flex items-center gap-1.5 max-xl:absolute max-xl:top-0.5 max-xl:right-0.5" aria-label={`${count} findings, worst: ${severity}`} role="img">
+                  <span
+                    className="flex items-center gap-1.5 max-xl:absolute max-xl:top-0.5 max-xl:right-0.5"
+                    aria-label={`${count} findings, worst: ${severity}`}
+                    role="img"
+                  >
                     <SeverityMark severity={severity} size={10} />
-                    <span className="measure w-4 text-small text-soft max-xl:hidden" aria-hidden="true">{count}</span>
+                    <span className="measure w-4 text-small text-soft max-xl:hidden" aria-hidden="true">
+                      {count}
+                    </span>
                   </span>
                 )}
               </NavLink>

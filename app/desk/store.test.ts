@@ -10,13 +10,19 @@ type Posted = { kind: string; key: string; of?: number; base?: number; changes?:
 /** A server that answers each post when told to. */
 function server() {
   const posts: { body: Posted; answer(status: number, body: unknown): void; drop(): void }[] = [];
-  globalThis.fetch = jest.fn((_url: unknown, init?: { body?: unknown }) => new Promise((resolve, reject) => {
-    posts.push({
-      body: JSON.parse(String(init?.body)) as Posted,
-      answer: (status, body) => resolve(new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } })),
-      drop: () => reject(new TypeError("no connection")),
-    });
-  })) as unknown as typeof fetch;
+  globalThis.fetch = jest.fn(
+    (_url: unknown, init?: { body?: unknown }) =>
+      new Promise((resolve, reject) => {
+        posts.push({
+          body: JSON.parse(String(init?.body)) as Posted,
+          answer: (status, body) =>
+            resolve(
+              new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } }),
+            ),
+          drop: () => reject(new TypeError("no connection")),
+        });
+      }),
+  ) as unknown as typeof fetch;
   return posts;
 }
 
@@ -24,11 +30,23 @@ const settle = async () => {
   for (let n = 0; n < 10; n++) await Promise.resolve();
 };
 const named = (name: string): Change => ({ in: "points", put: { ...testDesign().points[0]!, name } });
-const logged = (revision: number, changes: Change[], person = "me", kind: LogEntry["kind"] = "edit", more: Partial<LogEntry> = {}): LogEntry => ({ revision, person, at: "2026-11-25T00:00:00Z", kind, ...more, changes });
+const logged = (
+  revision: number,
+  changes: Change[],
+  person = "me",
+  kind: LogEntry["kind"] = "edit",
+  more: Partial<LogEntry> = {},
+): LogEntry => ({ revision, person, at: "2026-11-25T00:00:00Z", kind, ...more, changes });
 /** The log entry of what was posted. */
-const entryOf = (post: { body: Posted }, revision: number, changes: Change[]): LogEntry => logged(revision, changes, "me", post.body.kind as "edit", { key: post.body.key, ...(post.body.of === undefined ? {} : { of: post.body.of }) });
-const nameOf = (store: DesignStore) => store.get().design.points.find((point) => point.id === testDesign().points[0]!.id)!.name;
-const start = () => createDesignStore({ url: "/d/x", person: "me", design: testDesign(), revision: 5, undo: [], redo: [] });
+const entryOf = (post: { body: Posted }, revision: number, changes: Change[]): LogEntry =>
+  logged(revision, changes, "me", post.body.kind as "edit", {
+    key: post.body.key,
+    ...(post.body.of === undefined ? {} : { of: post.body.of }),
+  });
+const nameOf = (store: DesignStore) =>
+  store.get().design.points.find((point) => point.id === testDesign().points[0]!.id)!.name;
+const start = () =>
+  createDesignStore({ url: "/d/x", person: "me", design: testDesign(), revision: 5, undo: [], redo: [] });
 
 /** Hands the store log entries as the stream would. */
 let stream: { onmessage(event: { data: string }): void; onopen(): void; close(): void };
@@ -43,7 +61,11 @@ beforeEach(() => {
       stream = this as unknown as typeof stream;
     }
   } as unknown as typeof EventSource;
-  globalThis.window = { addEventListener() {}, removeEventListener() {}, location: { reload: jest.fn() } } as unknown as typeof window;
+  globalThis.window = {
+    addEventListener() {},
+    removeEventListener() {},
+    location: { reload: jest.fn() },
+  } as unknown as typeof window;
 });
 afterEach(() => jest.useRealTimers());
 const hear = (entry: LogEntry) => stream.onmessage({ data: JSON.stringify(entry) });
@@ -123,7 +145,12 @@ test("somebody else's edit elsewhere lets an own one keep up; on the same row it
   store.edit([{ in: "devices", drop: "d-cam" }]);
   hear(logged(6, [named("Theirs")], "other"));
   expect(nameOf(store)).toBe("Mine");
-  posts[0]!.answer(409, { ok: false, clashes: [{ in: "points", id: "cam", mine: {}, theirs: {} }], revision: 6, log: [logged(6, [named("Theirs")], "other")] });
+  posts[0]!.answer(409, {
+    ok: false,
+    clashes: [{ in: "points", id: "cam", mine: {}, theirs: {} }],
+    revision: 6,
+    log: [logged(6, [named("Theirs")], "other")],
+  });
   await settle();
   expect(store.get().clash!.pending.base).toBe(5);
   store.resolve("theirs");
@@ -136,7 +163,12 @@ test("a clash answered with mine is sent again on the newest revision", async ()
   const posts = server();
   const store = start();
   store.edit([named("Mine")]);
-  posts[0]!.answer(409, { ok: false, clashes: [], revision: 6, log: [logged(6, [named("Theirs")], "other")] });
+  posts[0]!.answer(409, {
+    ok: false,
+    clashes: [],
+    revision: 6,
+    log: [logged(6, [named("Theirs")], "other")],
+  });
   await settle();
   store.resolve("mine");
   await settle();
@@ -149,7 +181,11 @@ test("what the server refuses is taken back, with its sentence", async () => {
   store.edit([named("First")]);
   posts[0]!.answer(422, { error: "points[cam].name must not be empty." });
   await settle();
-  expect([nameOf(store), store.get().trouble, store.get().saving]).toEqual(["cam", "points[cam].name must not be empty.", "saved"]);
+  expect([nameOf(store), store.get().trouble, store.get().saving]).toEqual([
+    "cam",
+    "points[cam].name must not be empty.",
+    "saved",
+  ]);
 });
 
 test("a gap in the log: only a fresh page is safe", () => {
@@ -233,12 +269,20 @@ test("an edit the server breaks on is tried some times, then set aside with what
   expect(store.get().trouble).toContain("the change of Breaks: it is set aside");
   expect(store.get().refused.map((one) => one.changes)).toEqual([[named("Breaks")]]);
   expect(nameOf(store)).toBe("cam");
-  posts[4]!.answer(200, { ok: true, revision: 6, log: [logged(6, [{ in: "devices", drop: "d-cam" }], "me", "edit", { key: posts[4]!.body.key })] });
+  posts[4]!.answer(200, {
+    ok: true,
+    revision: 6,
+    log: [logged(6, [{ in: "devices", drop: "d-cam" }], "me", "edit", { key: posts[4]!.body.key })],
+  });
   await settle();
   expect(store.get().saving).toBe("saved");
   store.retry();
   await settle();
-  expect([posts[5]!.body.changes, nameOf(store), store.get().refused]).toEqual([[named("Breaks")], "Breaks", []]);
+  expect([posts[5]!.body.changes, nameOf(store), store.get().refused]).toEqual([
+    [named("Breaks")],
+    "Breaks",
+    [],
+  ]);
 });
 
 test("a server that is away for a moment never sets an edit aside", async () => {
@@ -258,8 +302,24 @@ describe("kept on the device", () => {
   /** Storage of a browser, as the walk keeps notes in it. */
   function shelf(first: ReturnType<Kept["load"]> = { queue: [], refused: [] }) {
     const held = { now: first };
-    const kept: Kept = { load: () => held.now, save: (next) => void (held.now = { queue: [...next.queue], refused: [...next.refused] }) };
-    return { held, kept, begin: () => createDesignStore({ url: "/d/x", person: "me", design: testDesign(), revision: 5, undo: [], redo: [], kept }) };
+    const kept: Kept = {
+      load: () => held.now,
+      save: (next) => void (held.now = { queue: [...next.queue], refused: [...next.refused] }),
+    };
+    return {
+      held,
+      kept,
+      begin: () =>
+        createDesignStore({
+          url: "/d/x",
+          person: "me",
+          design: testDesign(),
+          revision: 5,
+          undo: [],
+          redo: [],
+          kept,
+        }),
+    };
   }
 
   test("an edit made without a network is there after a reload, shown at once and sent once connected", async () => {
@@ -282,7 +342,10 @@ describe("kept on the device", () => {
   test("what the design has already, its answer lost with the page, is not sent twice", () => {
     const posts = server();
     const same = { in: "points" as const, put: testDesign().points[0]! };
-    const store = shelf({ queue: [{ kind: "edit", key: "k", changes: [same], base: 4 }], refused: [] }).begin();
+    const store = shelf({
+      queue: [{ kind: "edit", key: "k", changes: [same], base: 4 }],
+      refused: [],
+    }).begin();
     store.connect()();
     expect([store.get().waiting, posts.length]).toEqual([0, 0]);
   });
@@ -305,7 +368,9 @@ describe("kept on the device", () => {
     store.edit([named("Refused")]);
     posts[0]!.answer(422, { error: "points[cam].name must not be empty." });
     await settle();
-    expect(store.get().refused).toEqual([{ changes: [named("Refused")], said: "points[cam].name must not be empty." }]);
+    expect(store.get().refused).toEqual([
+      { changes: [named("Refused")], said: "points[cam].name must not be empty." },
+    ]);
     expect([held.now.queue.length, held.now.refused.length]).toEqual([0, 1]);
     expect(begin().get().refused).toHaveLength(1);
     store.dismiss();

@@ -88,12 +88,19 @@ const MOST_BROKEN = 4;
 /** Is a log entry what this desk just sent? The same person may have a second desk open. */
 const isSent = (entry: LogEntry, sent?: Pending) => sent !== undefined && entry.key === sent.key;
 
-const newKey = () => Array.from(globalThis.crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, "0")).join("");
+const newKey = () =>
+  Array.from(globalThis.crypto.getRandomValues(new Uint8Array(12)), (byte) =>
+    byte.toString(16).padStart(2, "0"),
+  ).join("");
 
 /** What a change is about, in few words, for a sentence about it. */
 function whatOf(changes: readonly Change[]): string {
-  const names = changes.flatMap((change) => ("put" in change && "name" in change.put && typeof change.put.name === "string" ? [change.put.name] : []));
-  return names.length ? `the change of ${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}` : "the last change";
+  const names = changes.flatMap((change) =>
+    "put" in change && "name" in change.put && typeof change.put.name === "string" ? [change.put.name] : [],
+  );
+  return names.length
+    ? `the change of ${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}`
+    : "the last change";
 }
 
 export function createDesignStore(start: Start): DesignStore {
@@ -101,14 +108,33 @@ export function createDesignStore(start: Start): DesignStore {
   let confirmed = start.design;
   const left = start.kept?.load();
   // What was sent, though its answer was lost with the page, is in the design already.
-  let queue: Pending[] = (left?.queue ?? []).map((pending) => ({ ...pending, key: pending.key ?? newKey() })).filter((pending) => pending.kind !== "edit" || !pending.changes.every((change) => sameRow(rowAt(start.design, change), "put" in change ? change.put : undefined)));
+  let queue: Pending[] = (left?.queue ?? [])
+    .map((pending) => ({ ...pending, key: pending.key ?? newKey() }))
+    .filter(
+      (pending) =>
+        pending.kind !== "edit" ||
+        !pending.changes.every((change) =>
+          sameRow(rowAt(start.design, change), "put" in change ? change.put : undefined),
+        ),
+    );
   let sending = false;
   /** How often the server broke on the edit that is being sent. */
   let broken = 0;
   let retry: ReturnType<typeof setTimeout> | undefined;
   const waiting = () => queue.filter((pending) => !pending.logged);
   const shown = () => waiting().reduce((design, pending) => applyChanges(design, pending.changes), confirmed);
-  let state: DeskState = { design: shown(), revision: start.revision, saving: queue.length ? "saving" : "saved", undo: start.undo, redo: start.redo, canUndo: start.undo.length > 0, canRedo: start.redo.length > 0, live: false, waiting: queue.length, refused: left?.refused ?? [] };
+  let state: DeskState = {
+    design: shown(),
+    revision: start.revision,
+    saving: queue.length ? "saving" : "saved",
+    undo: start.undo,
+    redo: start.redo,
+    canUndo: start.undo.length > 0,
+    canRedo: start.redo.length > 0,
+    live: false,
+    waiting: queue.length,
+    refused: left?.refused ?? [],
+  };
 
   const set = (part: Partial<DeskState>) => {
     state = { ...state, ...part, waiting: waiting().length };
@@ -141,14 +167,17 @@ export function createDesignStore(start: Start): DesignStore {
       if (own && sent) sent.logged = true;
       const touched = new Set(entry.changes.map(keyOf));
       for (const pending of queue) {
-        const apart = pending.base === revision && !pending.changes.some((change) => touched.has(keyOf(change)));
+        const apart =
+          pending.base === revision && !pending.changes.some((change) => touched.has(keyOf(change)));
         // What this desk sent itself cannot clash with what it sends next.
         if (apart || (own && pending.base === revision)) pending.base = entry.revision;
       }
       revision = entry.revision;
       if (!mine) other = { person: entry.person, revision };
-      else if (entry.kind === "undo") [undo, redo] = [undo.filter((of) => of !== entry.of), [...redo, entry.of!]];
-      else if (entry.kind === "redo") [undo, redo] = [[...undo, entry.of!], redo.filter((of) => of !== entry.of)];
+      else if (entry.kind === "undo")
+        [undo, redo] = [undo.filter((of) => of !== entry.of), [...redo, entry.of!]];
+      else if (entry.kind === "redo")
+        [undo, redo] = [[...undo, entry.of!], redo.filter((of) => of !== entry.of)];
       else [undo, redo] = [[...undo, entry.revision], []];
     }
     set({ revision, undo, redo, other, design: keepShown ? state.design : shown() });
@@ -160,7 +189,12 @@ export function createDesignStore(start: Start): DesignStore {
     broken = 0;
     sending = false;
     const said = `The server could not take ${whatOf(pending.changes)}: it is set aside here, and what came after it is being saved.`;
-    set({ design: shown(), trouble: said, refused: pending.kind === "edit" ? [...state.refused, { changes: pending.changes, said }] : state.refused });
+    set({
+      design: shown(),
+      trouble: said,
+      refused:
+        pending.kind === "edit" ? [...state.refused, { changes: pending.changes, said }] : state.refused,
+    });
     void send();
   }
 
@@ -176,7 +210,8 @@ export function createDesignStore(start: Start): DesignStore {
     // Written, though its answer was lost on the way: not to be written twice.
     queue = waiting();
     const pending = queue[0];
-    if (!pending) return set({ saving: "saved", trouble: state.saving === "failed" ? undefined : state.trouble });
+    if (!pending)
+      return set({ saving: "saved", trouble: state.saving === "failed" ? undefined : state.trouble });
     // What was made before it is in the log by now, so what it takes back has a name.
     if (pending.kind !== "edit" && pending.of === undefined) {
       pending.of = (pending.kind === "undo" ? state.undo : state.redo).at(-1);
@@ -190,14 +225,25 @@ export function createDesignStore(start: Start): DesignStore {
     let response: Response;
     try {
       response = await fetch(`${start.url}/edit`, {
-        method: "POST", headers: { "Content-Type": "application/json" },
-        body: JSON.stringify({ kind: pending.kind, key: pending.key, ...(pending.kind === "edit" ? { base: pending.base, changes: pending.changes } : { base: state.revision, of: pending.of }) }),
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({
+          kind: pending.kind,
+          key: pending.key,
+          ...(pending.kind === "edit"
+            ? { base: pending.base, changes: pending.changes }
+            : { base: state.revision, of: pending.of }),
+        }),
       });
     } catch {
       return fail("Not saved: no connection. It is tried again by itself.");
     }
-    if (response.status === 503) return fail("Not saved: the server or its database is away for a moment. It is tried again by itself.");
-    if (response.status >= 500) return (broken += 1) >= MOST_BROKEN ? setAside(pending) : fail("Not saved: the server is in trouble. It is tried again by itself.");
+    if (response.status === 503)
+      return fail("Not saved: the server or its database is away for a moment. It is tried again by itself.");
+    if (response.status >= 500)
+      return (broken += 1) >= MOST_BROKEN
+        ? setAside(pending)
+        : fail("Not saved: the server is in trouble. It is tried again by itself.");
     broken = 0;
     if (response.status === 401) {
       // Nothing is thrown away: it goes once somebody is signed in again.
@@ -224,7 +270,13 @@ export function createDesignStore(start: Start): DesignStore {
     } else {
       queue = queue.filter((other) => other !== pending);
       const said = typeof body === "string" ? body : (body as { error: string }).error;
-      set({ design: shown(), trouble: said, ...(start.kept && pending.kind === "edit" ? { refused: [...state.refused, { changes: pending.changes, said }] } : {}) });
+      set({
+        design: shown(),
+        trouble: said,
+        ...(start.kept && pending.kind === "edit"
+          ? { refused: [...state.refused, { changes: pending.changes, said }] }
+          : {}),
+      });
     }
   }
 
@@ -240,7 +292,11 @@ export function createDesignStore(start: Start): DesignStore {
 
   function add(pending: Pending): void {
     queue.push(pending);
-    set({ design: pending.changes.length ? applyChanges(state.design, pending.changes) : state.design, saving: "saving", trouble: undefined });
+    set({
+      design: pending.changes.length ? applyChanges(state.design, pending.changes) : state.design,
+      saving: "saving",
+      trouble: undefined,
+    });
     void send();
   }
 
@@ -273,7 +329,10 @@ export function createDesignStore(start: Start): DesignStore {
       source.onmessage = (event: MessageEvent<string>) => {
         // While an own edit is on its way its answer brings the same entries: whichever comes first counts.
         const entry = JSON.parse(event.data) as LogEntry;
-        follow([entry], queue.find((pending) => pending.key === entry.key));
+        follow(
+          [entry],
+          queue.find((pending) => pending.key === entry.key),
+        );
       };
       const online = () => void send();
       if (queue.length) void send();

@@ -12,7 +12,14 @@ import { newRowId, useDesk, useEdit } from "../desk/desk";
 import { Heading } from "./parts";
 import { rowName } from "./row-form";
 
-const EDGES: [Edge, string][] = [["left", "Left"], ["middle across", "Middle"], ["right", "Right"], ["top", "Top"], ["middle down", "Halfway"], ["bottom", "Bottom"]];
+const EDGES: [Edge, string][] = [
+  ["left", "Left"],
+  ["middle across", "Middle"],
+  ["right", "Right"],
+  ["top", "Top"],
+  ["middle down", "Halfway"],
+  ["bottom", "Bottom"],
+];
 
 export default function ManyInspector({ design, refs }: { design: Design; refs: readonly Ref[] }) {
   const { select, readOnly, preferences } = useDesk();
@@ -34,29 +41,132 @@ export default function ManyInspector({ design, refs }: { design: Design; refs: 
   };
   const bare = preferences.units === "imperial" ? "ft" : "m";
   const walls = refs.filter((ref) => ref.in === "walls");
-  const points = refs.flatMap((ref) => (ref.in === "points" ? byId(design, "points").get(ref.id) ?? [] : []));
-  const pair = points.length === 2 && refs.length === 2 && points[0]!.level === points[1]!.level ? points : undefined;
+  const points = refs.flatMap((ref) =>
+    ref.in === "points" ? (byId(design, "points").get(ref.id) ?? []) : [],
+  );
+  const pair =
+    points.length === 2 && refs.length === 2 && points[0]!.level === points[1]!.level ? points : undefined;
   return (
     <>
-      <Heading title={`${refs.length} things`} text={[...counts].map(([name, count]) => `${count} × ${name}`).join(", ")} />
-      {wrong && <p role="alert" className="border-b border-rule px-3.5 py-2 text-stop">{wrong}</p>}
+      <Heading
+        title={`${refs.length} things`}
+        text={[...counts].map(([name, count]) => `${count} × ${name}`).join(", ")}
+      />
+      {wrong && (
+        <p role="alert" className="border-b border-rule px-3.5 py-2 text-stop">
+          {wrong}
+        </p>
+      )}
       {!readOnly && (
         <div className="grid gap-3 border-b border-rule px-3.5 py-3">
-          <fieldset className="flex flex-wrap gap-1.5"><legend className="mb-1 text-small text-soft">Align</legend>{EDGES.map(([edge, name]) => <button key={edge} type="button" className="button h-6" onClick={() => attempt((d) => alignRows(d, refs, edge))}>{name}</button>)}</fieldset>
-          <fieldset className="flex flex-wrap gap-1.5"><legend className="mb-1 text-small text-soft">Mirror</legend><button type="button" className="button h-6" onClick={() => attempt((d) => mirrorRows(d, refs, "across"))}>Left to right</button><button type="button" className="button h-6" onClick={() => attempt((d) => mirrorRows(d, refs, "down"))}>Top to bottom</button></fieldset>
-          <form className="flex items-end gap-1.5" onSubmit={(event) => { event.preventDefault(); attempt((d) => moveRows(d, refs, { dx: parseLength(dx, "Across", bare), dy: parseLength(dy, "Down", bare) })); }}>
-            <label className="grid flex-1 gap-1 text-small text-soft">Across<input className="field font-mono" value={dx} onChange={(event) => setDx(event.target.value)} /></label>
-            <label className="grid flex-1 gap-1 text-small text-soft">Down<input className="field font-mono" value={dy} onChange={(event) => setDy(event.target.value)} /></label>
+          <fieldset className="flex flex-wrap gap-1.5">
+            <legend className="mb-1 text-small text-soft">Align</legend>
+            {EDGES.map(([edge, name]) => (
+              <button
+                key={edge}
+                type="button"
+                className="button h-6"
+                onClick={() => attempt((d) => alignRows(d, refs, edge))}
+              >
+                {name}
+              </button>
+            ))}
+          </fieldset>
+          <fieldset className="flex flex-wrap gap-1.5">
+            <legend className="mb-1 text-small text-soft">Mirror</legend>
+            <button
+              type="button"
+              className="button h-6"
+              onClick={() => attempt((d) => mirrorRows(d, refs, "across"))}
+            >
+              Left to right
+            </button>
+            <button
+              type="button"
+              className="button h-6"
+              onClick={() => attempt((d) => mirrorRows(d, refs, "down"))}
+            >
+              Top to bottom
+            </button>
+          </fieldset>
+          <form
+            className="flex items-end gap-1.5"
+            onSubmit={(event) => {
+              event.preventDefault();
+              attempt((d) =>
+                moveRows(d, refs, { dx: parseLength(dx, "Across", bare), dy: parseLength(dy, "Down", bare) }),
+              );
+            }}
+          >
+            <label className="grid flex-1 gap-1 text-small text-soft">
+              Across
+              <input className="field font-mono" value={dx} onChange={(event) => setDx(event.target.value)} />
+            </label>
+            <label className="grid flex-1 gap-1 text-small text-soft">
+              Down
+              <input className="field font-mono" value={dy} onChange={(event) => setDy(event.target.value)} />
+            </label>
             <button className="button">Shift</button>
           </form>
           <div className="flex flex-wrap gap-1.5">
-            {walls.length === 2 && refs.length === 2 && <button type="button" className="button" onClick={() => attempt((d) => joinWalls(d, walls[0]!.id, walls[1]!.id))}>Join the two walls</button>}
-            {pair && <button type="button" className="button" onClick={() => { const id = newRowId("sy"); attempt(() => [...pair.filter((point) => pairOf(design, point.id)).map((point): Change => ({ in: "symmetries", drop: pairOf(design, point.id)!.id })), { in: "symmetries", put: pairUp(id, pair[0]!, pair[1]!) }]); }}>Keep these two symmetric</button>}
-            <button type="button" className="button text-stop" onClick={() => { attempt((d) => removeRows(d, refs)); select(undefined); }}><Trash2 size={13} /> Remove them</button>
+            {walls.length === 2 && refs.length === 2 && (
+              <button
+                type="button"
+                className="button"
+                onClick={() => attempt((d) => joinWalls(d, walls[0]!.id, walls[1]!.id))}
+              >
+                Join the two walls
+              </button>
+            )}
+            {pair && (
+              <button
+                type="button"
+                className="button"
+                onClick={() => {
+                  const id = newRowId("sy");
+                  attempt(() => [
+                    ...pair
+                      .filter((point) => pairOf(design, point.id))
+                      .map((point): Change => ({ in: "symmetries", drop: pairOf(design, point.id)!.id })),
+                    { in: "symmetries", put: pairUp(id, pair[0]!, pair[1]!) },
+                  ]);
+                }}
+              >
+                Keep these two symmetric
+              </button>
+            )}
+            <button
+              type="button"
+              className="button text-stop"
+              onClick={() => {
+                attempt((d) => removeRows(d, refs));
+                select(undefined);
+              }}
+            >
+              <Trash2 size={13} /> Remove them
+            </button>
           </div>
         </div>
       )}
-      <ul className="py-1.5">{refs.map((ref) => { const row = (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id); return row && <li key={`${ref.in}/${ref.id}`}><button type="button" className="flex w-full justify-between px-3.5 py-0.5 text-left hover:bg-raised" onClick={() => select({ in: ref.in, id: ref.id })}><span className="truncate">{rowName(row)}</span><span className="text-soft">{SINGULAR[ref.in]}</span></button></li>; })}</ul>
+      <ul className="py-1.5">
+        {refs.map((ref) => {
+          const row = (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id);
+          return (
+            row && (
+              <li key={`${ref.in}/${ref.id}`}>
+                <button
+                  type="button"
+                  className="flex w-full justify-between px-3.5 py-0.5 text-left hover:bg-raised"
+                  onClick={() => select({ in: ref.in, id: ref.id })}
+                >
+                  <span className="truncate">{rowName(row)}</span>
+                  <span className="text-soft">{SINGULAR[ref.in]}</span>
+                </button>
+              </li>
+            )
+          );
+        })}
+      </ul>
     </>
   );
 }

@@ -1,5 +1,12 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
-import { byId, ROW_CLASSES, SINGULAR, type AnyRow, type CollectionName, type Design } from "#core/design/collections";
+import {
+  byId,
+  ROW_CLASSES,
+  SINGULAR,
+  type AnyRow,
+  type CollectionName,
+  type Design,
+} from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
@@ -24,7 +31,10 @@ interface Props {
 
 /** "boxDepthMm" → "Box depth". */
 export function fieldLabel(field: Pick<Field, "name" | "unit">): string {
-  const words = field.name.replace(/(M|Mm|Deg|Pct|A|Ma|H|C|W)$/, (end) => (field.unit ? "" : end)).replace(/([A-Z])/g, " $1").toLowerCase();
+  const words = field.name
+    .replace(/(M|Mm|Deg|Pct|A|Ma|H|C|W)$/, (end) => (field.unit ? "" : end))
+    .replace(/([A-Z])/g, " $1")
+    .toLowerCase();
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
@@ -36,23 +46,34 @@ export function rowName(row: AnyRow): string {
 
 /** Rows a reference may name: those of the same level first where both have one. */
 function choices(design: Design, field: Field): { value: string; text: string }[] {
-  return (design[field.to as CollectionName] as AnyRow[]).map((row) => ({ value: row.id, text: rowName(row) })).sort((a, b) => a.text.localeCompare(b.text, "en", { numeric: true }));
+  return (design[field.to as CollectionName] as AnyRow[])
+    .map((row) => ({ value: row.id, text: rowName(row) }))
+    .sort((a, b) => a.text.localeCompare(b.text, "en", { numeric: true }));
 }
 
-const plainPut = (collection: CollectionName) => (design: Design, id: string, values: Loose): Change[] => {
-  const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) ?? fail(SINGULAR[collection], "is gone: somebody took it out");
-  const next = Object.fromEntries(Object.entries({ ...row, ...values }).filter(([, value]) => value !== undefined));
-  return [{ in: collection, put: checkRow(collection, next, "") } as Change];
-};
+const plainPut =
+  (collection: CollectionName) =>
+  (design: Design, id: string, values: Loose): Change[] => {
+    const row =
+      (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) ??
+      fail(SINGULAR[collection], "is gone: somebody took it out");
+    const next = Object.fromEntries(
+      Object.entries({ ...row, ...values }).filter(([, value]) => value !== undefined),
+    );
+    return [{ in: collection, put: checkRow(collection, next, "") } as Change];
+  };
 
 export function RowForm({ collection, id, only, change = plainPut(collection), names = {} }: Props) {
   const design = useDesign();
   const edit = useEdit();
   const { store } = useDesk();
-  const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) as unknown as Loose | undefined;
+  const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) as unknown as
+    Loose | undefined;
   if (!row) return null;
   const known = fields(ROW_CLASSES[collection]);
-  const shown = only ? only.flatMap((name) => known.find((field) => field.name === name) ?? []) : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
+  const shown = only
+    ? only.flatMap((name) => known.find((field) => field.name === name) ?? [])
+    : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
   const put = (values: Loose) => {
     // Tried on the newest rows first: a refusal is shown at the field, and nothing has changed.
     const changes = change(store.get().design, id, values);
@@ -60,69 +81,227 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
   };
   return (
     <div className="grid gap-1.5">
-      {shown.map((field) => <FieldInput key={field.name} design={design} field={field} label={names[field.name] ?? fieldLabel(field)} value={row[field.name]} put={(value) => put({ [field.name]: value })} />)}
+      {shown.map((field) => (
+        <FieldInput
+          key={field.name}
+          design={design}
+          field={field}
+          label={names[field.name] ?? fieldLabel(field)}
+          value={row[field.name]}
+          put={(value) => put({ [field.name]: value })}
+        />
+      ))}
     </div>
   );
 }
 
-function FieldInput({ design, field, label, value, put }: { design: Design; field: Field; label: string; value: unknown; put(value: unknown): void }) {
+function FieldInput({
+  design,
+  field,
+  label,
+  value,
+  put,
+}: {
+  design: Design;
+  field: Field;
+  label: string;
+  value: unknown;
+  put(value: unknown): void;
+}) {
   const { readOnly } = useDesk();
   switch (field.kind) {
     case "text":
-      return <TextField label={label} text={(value as string | undefined) ?? ""} take={(text) => put(text.trim() || (field.optional ? undefined : ""))} />;
+      return (
+        <TextField
+          label={label}
+          text={(value as string | undefined) ?? ""}
+          take={(text) => put(text.trim() || (field.optional ? undefined : ""))}
+        />
+      );
     case "number":
     case "integer": {
-      if (field.unit === "m" && value !== undefined && !/PerPx/.test(field.name)) return <LengthField label={label} metres={value as number} take={put} />;
-      const unit = field.unit && field.unit.length < 6 ? field.unit.replace("money", design.design.currency) : undefined;
-      return <TextField label={label} mono unit={unit} inputMode="decimal" text={value === undefined ? "" : String(value)} take={(text) => put(text.trim() ? Number(text.replace(",", ".").replace(/[−–]/, "-")) : undefined)} />;
+      if (field.unit === "m" && value !== undefined && !/PerPx/.test(field.name))
+        return <LengthField label={label} metres={value as number} take={put} />;
+      const unit =
+        field.unit && field.unit.length < 6 ? field.unit.replace("money", design.design.currency) : undefined;
+      return (
+        <TextField
+          label={label}
+          mono
+          unit={unit}
+          inputMode="decimal"
+          text={value === undefined ? "" : String(value)}
+          take={(text) => put(text.trim() ? Number(text.replace(",", ".").replace(/[−–]/, "-")) : undefined)}
+        />
+      );
     }
     case "flag":
-      return <label className="flex items-center gap-2 pl-26"><input type="checkbox" checked={value === true} disabled={readOnly} onChange={(event) => put(event.target.checked ? true : field.optional ? undefined : false)} />{label.toLowerCase()}</label>;
+      return (
+        <label className="flex items-center gap-2 pl-26">
+          <input
+            type="checkbox"
+            checked={value === true}
+            disabled={readOnly}
+            onChange={(event) => put(event.target.checked ? true : field.optional ? undefined : false)}
+          />
+          {label.toLowerCase()}
+        </label>
+      );
     case "choice":
-      return <SelectField label={label} value={(value as string | undefined) ?? ""} options={[...(field.optional ? [{ value: "", text: "–" }] : []), ...field.choices!.map((one) => ({ value: one, text: one }))]} take={(one) => put(one || undefined)} />;
+      return (
+        <SelectField
+          label={label}
+          value={(value as string | undefined) ?? ""}
+          options={[
+            ...(field.optional ? [{ value: "", text: "–" }] : []),
+            ...field.choices!.map((one) => ({ value: one, text: one })),
+          ]}
+          take={(one) => put(one || undefined)}
+        />
+      );
     case "ref":
-      return <SelectField label={label} value={(value as string | undefined) ?? ""} options={[...(field.optional || value === undefined ? [{ value: "", text: "–" }] : []), ...choices(design, field)]} take={(one) => put(one || undefined)} />;
+      return (
+        <SelectField
+          label={label}
+          value={(value as string | undefined) ?? ""}
+          options={[
+            ...(field.optional || value === undefined ? [{ value: "", text: "–" }] : []),
+            ...choices(design, field),
+          ]}
+          take={(one) => put(one || undefined)}
+        />
+      );
     case "texts":
-      if (field.choices) return <RefsField label={label} chosen={(value as string[] | undefined) ?? []} options={field.choices.map((one) => ({ value: one, text: one }))} put={(chosen) => put(chosen.length || !field.optional ? field.choices!.filter((one) => chosen.includes(one)) : undefined)} />;
-      return <TextField label={label} text={((value as string[] | undefined) ?? []).join(", ")} take={(text) => put(text.split(",").map((one) => one.trim()).filter(Boolean))} />;
+      if (field.choices)
+        return (
+          <RefsField
+            label={label}
+            chosen={(value as string[] | undefined) ?? []}
+            options={field.choices.map((one) => ({ value: one, text: one }))}
+            put={(chosen) =>
+              put(
+                chosen.length || !field.optional
+                  ? field.choices!.filter((one) => chosen.includes(one))
+                  : undefined,
+              )
+            }
+          />
+        );
+      return (
+        <TextField
+          label={label}
+          text={((value as string[] | undefined) ?? []).join(", ")}
+          take={(text) =>
+            put(
+              text
+                .split(",")
+                .map((one) => one.trim())
+                .filter(Boolean),
+            )
+          }
+        />
+      );
     case "refs":
-      return <RefsField label={label} chosen={(value as string[] | undefined) ?? []} options={choices(design, field)} put={put} />;
+      return (
+        <RefsField
+          label={label}
+          chosen={(value as string[] | undefined) ?? []}
+          options={choices(design, field)}
+          put={put}
+        />
+      );
     case "one":
-      return <NestedForm design={design} field={field} label={label} value={value as Loose | undefined} put={put} />;
+      return (
+        <NestedForm
+          design={design}
+          field={field}
+          label={label}
+          value={value as Loose | undefined}
+          put={put}
+        />
+      );
     case "many":
-      return field.nested === OptionRadio ? <TextField label={label} text={radiosText((value as OptionRadio[] | undefined) ?? [])} take={(text) => put(readRadios(text))} /> : null;
+      return field.nested === OptionRadio ? (
+        <TextField
+          label={label}
+          text={radiosText((value as OptionRadio[] | undefined) ?? [])}
+          take={(text) => put(readRadios(text))}
+        />
+      ) : null;
     default:
       return null;
   }
 }
 
-const radiosText = (radios: readonly OptionRadio[]) => radios.map((radio) => `${radio.protocol}: ${radio.devices}`).join("; ");
+const radiosText = (radios: readonly OptionRadio[]) =>
+  radios.map((radio) => `${radio.protocol}: ${radio.devices}`).join("; ");
 
 /** "Zigbee: 200; Thread: 150", one radio after another with the devices it can hold. */
 function readRadios(text: string): { protocol: string; devices: number }[] {
-  return text.split(";").map((part) => part.trim()).filter(Boolean).map((part) => {
-    const [, protocol, devices] = /^(.+?)\s*:\s*(\d+)$/.exec(part) ?? fail("radios", `must be written as "Zigbee: 200; Thread: 150", not "${part}"`);
-    return { protocol: protocol!, devices: Number(devices) };
-  });
+  return text
+    .split(";")
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const [, protocol, devices] =
+        /^(.+?)\s*:\s*(\d+)$/.exec(part) ??
+        fail("radios", `must be written as "Zigbee: 200; Thread: 150", not "${part}"`);
+      return { protocol: protocol!, devices: Number(devices) };
+    });
 }
 
 /** Fields that stand together, folded while there is none: what an option is rated for, what it needs. */
-function NestedForm({ design, field, label, value, put }: { design: Design; field: Field; label: string; value: Loose | undefined; put(value: unknown): void }) {
+function NestedForm({
+  design,
+  field,
+  label,
+  value,
+  put,
+}: {
+  design: Design;
+  field: Field;
+  label: string;
+  value: Loose | undefined;
+  put(value: unknown): void;
+}) {
   const nested = fields(field.nested as RowClass);
   const set = (name: string, next: unknown) => {
-    const made = Object.fromEntries(Object.entries({ ...value, [name]: next }).filter(([, one]) => one !== undefined));
+    const made = Object.fromEntries(
+      Object.entries({ ...value, [name]: next }).filter(([, one]) => one !== undefined),
+    );
     put(Object.keys(made).length || !field.optional ? made : undefined);
   };
   return (
     <details open={value !== undefined} className="border-t border-rule pt-1.5">
       <summary className="text-small font-semibold">{label}</summary>
-      <div className="mt-1 grid gap-1.5">{nested.map((one) => <FieldInput key={one.name} design={design} field={one} label={fieldLabel(one)} value={value?.[one.name]} put={(next) => set(one.name, next)} />)}</div>
+      <div className="mt-1 grid gap-1.5">
+        {nested.map((one) => (
+          <FieldInput
+            key={one.name}
+            design={design}
+            field={one}
+            label={fieldLabel(one)}
+            value={value?.[one.name]}
+            put={(next) => set(one.name, next)}
+          />
+        ))}
+      </div>
     </details>
   );
 }
 
 /** A list of rows as ticks, folded while nobody changes it. */
-export function RefsField({ label, chosen, options, put }: { label: string; chosen: readonly string[]; options: readonly { value: string; text: string }[]; put(ids: string[]): void }) {
+export function RefsField({
+  label,
+  chosen,
+  options,
+  put,
+}: {
+  label: string;
+  chosen: readonly string[];
+  options: readonly { value: string; text: string }[];
+  put(ids: string[]): void;
+}) {
   const { readOnly } = useDesk();
   const [open, setOpen] = useState(false);
   const names = options.filter((option) => chosen.includes(option.value)).map((option) => option.text);
@@ -130,16 +309,37 @@ export function RefsField({ label, chosen, options, put }: { label: string; chos
     <div className="grid grid-cols-[6rem_1fr] items-start gap-x-2">
       <span className="pt-1 text-small text-soft">{label}</span>
       <div>
-        <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="field h-auto min-h-7 py-0.5 text-left" aria-label={`${label}: ${names.join(", ") || "none"}`}>{names.join(", ") || <span className="text-soft">none</span>}</button>
-        {open && <div className="mt-1 grid max-h-44 gap-0.5 overflow-y-auto border border-rule bg-raised p-1.5">
-          {options.length === 0 && <span className="text-soft">There is none yet.</span>}
-          {options.map((option) => {
-            const on = chosen.includes(option.value);
-            return <label key={option.value} className="flex items-center gap-1.5"><input type="checkbox" checked={on} disabled={readOnly} onChange={() => put(on ? chosen.filter((one) => one !== option.value) : [...chosen, option.value])} />{option.text}</label>;
-          })}
-        </div>}
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          className="field h-auto min-h-7 py-0.5 text-left"
+          aria-label={`${label}: ${names.join(", ") || "none"}`}
+        >
+          {names.join(", ") || <span className="text-soft">none</span>}
+        </button>
+        {open && (
+          <div className="mt-1 grid max-h-44 gap-0.5 overflow-y-auto border border-rule bg-raised p-1.5">
+            {options.length === 0 && <span className="text-soft">There is none yet.</span>}
+            {options.map((option) => {
+              const on = chosen.includes(option.value);
+              return (
+                <label key={option.value} className="flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    checked={on}
+                    disabled={readOnly}
+                    onChange={() =>
+                      put(on ? chosen.filter((one) => one !== option.value) : [...chosen, option.value])
+                    }
+                  />
+                  {option.text}
+                </label>
+              );
+            })}
+          </div>
+        )}
       </div>
     </div>
   );
 }
-

@@ -40,12 +40,20 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
   };
   return (
     <div className={bare ? "" : "grid grid-cols-[6rem_1fr] items-center gap-x-2"}>
-      <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>{label}</label>
+      <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>
+        {label}
+      </label>
       <div className="relative">
         <input
-          id={id} value={typed ?? text} readOnly={readOnly} inputMode={inputMode} aria-invalid={error ? true : undefined} aria-describedby={error ? `${id}-error` : undefined}
+          id={id}
+          value={typed ?? text}
+          readOnly={readOnly}
+          inputMode={inputMode}
+          aria-invalid={error ? true : undefined}
+          aria-describedby={error ? `${id}-error` : undefined}
           className={`field ${bare ? "field-bare" : ""} ${mono ? "font-mono" : ""} ${unit ? "pr-9" : ""} ${error ? "border-stop" : ""} ${readOnly ? "border-transparent bg-transparent" : ""}`}
-          onChange={(event) => setTyped(event.target.value)} onBlur={commit}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={commit}
           onKeyDown={(event) => {
             if (event.key === "Enter") commit();
             if (event.key === "Escape") {
@@ -54,31 +62,83 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
             }
           }}
         />
-        {unit && <span className="pointer-events-none absolute inset-y-0 right-2 flex items-center text-small text-soft">{unit}</span>}
+        {unit && (
+          <span className="pointer-events-none absolute inset-y-0 right-2 flex items-center text-small text-soft">
+            {unit}
+          </span>
+        )}
       </div>
-      {error && <p id={`${id}-error`} role="alert" className="col-span-2 mt-0.5 text-small text-stop">{error}</p>}
+      {error && (
+        <p id={`${id}-error`} role="alert" className="col-span-2 mt-0.5 text-small text-stop">
+          {error}
+        </p>
+      )}
     </div>
   );
 }
 
-export function LengthField({ label, metres, take }: { label: string; metres: number; take(metres: number): void }) {
+export function LengthField({
+  label,
+  metres,
+  take,
+}: {
+  label: string;
+  metres: number;
+  take(metres: number): void;
+}) {
   const { units } = useDesk().preferences;
-  return <TextField label={label} mono text={formatLength(metres, units)} take={(text) => take(parseLength(text, label, units === "imperial" ? "ft" : "m"))} />;
+  return (
+    <TextField
+      label={label}
+      mono
+      text={formatLength(metres, units)}
+      take={(text) => take(parseLength(text, label, units === "imperial" ? "ft" : "m"))}
+    />
+  );
 }
 
-export function SelectField<T extends string>({ label, value, options, take, bare }: { label: string; value: T | ""; options: readonly { value: T | ""; text: string }[]; take(value: T | ""): void; bare?: boolean }) {
+export function SelectField<T extends string>({
+  label,
+  value,
+  options,
+  take,
+  bare,
+}: {
+  label: string;
+  value: T | "";
+  options: readonly { value: T | ""; text: string }[];
+  take(value: T | ""): void;
+  bare?: boolean;
+}) {
   const { readOnly } = useDesk();
   const id = useId();
   return (
     <div className={bare ? "" : "grid grid-cols-[6rem_1fr] items-center gap-x-2"}>
-      <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>{label}</label>
-      <select id={id} className={`field ${bare ? "field-bare" : ""}`} value={value} disabled={readOnly} onChange={(event) => take(event.target.value as T | "")}>
-        {options.map((option) => <option key={option.value} value={option.value}>{option.text}</option>)}
+      <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>
+        {label}
+      </label>
+      <select
+        id={id}
+        className={`field ${bare ? "field-bare" : ""}`}
+        value={value}
+        disabled={readOnly}
+        onChange={(event) => take(event.target.value as T | "")}
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.text}
+          </option>
+        ))}
       </select>
     </div>
   );
 }
 
 export function Fact({ label, children }: { label: string; children: ReactNode }) {
-  return <div className="grid grid-cols-[6rem_1fr] gap-x-2 py-0.5"><dt className="text-small text-soft">{label}</dt><dd className="min-w-0">{children}</dd></div>;
+  return (
+    <div className="grid grid-cols-[6rem_1fr] gap-x-2 py-0.5">
+      <dt className="text-small text-soft">{label}</dt>
+      <dd className="min-w-0">{children}</dd>
+    </div>
+  );
 }

@@ -34,12 +34,27 @@ const INNER: Record<GlyphName, string> = {
 export function GlyphPaths({ glyph, filled = false }: { glyph: GlyphName; filled?: boolean }) {
   return (
     <>
-      <path d={OUTLINE[glyph]} className={filled ? "fill-ink stroke-ink" : "fill-raised stroke-ink"} strokeWidth={1.3} strokeLinejoin="round" />
-      <path d={INNER[glyph]} fill="none" className={filled ? "stroke-raised" : "stroke-ink"} strokeWidth={1.3} strokeLinecap="round" />
+      <path
+        d={OUTLINE[glyph]}
+        className={filled ? "fill-ink stroke-ink" : "fill-raised stroke-ink"}
+        strokeWidth={1.3}
+        strokeLinejoin="round"
+      />
+      <path
+        d={INNER[glyph]}
+        fill="none"
+        className={filled ? "stroke-raised" : "stroke-ink"}
+        strokeWidth={1.3}
+        strokeLinecap="round"
+      />
     </>
   );
 }
 
 export function Glyph({ glyph, size = 16 }: { glyph: GlyphName; size?: number }) {
-  return <svg viewBox="0 0 16 16" width={size} height={size} aria-hidden="true" className="shrink-0"><GlyphPaths glyph={glyph} /></svg>;
+  return (
+    <svg viewBox="0 0 16 16" width={size} height={size} aria-hidden="true" className="shrink-0">
+      <GlyphPaths glyph={glyph} />
+    </svg>
+  );
 }

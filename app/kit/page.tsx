@@ -2,7 +2,19 @@
 import type { ComponentProps, ReactNode } from "react";
 import { Mark } from "./mark";
 
-export function Page({ title, lead, wide = false, aside, children }: { title: string; lead?: string; wide?: boolean; aside?: ReactNode; children: ReactNode }) {
+export function Page({
+  title,
+  lead,
+  wide = false,
+  aside,
+  children,
+}: {
+  title: string;
+  lead?: string;
+  wide?: boolean;
+  aside?: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <div className="min-h-screen bg-ground">
       <header className="flex h-10 items-center gap-3 bg-mast px-4 text-mast-ink">
@@ -10,7 +22,9 @@ export function Page({ title, lead, wide = false, aside, children }: { title: st
         <span className="font-semibold">Zinc Lattice</span>
         <span className="ml-auto">{aside}</span>
       </header>
-      <main className={`mx-auto my-10 border border-rule bg-pane p-6 ${wide ? "max-w-4xl" : "max-w-md"} max-sm:my-0 max-sm:border-0`}>
+      <main
+        className={`mx-auto my-10 border border-rule bg-pane p-6 ${wide ? "max-w-4xl" : "max-w-md"} max-sm:my-0 max-sm:border-0`}
+      >
         <h1 className="text-xl font-semibold [font-stretch:88%]">{title}</h1>
         {lead && <p className="mt-1 mb-5 text-soft">{lead}</p>}
         {children}
@@ -29,5 +43,9 @@ export function Field({ label, ...input }: { label: string } & ComponentProps<"i
 }
 
 export function FormError({ text }: { text?: string }) {
-  return text ? <p role="alert" className="border-l-2 border-stop bg-raised px-3 py-2 text-stop">{text}</p> : null;
+  return text ? (
+    <p role="alert" className="border-l-2 border-stop bg-raised px-3 py-2 text-stop">
+      {text}
+    </p>
+  ) : null;
 }

@@ -1,8 +1,22 @@
 /** A fast table: sorting, grouping with subtotals, only the rows in sight drawn, arrows and Enter. */
-import { getCoreRowModel, getSortedRowModel, useReactTable, type ColumnDef, type SortingState } from "@tanstack/react-table";
+import {
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type SortingState,
+} from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from "react";
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+  type RefObject,
+} from "react";
 
 export interface Column<Row> {
   id: string;
@@ -48,14 +62,43 @@ function useWidth(element: RefObject<HTMLElement | null>): number {
   return width;
 }
 
-export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected, onSelect, groupBy, totals, empty, initialSort = [] }: Props<Row>) {
+export function DataTable<Row>({
+  label,
+  rows,
+  columns: offered,
+  keyOf,
+  selected,
+  onSelect,
+  groupBy,
+  totals,
+  empty,
+  initialSort = [],
+}: Props<Row>) {
   const [sorting, setSorting] = useState<SortingState>(initialSort);
   const scroller = useRef<HTMLDivElement>(null);
   const width = useWidth(scroller);
-  const columns = useMemo(() => offered.filter((column) => !column.from || width >= column.from), [offered, width]);
+  const columns = useMemo(
+    () => offered.filter((column) => !column.from || width >= column.from),
+    [offered, width],
+  );
   const data = useMemo(() => [...rows], [rows]);
-  const defs = useMemo(() => columns.map((column): ColumnDef<Row> => ({ id: column.id, accessorFn: (row) => column.value(row) ?? "", sortingFn: "alphanumeric" })), [columns]);
-  const table = useReactTable({ data, columns: defs, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel() });
+  const defs = useMemo(
+    () =>
+      columns.map((column): ColumnDef<Row> => ({
+        id: column.id,
+        accessorFn: (row) => column.value(row) ?? "",
+        sortingFn: "alphanumeric",
+      })),
+    [columns],
+  );
+  const table = useReactTable({
+    data,
+    columns: defs,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
   const sorted = table.getSortedRowModel().rows;
   const lines = useMemo((): Line<Row>[] => {
     const plain = sorted.map((row) => row.original);
@@ -68,10 +111,20 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
       if (list) list.push(row);
       else groups.set(group, [row]);
     }
-    return [...groups].sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true })).flatMap(([group, own]): Line<Row>[] => [{ group, rows: own }, ...own.map((row) => ({ row }))]);
+    return [...groups]
+      .sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))
+      .flatMap(([group, own]): Line<Row>[] => [{ group, rows: own }, ...own.map((row) => ({ row }))]);
   }, [sorted, offered, groupBy]);
 
-  const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: 12, scrollPaddingStart: ROW_PX, scrollPaddingEnd: 2 * ROW_PX, initialRect: { width: 800, height: 400 } });
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: 12,
+    scrollPaddingStart: ROW_PX,
+    scrollPaddingEnd: 2 * ROW_PX,
+    initialRect: { width: 800, height: 400 },
+  });
   const template = columns.map((column) => column.width).join(" ");
   const total = totals?.(rows);
   const at = lines.findIndex((line) => "row" in line && keyOf(line.row) === selected);
@@ -87,7 +140,16 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
 
   const onKey = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).closest("input, select, textarea")) return;
-    const by = ({ ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10, Home: -lines.length, End: lines.length } as Record<string, number>)[event.key];
+    const by = (
+      {
+        ArrowDown: 1,
+        ArrowUp: -1,
+        PageDown: 10,
+        PageUp: -10,
+        Home: -lines.length,
+        End: lines.length,
+      } as Record<string, number>
+    )[event.key];
     if (by === undefined || event.ctrlKey || event.altKey) return;
     event.preventDefault();
     let next = Math.min(lines.length - 1, Math.max(0, (at < 0 ? (by > 0 ? -1 : 0) : at) + by));
@@ -99,46 +161,120 @@ export function DataTable<Row>({ label, rows, columns: offered, keyOf, selected,
   };
 
   return (
-    <div ref={scroller} className="min-h-0 flex-1 overflow-auto" role="grid" aria-label={label} aria-rowcount={lines.length + 1} tabIndex={0} onKeyDown={onKey}>
-      <div className="sticky top-0 z-10 grid min-w-max border-b border-rule bg-pane text-small text-soft" style={{ gridTemplateColumns: template }} role="row" aria-rowindex={1}>
+    <div
+      ref={scroller}
+      className="min-h-0 flex-1 overflow-auto"
+      role="grid"
+      aria-label={label}
+      aria-rowcount={lines.length + 1}
+      tabIndex={0}
+      onKeyDown={onKey}
+    >
+      <div
+        className="sticky top-0 z-10 grid min-w-max border-b border-rule bg-pane text-small text-soft"
+        style={{ gridTemplateColumns: template }}
+        role="row"
+        aria-rowindex={1}
+      >
         {columns.map((column) => {
           const way = sorting.find((s) => s.id === column.id);
           return (
-            <div key={column.id} role="columnheader" aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"} className={column.right ? "text-right" : ""}>
-              <button type="button" className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`} onClick={() => table.getColumn(column.id)!.toggleSorting(way && !way.desc ? true : false)}>
-                <span className={column.hidden ? "sr-only" : ""}>{column.name}</span>{way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
+            <div
+              key={column.id}
+              role="columnheader"
+              aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"}
+              className={column.right ? "text-right" : ""}
+            >
+              <button
+                type="button"
+                className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`}
+                onClick={() => table.getColumn(column.id)!.toggleSorting(way && !way.desc ? true : false)}
+              >
+                <span className={column.hidden ? "sr-only" : ""}>{column.name}</span>
+                {way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
               </button>
             </div>
           );
         })}
       </div>
-      {lines.length === 0 && <p className="p-4 text-soft" role="row"><span role="gridcell">{empty}</span></p>}
+      {lines.length === 0 && (
+        <p className="p-4 text-soft" role="row">
+          <span role="gridcell">{empty}</span>
+        </p>
+      )}
       <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
         {virtual.getVirtualItems().map((item) => {
           const line = lines[item.index]!;
-          const place = { gridTemplateColumns: template, transform: `translateY(${item.start}px)`, height: ROW_PX };
+          const place = {
+            gridTemplateColumns: template,
+            transform: `translateY(${item.start}px)`,
+            height: ROW_PX,
+          };
           if (!("row" in line)) {
             const sums = totals?.(line.rows) ?? {};
             return (
-              <div key={`group ${line.group}`} role="row" aria-rowindex={item.index + 2} className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold" style={place}>
-                {columns.map((column, c) => <div key={column.id} role="gridcell" className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : c === 0 ? "" : "truncate"}`}>{c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}</div>)}
+              <div
+                key={`group ${line.group}`}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold"
+                style={place}
+              >
+                {columns.map((column, c) => (
+                  <div
+                    key={column.id}
+                    role="gridcell"
+                    className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : c === 0 ? "" : "truncate"}`}
+                  >
+                    {c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}
+                  </div>
+                ))}
               </div>
             );
           }
           const key = keyOf(line.row);
           // Chosen before what stands in its cells hears the press: a number pressed opens its working of this row.
           return (
-            <div key={key} role="row" aria-rowindex={item.index + 2} aria-selected={key === selected} data-row={key} className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`} style={place} onClickCapture={() => onSelect(line.row)}>
+            <div
+              key={key}
+              role="row"
+              aria-rowindex={item.index + 2}
+              aria-selected={key === selected}
+              data-row={key}
+              className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`}
+              style={place}
+              onClickCapture={() => onSelect(line.row)}
+            >
               {columns.map((column) => (
-                <div key={column.id} role="gridcell" className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}>{column.cell ? column.cell(line.row) : column.value(line.row)}</div>
+                <div
+                  key={column.id}
+                  role="gridcell"
+                  className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}
+                >
+                  {column.cell ? column.cell(line.row) : column.value(line.row)}
+                </div>
               ))}
             </div>
           );
         })}
       </div>
       {total && lines.length > 0 && (
-        <div className="sticky bottom-0 grid min-w-max items-center border-t border-rule bg-raised font-semibold" style={{ gridTemplateColumns: template, height: ROW_PX }} role="row" aria-rowindex={lines.length + 2} data-totals>
-          {columns.map((column) => <div key={column.id} role="gridcell" className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : "truncate"}`}>{total[column.id]}</div>)}
+        <div
+          className="sticky bottom-0 grid min-w-max items-center border-t border-rule bg-raised font-semibold"
+          style={{ gridTemplateColumns: template, height: ROW_PX }}
+          role="row"
+          aria-rowindex={lines.length + 2}
+          data-totals
+        >
+          {columns.map((column) => (
+            <div
+              key={column.id}
+              role="gridcell"
+              className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : "truncate"}`}
+            >
+              {total[column.id]}
+            </div>
+          ))}
         </div>
       )}
     </div>

@@ -9,19 +9,45 @@ export function useView(views: ViewList, key = "view"): [string, (name: string) 
   const [params, setParams] = useSearchParams();
   const asked = params.get(key);
   const view = views.find(([name]) => name === asked)?.[0] ?? views[0]![0];
-  const show = (name: string) => setParams((now) => {
-    if (name === views[0]![0]) now.delete(key);
-    else now.set(key, name);
-    return now;
-  }, { replace: true, preventScrollReset: true });
+  const show = (name: string) =>
+    setParams(
+      (now) => {
+        if (name === views[0]![0]) now.delete(key);
+        else now.set(key, name);
+        return now;
+      },
+      { replace: true, preventScrollReset: true },
+    );
   return [view, show];
 }
 
-export function Views({ label, views, view, show }: { label: string; views: ViewList; view: string; show(name: string): void }) {
+export function Views({
+  label,
+  views,
+  view,
+  show,
+}: {
+  label: string;
+  views: ViewList;
+  view: string;
+  show(name: string): void;
+}) {
   return (
-    <nav aria-label={label} className="flex h-9 shrink-0 items-stretch gap-4 overflow-x-auto border-b border-rule bg-pane px-3" data-chrome>
+    <nav
+      aria-label={label}
+      className="flex h-9 shrink-0 items-stretch gap-4 overflow-x-auto border-b border-rule bg-pane px-3"
+      data-chrome
+    >
       {views.map(([name, text]) => (
-        <button key={name} type="button" aria-pressed={view === name} className={`border-b-2 whitespace-nowrap ${view === name ? "border-accent font-semibold" : "border-transparent text-soft hover:text-ink"}`} onClick={() => show(name)}>{text}</button>
+        <button
+          key={name}
+          type="button"
+          aria-pressed={view === name}
+          className={`border-b-2 whitespace-nowrap ${view === name ? "border-accent font-semibold" : "border-transparent text-soft hover:text-ink"}`}
+          onClick={() => show(name)}
+        >
+          {text}
+        </button>
       ))}
     </nav>
   );
@@ -35,13 +61,35 @@ export function Ready() {
 }
 
 /** Tabs over a table, with arrow keys between them. */
-export function Tabs({ label, tabs, tab, show, children }: { label: string; tabs: readonly (readonly [name: string, text: string])[]; tab: string; show(name: string): void; children?: React.ReactNode }) {
+export function Tabs({
+  label,
+  tabs,
+  tab,
+  show,
+  children,
+}: {
+  label: string;
+  tabs: readonly (readonly [name: string, text: string])[];
+  tab: string;
+  show(name: string): void;
+  children?: React.ReactNode;
+}) {
   return (
-    <div className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3" data-chrome>
+    <div
+      className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3"
+      data-chrome
+    >
       <div role="tablist" aria-label={label} className="flex min-w-0 items-stretch gap-4 overflow-x-auto">
         {tabs.map(([name, text], i) => (
           <button
-            key={name} id={`tab-${name}`} type="button" role="tab" aria-selected={tab === name} tabIndex={tab === name ? 0 : -1} className={`border-b-2 whitespace-nowrap ${tab === name ? "border-accent font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`} onClick={() => show(name)}
+            key={name}
+            id={`tab-${name}`}
+            type="button"
+            role="tab"
+            aria-selected={tab === name}
+            tabIndex={tab === name ? 0 : -1}
+            className={`border-b-2 whitespace-nowrap ${tab === name ? "border-accent font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`}
+            onClick={() => show(name)}
             onKeyDown={(event) => {
               const by = ({ ArrowRight: 1, ArrowLeft: -1 } as Record<string, number>)[event.key];
               if (!by) return;
@@ -50,7 +98,9 @@ export function Tabs({ label, tabs, tab, show, children }: { label: string; tabs
               show(next);
               document.getElementById(`tab-${next}`)?.focus();
             }}
-          >{text}</button>
+          >
+            {text}
+          </button>
         ))}
       </div>
       {children}

@@ -30,18 +30,79 @@ const Stub = memo(function Stub({ drop, level, k }: { drop: Drop; level: string;
 function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const drops = dropsOf(design);
   const here = stretchesOf(design).filter((stretch) => stretch.level === level);
-  const stubs = new Map(drops.filter((drop) => drop.route && drop.point.level === level).map((drop) => [drop.point.id, drop]));
+  const stubs = new Map(
+    drops.filter((drop) => drop.route && drop.point.level === level).map((drop) => [drop.point.id, drop]),
+  );
   return (
     <g className="pointer-events-none">
-      {design.trunks.filter((trunk) => trunk.level === level).map((trunk) => (
-        <polyline key={trunk.id} points={trunk.path.map((xy) => xy.join(",")).join(" ")} fill="none" className="stroke-cable/35" strokeWidth={5 / k} strokeLinejoin="round" strokeLinecap="round" strokeDasharray={`${1 / k} ${7 / k}`} />
+      {design.trunks
+        .filter((trunk) => trunk.level === level)
+        .map((trunk) => (
+          <polyline
+            key={trunk.id}
+            points={trunk.path.map((xy) => xy.join(",")).join(" ")}
+            fill="none"
+            className="stroke-cable/35"
+            strokeWidth={5 / k}
+            strokeLinejoin="round"
+            strokeLinecap="round"
+            strokeDasharray={`${1 / k} ${7 / k}`}
+          />
+        ))}
+      {[...stubs.values()].map((drop) => (
+        <Stub key={drop.point.id} drop={drop} level={level} k={k} />
       ))}
-      {[...stubs.values()].map((drop) => <Stub key={drop.point.id} drop={drop} level={level} k={k} />)}
-      {drops.filter((drop) => drop.to && drop.point.level === level && drop.route).map((drop) => <polyline key={drop.key} points={drop.route!.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="stroke-cable" strokeWidth={1 / k} strokeDasharray={`${2 / k} ${2 / k}`} />)}
-      {design.points.filter((point) => point.level === level && point.drawn).map((point) => (
-        <g key={point.id} data-drawn={point.id}><line x1={point.drawn!.x} y1={point.drawn!.y} x2={point.x} y2={point.y} className="stroke-mend" strokeWidth={1.2 / k} strokeDasharray={`${3 / k} ${2 / k}`} /><circle cx={point.drawn!.x} cy={point.drawn!.y} r={4.5 / k} className="fill-raised stroke-mend" strokeWidth={1.2 / k}><title>{`${point.name} was drawn here; moved on site ${point.drawn!.on}`}</title></circle></g>
+      {drops
+        .filter((drop) => drop.to && drop.point.level === level && drop.route)
+        .map((drop) => (
+          <polyline
+            key={drop.key}
+            points={drop
+              .route!.places.filter(([at]) => at === level)
+              .map(([, x, y]) => `${x},${y}`)
+              .join(" ")}
+            fill="none"
+            className="stroke-cable"
+            strokeWidth={1 / k}
+            strokeDasharray={`${2 / k} ${2 / k}`}
+          />
+        ))}
+      {design.points
+        .filter((point) => point.level === level && point.drawn)
+        .map((point) => (
+          <g key={point.id} data-drawn={point.id}>
+            <line
+              x1={point.drawn!.x}
+              y1={point.drawn!.y}
+              x2={point.x}
+              y2={point.y}
+              className="stroke-mend"
+              strokeWidth={1.2 / k}
+              strokeDasharray={`${3 / k} ${2 / k}`}
+            />
+            <circle
+              cx={point.drawn!.x}
+              cy={point.drawn!.y}
+              r={4.5 / k}
+              className="fill-raised stroke-mend"
+              strokeWidth={1.2 / k}
+            >
+              <title>{`${point.name} was drawn here; moved on site ${point.drawn!.on}`}</title>
+            </circle>
+          </g>
+        ))}
+      {here.map((stretch, i) => (
+        <line
+          key={i}
+          x1={stretch.a[0]}
+          y1={stretch.a[1]}
+          x2={stretch.b[0]}
+          y2={stretch.b[1]}
+          className="stroke-cable"
+          strokeWidth={thickness(stretch.count) / k}
+          strokeLinecap="round"
+        />
       ))}
-      {here.map((stretch, i) => <line key={i} x1={stretch.a[0]} y1={stretch.a[1]} x2={stretch.b[0]} y2={stretch.b[1]} className="stroke-cable" strokeWidth={thickness(stretch.count) / k} strokeLinecap="round" />)}
     </g>
   );
 }
@@ -54,7 +115,13 @@ function PlanCountsDrawing({ design, level, k }: { design: Design; level: string
   const length = (s: Stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
   for (const stretch of stretchesOf(design)) {
     const known = longest.get(stretch.count);
-    if (stretch.level === level && stretch.count > 3 && length(stretch) * k > 44 && (!known || length(stretch) > length(known))) longest.set(stretch.count, stretch);
+    if (
+      stretch.level === level &&
+      stretch.count > 3 &&
+      length(stretch) * k > 44 &&
+      (!known || length(stretch) > length(known))
+    )
+      longest.set(stretch.count, stretch);
   }
   return (
     <g className="pointer-events-none">
@@ -65,8 +132,25 @@ function PlanCountsDrawing({ design, level, k }: { design: Design; level: string
         const w = (text.length * 6.4 + 6) / k;
         return (
           <g key={stretch.count}>
-            <rect x={x - w / 2} y={y - 7.5 / k} width={w} height={15 / k} rx={2 / k} className="fill-raised stroke-cable" strokeWidth={0.8 / k} />
-            <text x={x} y={y} dy={3.6 / k} textAnchor="middle" fontSize={10.5 / k} className="fill-cable font-mono">{text}</text>
+            <rect
+              x={x - w / 2}
+              y={y - 7.5 / k}
+              width={w}
+              height={15 / k}
+              rx={2 / k}
+              className="fill-raised stroke-cable"
+              strokeWidth={0.8 / k}
+            />
+            <text
+              x={x}
+              y={y}
+              dy={3.6 / k}
+              textAnchor="middle"
+              fontSize={10.5 / k}
+              className="fill-cable font-mono"
+            >
+              {text}
+            </text>
           </g>
         );
       })}
@@ -80,24 +164,49 @@ export const PlanCounts = memo(PlanCountsDrawing);
 export function PlanNodes({ design, level, k }: { design: Design; level: string; k: number }) {
   const { nodes, edges } = routeGraph(design);
   // A riser is shown on every level on which the route graph opens it.
-  const open = new Set(edges.flatMap((edge) => (edge.way?.in === "risers" && [edge.a, edge.b].some((end) => nodes[end]!.level === level) ? [edge.way.id] : [])));
+  const open = new Set(
+    edges.flatMap((edge) =>
+      edge.way?.in === "risers" && [edge.a, edge.b].some((end) => nodes[end]!.level === level)
+        ? [edge.way.id]
+        : [],
+    ),
+  );
   const r = 8 / k;
   return (
     <g className="pointer-events-none">
-      {design.risers.filter((riser) => open.has(riser.id)).map((riser) => (
-        <g key={riser.id} transform={`translate(${riser.x} ${riser.y})`}>
-          <rect x={-r * 0.7} y={-r * 0.7} width={r * 1.4} height={r * 1.4} className="fill-raised stroke-cable" strokeWidth={1.3 / k} />
-          <path d={`M${-r * 0.7} ${-r * 0.7}L${r * 0.7} ${r * 0.7}M${r * 0.7} ${-r * 0.7}L${-r * 0.7} ${r * 0.7}`} className="stroke-cable" strokeWidth={1 / k} />
-          <title>{riser.name}</title>
-        </g>
-      ))}
-      {design.closets.filter((closet) => closet.level === level).map((closet) => (
-        <g key={closet.id} transform={`translate(${closet.x} ${closet.y})`}>
-          <rect x={-r * 1.15} y={-r * 1.15} width={r * 2.3} height={r * 2.3} className="fill-ink" />
-          <path d={`M${-r * 0.7} ${-r * 0.5}H${r * 0.7}M${-r * 0.7} 0H${r * 0.7}M${-r * 0.7} ${r * 0.5}H${r * 0.7}`} className="stroke-raised" strokeWidth={1.6 / k} />
-          <title>{closet.name}</title>
-        </g>
-      ))}
+      {design.risers
+        .filter((riser) => open.has(riser.id))
+        .map((riser) => (
+          <g key={riser.id} transform={`translate(${riser.x} ${riser.y})`}>
+            <rect
+              x={-r * 0.7}
+              y={-r * 0.7}
+              width={r * 1.4}
+              height={r * 1.4}
+              className="fill-raised stroke-cable"
+              strokeWidth={1.3 / k}
+            />
+            <path
+              d={`M${-r * 0.7} ${-r * 0.7}L${r * 0.7} ${r * 0.7}M${r * 0.7} ${-r * 0.7}L${-r * 0.7} ${r * 0.7}`}
+              className="stroke-cable"
+              strokeWidth={1 / k}
+            />
+            <title>{riser.name}</title>
+          </g>
+        ))}
+      {design.closets
+        .filter((closet) => closet.level === level)
+        .map((closet) => (
+          <g key={closet.id} transform={`translate(${closet.x} ${closet.y})`}>
+            <rect x={-r * 1.15} y={-r * 1.15} width={r * 2.3} height={r * 2.3} className="fill-ink" />
+            <path
+              d={`M${-r * 0.7} ${-r * 0.5}H${r * 0.7}M${-r * 0.7} 0H${r * 0.7}M${-r * 0.7} ${r * 0.5}H${r * 0.7}`}
+              className="stroke-raised"
+              strokeWidth={1.6 / k}
+            />
+            <title>{closet.name}</title>
+          </g>
+        ))}
     </g>
   );
 }

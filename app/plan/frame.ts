@@ -33,7 +33,11 @@ export function extentOf(design: Design, level: string): Extent {
 /** Pixels a metre and shift so that the extent fills a box of that many pixels. */
 export function fit(extent: Extent, widthPx: number, heightPx: number): View {
   const k = Math.min(widthPx / (extent.x1 - extent.x0), heightPx / (extent.y1 - extent.y0), 120);
-  return { k, x: (widthPx - k * (extent.x0 + extent.x1)) / 2, y: (heightPx - k * (extent.y0 + extent.y1)) / 2 };
+  return {
+    k,
+    x: (widthPx - k * (extent.x0 + extent.x1)) / 2,
+    y: (heightPx - k * (extent.y0 + extent.y1)) / 2,
+  };
 }
 
 /** A round length for the scale bar: as near to 90 px as 1, 2, 5, 10 … m comes. */

@@ -1,13 +1,32 @@
 /** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
 import { select as d3select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+} from "react";
 import { applyChanges, type Change } from "#core/design/edit";
 import { removeRows } from "#core/design/remove";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
-import { addPoint, copyRoom, duplicatePoint, GRID_M, inBox, movePoint, moveRows, snap, type Ref } from "#core/stages/house";
+import {
+  addPoint,
+  copyRoom,
+  duplicatePoint,
+  GRID_M,
+  inBox,
+  movePoint,
+  moveRows,
+  snap,
+  type Ref,
+} from "#core/stages/house";
 import { dropsOf, pointLabel } from "#core/stages/runs";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "../desk/desk";
 import { isTyping } from "../desk/keys";
@@ -47,7 +66,9 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 760, height: 520 });
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     observer.observe(box.current!);
     return () => observer.disconnect();
   }, []);
@@ -55,7 +76,14 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
 }
 
 /** Zoom and pan by d3-zoom, one view a level, kept in the desk. */
-function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, level: string, size: { width: number; height: number }, edits: boolean, edge: number) {
+function useView(
+  svg: React.RefObject<SVGSVGElement | null>,
+  design: Design,
+  level: string,
+  size: { width: number; height: number },
+  edits: boolean,
+  edge: number,
+) {
   const { views, tool } = useDesk();
   const held = useRef(false);
   held.current = edits && tool !== "select";
@@ -71,7 +99,15 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
     const made = zoom<SVGSVGElement, unknown>()
       .scaleExtent([2, 400])
       // A press on a thing drags it, one with a tool draws, one with Shift catches many; the wheel always zooms.
-      .filter((event: Event) => event.type === "wheel" || (!held.current && !(event.target as Element).closest("[data-point], [data-thing]") && !(event as MouseEvent).button && !(event as MouseEvent).shiftKey && event.type !== "dblclick"))
+      .filter(
+        (event: Event) =>
+          event.type === "wheel" ||
+          (!held.current &&
+            !(event.target as Element).closest("[data-point], [data-thing]") &&
+            !(event as MouseEvent).button &&
+            !(event as MouseEvent).shiftKey &&
+            event.type !== "dblclick"),
+      )
       .on("zoom", (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
         const { x, y, k } = event.transform;
         if (event.sourceEvent) touched.current = true;
@@ -83,9 +119,16 @@ function useView(svg: React.RefObject<SVGSVGElement | null>, design: Design, lev
     return () => void sheet.on(".zoom", null);
   }, [svg]);
 
-  const go = useCallback((next: View) => {
-    if (svg.current && behaviour.current) d3select(svg.current).call(behaviour.current.transform, zoomIdentity.translate(next.x, next.y).scale(next.k));
-  }, [svg]);
+  const go = useCallback(
+    (next: View) => {
+      if (svg.current && behaviour.current)
+        d3select(svg.current).call(
+          behaviour.current.transform,
+          zoomIdentity.translate(next.x, next.y).scale(next.k),
+        );
+    },
+    [svg],
+  );
 
   // A level keeps the view it was left in; one not yet moved follows the size of the sheet.
   const shownLevel = useRef(level);
@@ -120,7 +163,17 @@ export interface PlanEditor {
 }
 
 /** `edge`: pixels that tools take up on the left edge of the sheet. */
-export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0 }: { counts?: boolean; highlight?: string; editor?: PlanEditor; edge?: number }) {
+export function Plan({
+  counts = false,
+  highlight,
+  editor,
+  edge = editor ? 40 : 0,
+}: {
+  counts?: boolean;
+  highlight?: string;
+  editor?: PlanEditor;
+  edge?: number;
+}) {
   const edits = editor !== undefined;
   const tool = editor?.tool;
   const saved = useDesign();
@@ -139,39 +192,68 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
   // While a point is dragged, its cables and lengths follow on a trial copy; one edit is made when it is let go.
   const design = useMemo(() => (drag ? dragged(saved, drag) : saved), [saved, drag]);
   const refs = selectedRefs(selection);
-  const marked = useMemo(() => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)), [selection]);
+  const marked = useMemo(
+    () => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)),
+    [selection],
+  );
   const selected = selection?.in === "points" ? byId(design, "points").get(selection.id) : undefined;
-  const atMetres = useCallback((event: { clientX: number; clientY: number }) => {
-    const frame = svg.current!.getBoundingClientRect();
-    return { x: (event.clientX - frame.left - view.x) / view.k, y: (event.clientY - frame.top - view.y) / view.k };
-  }, [view]);
+  const atMetres = useCallback(
+    (event: { clientX: number; clientY: number }) => {
+      const frame = svg.current!.getBoundingClientRect();
+      return {
+        x: (event.clientX - frame.left - view.x) / view.k,
+        y: (event.clientY - frame.top - view.y) / view.k,
+      };
+    },
+    [view],
+  );
 
-  const tryEdit = useCallback((make: (now: Design) => ReturnType<typeof movePoint>, done?: () => void) => {
-    try {
-      edit(make);
-      done?.();
-    } catch (problem) {
-      if (!(problem instanceof InputError)) throw problem;
-      setSaid(problem.message);
-    }
-  }, [edit]);
+  const tryEdit = useCallback(
+    (make: (now: Design) => ReturnType<typeof movePoint>, done?: () => void) => {
+      try {
+        edit(make);
+        done?.();
+      } catch (problem) {
+        if (!(problem instanceof InputError)) throw problem;
+        setSaid(problem.message);
+      }
+    },
+    [edit],
+  );
 
-  const addAt = useCallback((kind: string, at: { x: number; y: number }) => {
-    const id = newRowId("p");
-    setSaid("");
-    tryEdit((now) => addPoint(now, id, kind, level, at), () => {
-      select({ in: "points", id });
-      setAdding(undefined);
-    });
-  }, [tryEdit, level, select, setAdding]);
+  const addAt = useCallback(
+    (kind: string, at: { x: number; y: number }) => {
+      const id = newRowId("p");
+      setSaid("");
+      tryEdit(
+        (now) => addPoint(now, id, kind, level, at),
+        () => {
+          select({ in: "points", id });
+          setAdding(undefined);
+        },
+      );
+    },
+    [tryEdit, level, select, setAdding],
+  );
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
-      if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey || document.querySelector("[role=dialog]")) return;
+      if (
+        isTyping(event) ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        document.querySelector("[role=dialog]")
+      )
+        return;
       const point = selection?.in === "points" ? byId(saved, "points").get(selection.id) : undefined;
       if ((event.key === "," || event.key === ".") && preferences.letters) {
         const here = pointsInOrder(saved, level);
-        const next = here[(here.findIndex((row) => row.id === point?.id) + (event.key === "." ? 1 : -1) + here.length) % here.length];
+        const next =
+          here[
+            (here.findIndex((row) => row.id === point?.id) + (event.key === "." ? 1 : -1) + here.length) %
+              here.length
+          ];
         if (next) {
           select({ in: "points", id: next.id });
           svg.current?.querySelector<SVGGElement>(`[data-point="${next.id}"]`)?.focus();
@@ -179,14 +261,22 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
         return;
       }
       if (event.key === "n" && preferences.letters && !readOnly) {
-        const at = pointer.current ?? { x: (size.width / 2 - view.x) / view.k, y: (size.height / 2 - view.y) / view.k };
+        const at = pointer.current ?? {
+          x: (size.width / 2 - view.x) / view.k,
+          y: (size.height / 2 - view.y) / view.k,
+        };
         const kind = adding ?? point?.kind ?? saved.kinds[0]?.id;
         return kind && addAt(kind, at);
       }
       const chosen = selectedRefs(selection);
       if (!chosen.length || readOnly) return;
       const by = event.shiftKey ? 10 * GRID_M : GRID_M;
-      const move = ({ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<string, [number, number]>)[event.key];
+      const move = (
+        { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<
+          string,
+          [number, number]
+        >
+      )[event.key];
       // Arrows move the point only while the plan has the keys, or nothing has: in a table they move along its rows.
       const free = event.target === document.body || svg.current?.contains(event.target as globalThis.Node);
       if (move && free) {
@@ -194,25 +284,52 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
         tryEdit((now) => dragChanges(now, { refs: chosen, dx: move[0], dy: move[1] }));
       } else if (event.key === "d" && preferences.letters && chosen.length === 1) {
         const id = newRowId("p");
-        if (point) tryEdit((now) => duplicatePoint(now, point.id, id), () => select({ in: "points", id }));
+        if (point)
+          tryEdit(
+            (now) => duplicatePoint(now, point.id, id),
+            () => select({ in: "points", id }),
+          );
         else if (selection!.in === "rooms") {
           const made = copyRoom(saved, selection!.id, newRowId, { dx: 0.5, dy: 0.5 });
-          tryEdit(() => made.changes, () => select({ in: "rooms", id: made.room }));
+          tryEdit(
+            () => made.changes,
+            () => select({ in: "rooms", id: made.room }),
+          );
         }
       } else if (event.key === "Delete" && (free || preferences.letters)) {
-        tryEdit((now) => removeRows(now, chosen), () => select(undefined));
+        tryEdit(
+          (now) => removeRows(now, chosen),
+          () => select(undefined),
+        );
       }
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [saved, selection, level, select, readOnly, adding, addAt, tryEdit, preferences.letters, size, view, open]);
+  }, [
+    saved,
+    selection,
+    level,
+    select,
+    readOnly,
+    adding,
+    addAt,
+    tryEdit,
+    preferences.letters,
+    size,
+    view,
+    open,
+  ]);
 
   /** Take hold of a thing: alone, with what is selected with it, or, with Shift, added to it. */
   const hold = (ref: Ref, event: PointerEvent) => {
     if (event.button !== 0 || (tool && tool.tool !== "select")) return;
     const at = atMetres(event);
     const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
-    const next = event.shiftKey ? withRef(selection, ref) : known && refs.length > 1 ? selection : { in: ref.in, id: ref.id };
+    const next = event.shiftKey
+      ? withRef(selection, ref)
+      : known && refs.length > 1
+        ? selection
+        : { in: ref.in, id: ref.id };
     select(next);
     pressed.current = { refs: selectedRefs(next), x: at.x, y: at.y, moved: false };
     if (!readOnly) svg.current!.setPointerCapture(event.pointerId);
@@ -237,7 +354,12 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
     if (held?.moved && drag) tryEdit((now) => dragChanges(now, drag));
     setDrag(undefined);
     if (!marquee) return;
-    const caught = inBox(saved, level, { x0: Math.min(marquee.x0, marquee.x1), y0: Math.min(marquee.y0, marquee.y1), x1: Math.max(marquee.x0, marquee.x1), y1: Math.max(marquee.y0, marquee.y1) }).filter((ref) => edits || ref.in === "points");
+    const caught = inBox(saved, level, {
+      x0: Math.min(marquee.x0, marquee.x1),
+      y0: Math.min(marquee.y0, marquee.y1),
+      x1: Math.max(marquee.x0, marquee.x1),
+      y1: Math.max(marquee.y0, marquee.y1),
+    }).filter((ref) => edits || ref.in === "points");
     setMarquee(undefined);
     if (caught.length) select({ ...caught[0]!, ...(caught.length > 1 ? { all: caught } : {}) });
   };
@@ -267,12 +389,37 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
   const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
     <div
-      ref={box} onDragOver={(event) => { if (!readOnly && event.dataTransfer.types.includes(KIT_DRAG)) event.preventDefault(); }}
-      onDrop={(event) => { const kind = event.dataTransfer.getData(KIT_DRAG); if (kind && !readOnly) { event.preventDefault(); addAt(kind, atMetres(event)); } }}
+      ref={box}
+      onDragOver={(event) => {
+        if (!readOnly && event.dataTransfer.types.includes(KIT_DRAG)) event.preventDefault();
+      }}
+      onDrop={(event) => {
+        const kind = event.dataTransfer.getData(KIT_DRAG);
+        if (kind && !readOnly) {
+          event.preventDefault();
+          addAt(kind, atMetres(event));
+        }
+      }}
       className={`relative min-h-40 flex-1 overflow-hidden bg-ground ${adding || (tool && tool.tool !== "select") ? "cursor-crosshair" : ""}`}
     >
-      <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 touch-none select-none" role="group" aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`} aria-describedby="plan-keys"
-        onPointerDown={onPress} onPointerMove={onMove} onPointerUp={onRelease} onPointerCancel={() => { pressed.current = undefined; setDrag(undefined); setMarquee(undefined); }} onDoubleClick={() => tool?.finish()}>
+      <svg
+        ref={svg}
+        width={size.width}
+        height={size.height}
+        className="absolute inset-0 touch-none select-none"
+        role="group"
+        aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`}
+        aria-describedby="plan-keys"
+        onPointerDown={onPress}
+        onPointerMove={onMove}
+        onPointerUp={onRelease}
+        onPointerCancel={() => {
+          pressed.current = undefined;
+          setDrag(undefined);
+          setMarquee(undefined);
+        }}
+        onDoubleClick={() => tool?.finish()}
+      >
         <Patterns />
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           <Grid k={k} view={view} size={size} />
@@ -283,45 +430,153 @@ export function Plan({ counts = false, highlight, editor, edge = editor ? 40 : 0
           <PlanNodes design={design} level={level} k={k} />
           {editor?.over(design, k, marked)}
           {route && lit.has("C") && (
-            <polyline points={route.places.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-ink" strokeWidth={2.4 / k} strokeDasharray={`${6 / k} ${3 / k}`} data-route />
+            <polyline
+              points={route.places
+                .filter(([at]) => at === level)
+                .map(([, x, y]) => `${x},${y}`)
+                .join(" ")}
+              fill="none"
+              className="pointer-events-none stroke-ink"
+              strokeWidth={2.4 / k}
+              strokeDasharray={`${6 / k} ${3 / k}`}
+              data-route
+            />
           )}
-          {preview && lit.has("C") && <polyline points={preview.filter(([at]) => at === level).map(([, x, y]) => `${x},${y}`).join(" ")} fill="none" className="pointer-events-none stroke-power" strokeWidth={3 / k} strokeDasharray={`${2 / k} ${3 / k}`} data-preview />}
+          {preview && lit.has("C") && (
+            <polyline
+              points={preview
+                .filter(([at]) => at === level)
+                .map(([, x, y]) => `${x},${y}`)
+                .join(" ")}
+              fill="none"
+              className="pointer-events-none stroke-power"
+              strokeWidth={3 / k}
+              strokeDasharray={`${2 / k} ${3 / k}`}
+              data-preview
+            />
+          )}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
-          <PlanPoints design={design} level={level} k={k} selected={selected?.id} onPress={onPointPress} onKey={onPointKey} />
+          <PlanPoints
+            design={design}
+            level={level}
+            k={k}
+            selected={selected?.id}
+            onPress={onPointPress}
+            onKey={onPointKey}
+          />
           {tool?.ghost(k)}
-          {marquee && <rect x={Math.min(marquee.x0, marquee.x1)} y={Math.min(marquee.y0, marquee.y1)} width={Math.abs(marquee.x1 - marquee.x0)} height={Math.abs(marquee.y1 - marquee.y0)} className="fill-accent/10 stroke-accent" strokeWidth={1 / k} strokeDasharray={`${4 / k} ${3 / k}`} />}
+          {marquee && (
+            <rect
+              x={Math.min(marquee.x0, marquee.x1)}
+              y={Math.min(marquee.y0, marquee.y1)}
+              width={Math.abs(marquee.x1 - marquee.x0)}
+              height={Math.abs(marquee.y1 - marquee.y0)}
+              className="fill-accent/10 stroke-accent"
+              strokeWidth={1 / k}
+              strokeDasharray={`${4 / k} ${3 / k}`}
+            />
+          )}
         </g>
         {selected?.level === level && drops[0]?.lengthM !== undefined && (
-          <g transform={`translate(${view.x + selected.x * k} ${view.y + selected.y * k - 26})`} className="pointer-events-none" data-length-badge>
+          <g
+            transform={`translate(${view.x + selected.x * k} ${view.y + selected.y * k - 26})`}
+            className="pointer-events-none"
+            data-length-badge
+          >
             <rect x={-38} y={-10} width={76} height={19} rx={2} className="fill-ink" />
-            <text textAnchor="middle" dy="4" className="fill-raised font-mono text-small">{formatLength(drops[0].lengthM, preferences.units)}</text>
+            <text textAnchor="middle" dy="4" className="fill-raised font-mono text-small">
+              {formatLength(drops[0].lengthM, preferences.units)}
+            </text>
           </g>
         )}
         <g transform={`translate(16 ${size.height - 18})`} className="pointer-events-none">
           <path d={`M0 -5V0H${bar * k}V-5`} fill="none" className="stroke-ink" strokeWidth="1.2" />
-          <text x={bar * k + 6} className="fill-ink stroke-ground font-mono text-tiny" strokeWidth={3} paintOrder="stroke" strokeLinejoin="round">{preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}</text>
+          <text
+            x={bar * k + 6}
+            className="fill-ink stroke-ground font-mono text-tiny"
+            strokeWidth={3}
+            paintOrder="stroke"
+            strokeLinejoin="round"
+          >
+            {preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}
+          </text>
         </g>
-        <g transform={`translate(${size.width - 28} 28) rotate(${saved.design.northDeg})`} className="pointer-events-none" role="img" aria-label={`True north is ${saved.design.northDeg}° clockwise from up`}>
+        <g
+          transform={`translate(${size.width - 28} 28) rotate(${saved.design.northDeg})`}
+          className="pointer-events-none"
+          role="img"
+          aria-label={`True north is ${saved.design.northDeg}° clockwise from up`}
+        >
           <path d="M0 -13 5.5 9 0 5 -5.5 9Z" className="fill-ink" />
         </g>
       </svg>
       <div className="absolute right-2 bottom-2 flex flex-col gap-1" data-chrome>
-        <button type="button" className="button w-7 justify-center px-0" onClick={() => zoomBy(1.4)} aria-label="Zoom in">+</button>
-        <button type="button" className="button w-7 justify-center px-0" onClick={() => zoomBy(1 / 1.4)} aria-label="Zoom out">−</button>
-        <button type="button" className="button w-7 justify-center px-0 text-tiny" onClick={whole} aria-label="Show the whole level">all</button>
+        <button
+          type="button"
+          className="button w-7 justify-center px-0"
+          onClick={() => zoomBy(1.4)}
+          aria-label="Zoom in"
+        >
+          +
+        </button>
+        <button
+          type="button"
+          className="button w-7 justify-center px-0"
+          onClick={() => zoomBy(1 / 1.4)}
+          aria-label="Zoom out"
+        >
+          −
+        </button>
+        <button
+          type="button"
+          className="button w-7 justify-center px-0 text-tiny"
+          onClick={whole}
+          aria-label="Show the whole level"
+        >
+          all
+        </button>
       </div>
       {tool?.panel}
-      {tool?.said && <p role="alert" className="absolute bottom-10 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{tool.said}</p>}
-      {said && <p role="alert" className="absolute top-2 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop">{said} <button type="button" className="ml-2 underline" onClick={() => setSaid("")}>Close</button></p>}
-      {adding && !said && <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 bg-ink px-3 py-1 text-small text-raised">Press on the plan to place: {byId(design, "kinds").get(adding)?.name}</p>}
-      <p id="plan-keys" className="sr-only">Comma and full stop go from point to point, arrows move the selected one, D duplicates it, Delete removes it, N adds one.</p>
+      {tool?.said && (
+        <p
+          role="alert"
+          className="absolute bottom-10 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop"
+        >
+          {tool.said}
+        </p>
+      )}
+      {said && (
+        <p
+          role="alert"
+          className="absolute top-2 left-1/2 -translate-x-1/2 border border-stop bg-raised px-3 py-1 text-small text-stop"
+        >
+          {said}{" "}
+          <button type="button" className="ml-2 underline" onClick={() => setSaid("")}>
+            Close
+          </button>
+        </p>
+      )}
+      {adding && !said && (
+        <p
+          role="status"
+          className="absolute top-2 left-1/2 -translate-x-1/2 bg-ink px-3 py-1 text-small text-raised"
+        >
+          Press on the plan to place: {byId(design, "kinds").get(adding)?.name}
+        </p>
+      )}
+      <p id="plan-keys" className="sr-only">
+        Comma and full stop go from point to point, arrows move the selected one, D duplicates it, Delete
+        removes it, N adds one.
+      </p>
     </div>
   );
 }
 
 /** Points of a level in the order keys go through them: by room, then across and down. */
 export function pointsInOrder(design: Design, level: string) {
-  return design.points.filter((point) => point.level === level).sort((a, b) => (pointLabel(design, a) < pointLabel(design, b) ? -1 : 1));
+  return design.points
+    .filter((point) => point.level === level)
+    .sort((a, b) => (pointLabel(design, a) < pointLabel(design, b) ? -1 : 1));
 }
 
 /** Fine lines every metre, or every ten where a metre is too small to see. */
@@ -330,7 +585,9 @@ function Grid({ k, view, size }: { k: number; view: View; size: { width: number;
   const x0 = Math.floor(-view.x / k / step) * step;
   const y0 = Math.floor(-view.y / k / step) * step;
   let path = "";
-  for (let x = x0; x * k + view.x < size.width; x += step) path += `M${x} ${y0}V${y0 + size.height / k + step}`;
-  for (let y = y0; y * k + view.y < size.height; y += step) path += `M${x0} ${y}H${x0 + size.width / k + step}`;
+  for (let x = x0; x * k + view.x < size.width; x += step)
+    path += `M${x} ${y0}V${y0 + size.height / k + step}`;
+  for (let y = y0; y * k + view.y < size.height; y += step)
+    path += `M${x0} ${y}H${x0 + size.width / k + step}`;
   return <path d={path} className="stroke-rule/50" strokeWidth={0.6 / k} fill="none" />;
 }

@@ -6,8 +6,20 @@ const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; wh
   { letter: "S", name: "Structure", stroke: "stroke-structure" },
   { letter: "P", name: "Power", stroke: "stroke-power", dash: "5 2" },
   { letter: "C", name: "Cable", stroke: "stroke-cable" },
-  { letter: "B", name: "Bus", stroke: "stroke-bus", dash: "2 1.5", why: "Bus segments are not planned in this version yet" },
-  { letter: "R", name: "Radio", stroke: "stroke-radio", dash: "1 2", why: "Radio coverage is not computed in this version yet" },
+  {
+    letter: "B",
+    name: "Bus",
+    stroke: "stroke-bus",
+    dash: "2 1.5",
+    why: "Bus segments are not planned in this version yet",
+  },
+  {
+    letter: "R",
+    name: "Radio",
+    stroke: "stroke-radio",
+    dash: "1 2",
+    why: "Radio coverage is not computed in this version yet",
+  },
   { letter: "K", name: "Control", stroke: "stroke-control", dash: "4 1.5 1 1.5" },
 ];
 
@@ -22,15 +34,38 @@ export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strat
     light(next);
   };
   return (
-    <div className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2" data-chrome>
+    <div
+      className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2"
+      data-chrome
+    >
       <div role="group" aria-label="Level" className="flex">
-        {levels.map((row) => <button key={row.id} type="button" className="tool tool-level" aria-pressed={row.id === level} onClick={() => showLevel(row.id)}>{row.name}</button>)}
+        {levels.map((row) => (
+          <button
+            key={row.id}
+            type="button"
+            className="tool tool-level"
+            aria-pressed={row.id === level}
+            onClick={() => showLevel(row.id)}
+          >
+            {row.name}
+          </button>
+        ))}
       </div>
       {strata && <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />}
       <div role="group" aria-label="Strata" className={strata ? "flex" : "hidden"}>
         {STRATA.map(({ letter, name, stroke, dash, why }) => (
-          <button key={letter} type="button" className="tool" aria-pressed={lit.has(letter)} disabled={!!why} title={why ?? `${name} (${letter})`} onClick={() => toggle(letter)}>
-            <svg width="12" height="8" aria-hidden="true"><line x2="12" y1="4" y2="4" className={stroke} strokeWidth="2" strokeDasharray={dash} /></svg>
+          <button
+            key={letter}
+            type="button"
+            className="tool"
+            aria-pressed={lit.has(letter)}
+            disabled={!!why}
+            title={why ?? `${name} (${letter})`}
+            onClick={() => toggle(letter)}
+          >
+            <svg width="12" height="8" aria-hidden="true">
+              <line x2="12" y1="4" y2="4" className={stroke} strokeWidth="2" strokeDasharray={dash} />
+            </svg>
             {name}
           </button>
         ))}
@@ -38,9 +73,19 @@ export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strat
       {adds && !readOnly && (
         <label className="ml-auto flex items-center gap-2">
           <span className="sr-only">Add a point of a kind</span>
-          <select className="field h-6 w-30 text-small" value={adding ?? ""} onChange={(event) => setAdding(event.target.value || undefined)}>
+          <select
+            className="field h-6 w-30 text-small"
+            value={adding ?? ""}
+            onChange={(event) => setAdding(event.target.value || undefined)}
+          >
             <option value="">Add a point…</option>
-            {[...design.kinds].sort((a, b) => a.name.localeCompare(b.name)).map((kind) => <option key={kind.id} value={kind.id}>{byId(design, "kinds").get(kind.id)!.name}</option>)}
+            {[...design.kinds]
+              .sort((a, b) => a.name.localeCompare(b.name))
+              .map((kind) => (
+                <option key={kind.id} value={kind.id}>
+                  {byId(design, "kinds").get(kind.id)!.name}
+                </option>
+              ))}
           </select>
         </label>
       )}

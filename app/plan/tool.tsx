@@ -50,14 +50,34 @@ function drawn(design: Design, tool: Tool, level: string, corners: readonly Xy[]
   switch (tool) {
     case "trunk": {
       const row = byId(design, "levels").get(level)!;
-      return { in: "trunks", put: { id, level, name: free(design.trunks, "Trunk"), kind: "void", path, heightM: Math.round((row.ceilingHeightM + row.voidAboveM / 2) * 100) / 100 } };
+      return {
+        in: "trunks",
+        put: {
+          id,
+          level,
+          name: free(design.trunks, "Trunk"),
+          kind: "void",
+          path,
+          heightM: Math.round((row.ceilingHeightM + row.voidAboveM / 2) * 100) / 100,
+        },
+      };
     }
     case "mains":
       return { in: "mainsRuns", put: { id, level, name: free(design.mainsRuns, "Mains run"), path } };
     case "noGo":
       return { in: "noGo", put: { id, level, name: free(design.noGo, "No-go area"), outline: path } };
     default:
-      return { in: "fixtures", put: { id, level, name: free(design.fixtures, "Obstacle"), kind: "obstacle", outline: path, clearanceM: 0.1 } };
+      return {
+        in: "fixtures",
+        put: {
+          id,
+          level,
+          name: free(design.fixtures, "Obstacle"),
+          kind: "obstacle",
+          outline: path,
+          clearanceM: 0.1,
+        },
+      };
   }
 }
 
@@ -67,12 +87,46 @@ function placed(design: Design, tool: Tool, level: string, [x, y]: Xy, id: strin
     const levels = [...design.levels].sort((a, b) => a.elevationM - b.elevationM);
     const at = levels.findIndex((row) => row.id === level);
     const other = levels[at + 1] ?? levels[at - 1] ?? fail("Riser", "needs a second level to lead to");
-    return { in: "risers", put: { id, name: free(design.risers, "Riser"), x, y, fromLevel: level, toLevel: other.id } };
+    return {
+      in: "risers",
+      put: { id, name: free(design.risers, "Riser"), x, y, fromLevel: level, toLevel: other.id },
+    };
   }
   const room = roomAt(design, level, x, y) ?? fail("Place", "is in no room: find the rooms first");
-  if (tool === "closet") return { in: "closets", put: { id, level, room: room.id, name: free(design.closets, "Closet"), kind: "cabinet", x, y, z: 1.5, wallWidthM: 0.6 } };
-  if (tool === "switch") return { in: "switches", put: { id, level, room: room.id, name: free(design.switches, `${room.name} switch`), x, y, z: 1.1, gangs: 1, neutral: "unknown" } };
-  return { in: "lamps", put: { id, level, room: room.id, name: free(design.lamps, `${room.name} lamp`), x, y, count: 1 } };
+  if (tool === "closet")
+    return {
+      in: "closets",
+      put: {
+        id,
+        level,
+        room: room.id,
+        name: free(design.closets, "Closet"),
+        kind: "cabinet",
+        x,
+        y,
+        z: 1.5,
+        wallWidthM: 0.6,
+      },
+    };
+  if (tool === "switch")
+    return {
+      in: "switches",
+      put: {
+        id,
+        level,
+        room: room.id,
+        name: free(design.switches, `${room.name} switch`),
+        x,
+        y,
+        z: 1.1,
+        gangs: 1,
+        neutral: "unknown",
+      },
+    };
+  return {
+    in: "lamps",
+    put: { id, level, room: room.id, name: free(design.lamps, `${room.name} lamp`), x, y, count: 1 },
+  };
 }
 
 export function usePlanTool(design: Design, level: string): PlanTool {
@@ -80,7 +134,10 @@ export function usePlanTool(design: Design, level: string): PlanTool {
   const edit = useEdit();
   const [draft, setDraft] = useState<Draft>({ corners: [] });
   const [said, setSaid] = useState("");
-  const [make, setMake] = useState<WallMake>({ thicknessM: 0.12, material: design.materials.find((row) => row.id === "brick-single")?.id ?? design.materials[0]?.id ?? "" });
+  const [make, setMake] = useState<WallMake>({
+    thicknessM: 0.12,
+    material: design.materials.find((row) => row.id === "brick-single")?.id ?? design.materials[0]?.id ?? "",
+  });
   const [opening, setOpening] = useState<OpeningRow["kind"]>("window");
   const [length, setLength] = useState("");
   const [angle, setAngle] = useState("");
@@ -116,7 +173,8 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     const least = AREA_TOOLS.has(tool) ? 3 : 2;
     if (AREA_TOOLS.has(tool) || LINE_TOOLS.has(tool)) {
       attempt(() => {
-        if (draft.corners.length < least) return draft.corners.length ? fail("Corners", `must be at least ${least}`) : undefined;
+        if (draft.corners.length < least)
+          return draft.corners.length ? fail("Corners", `must be at least ${least}`) : undefined;
         const id = newRowId(tool[0]!);
         const change = drawn(design, tool, level, draft.corners, id);
         edit(() => [change]);
@@ -154,10 +212,21 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     if (tool === "wall") attempt(() => wallTo(snapEnd(design, level, draft.corners.at(-1), at, 12 / k).at));
     else if (tool === "opening") {
       attempt(() => {
-        const near = design.walls.filter((wall) => wall.level === level).map((wall) => ({ wall, foot: footOn(at, [wall.ax, wall.ay], [wall.bx, wall.by]) })).map((one) => ({ ...one, far: distance(at, one.foot.at) })).sort((a, b) => a.far - b.far)[0];
-        if (!near || near.far > near.wall.thicknessM / 2 + 14 / k) fail("Opening", "must be put on a wall: press nearer to one");
+        const near = design.walls
+          .filter((wall) => wall.level === level)
+          .map((wall) => ({ wall, foot: footOn(at, [wall.ax, wall.ay], [wall.bx, wall.by]) }))
+          .map((one) => ({ ...one, far: distance(at, one.foot.at) }))
+          .sort((a, b) => a.far - b.far)[0];
+        if (!near || near.far > near.wall.thicknessM / 2 + 14 / k)
+          fail("Opening", "must be put on a wall: press nearer to one");
         const id = newRowId("o");
-        const changes = addOpening(design, id, near!.wall.id, opening, near!.foot.t * Math.hypot(near!.wall.bx - near!.wall.ax, near!.wall.by - near!.wall.ay));
+        const changes = addOpening(
+          design,
+          id,
+          near!.wall.id,
+          opening,
+          near!.foot.t * Math.hypot(near!.wall.bx - near!.wall.ax, near!.wall.by - near!.wall.ay),
+        );
         edit(() => changes);
         select({ in: "openings", id });
       });
@@ -187,29 +256,48 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     } else setDraft((now) => ({ ...now, pointer: tool === "scale" ? at : grid(at) }));
   };
 
-  const byLength = () => attempt(() => {
-    const from = draft.corners.at(-1) ?? fail("Start", "must be set first: press on the plan where the wall begins");
-    const metres = parseLength(length, "Length", preferences.units === "imperial" ? "ft" : "m");
-    const typed = angle.trim() === "" ? undefined : Number(angle.replace(",", "."));
-    if (typed !== undefined && !Number.isFinite(typed)) fail("Angle", "must be a number of degrees");
-    const { pointer } = draft;
-    const heading = typed === undefined ? Math.atan2((pointer?.[1] ?? from[1]) - from[1], (pointer?.[0] ?? from[0] + 1) - from[0]) : (typed * Math.PI) / 180;
-    wallTo([from[0] + metres * Math.cos(heading), from[1] + metres * Math.sin(heading)]);
-    setLength("");
-  });
+  const byLength = () =>
+    attempt(() => {
+      const from =
+        draft.corners.at(-1) ?? fail("Start", "must be set first: press on the plan where the wall begins");
+      const metres = parseLength(length, "Length", preferences.units === "imperial" ? "ft" : "m");
+      const typed = angle.trim() === "" ? undefined : Number(angle.replace(",", "."));
+      if (typed !== undefined && !Number.isFinite(typed)) fail("Angle", "must be a number of degrees");
+      const { pointer } = draft;
+      const heading =
+        typed === undefined
+          ? Math.atan2((pointer?.[1] ?? from[1]) - from[1], (pointer?.[0] ?? from[0] + 1) - from[0])
+          : (typed * Math.PI) / 180;
+      wallTo([from[0] + metres * Math.cos(heading), from[1] + metres * Math.sin(heading)]);
+      setLength("");
+    });
 
-  const setScale = () => attempt(() => {
-    const [a, b] = draft.corners;
-    const row = (selection?.in === "underlays" ? byId(design, "underlays").get(selection.id) : undefined) ?? design.underlays.find((one) => one.level === level) ?? fail("Picture", "is missing: bring one in under Drawings");
-    if (!a || !b) fail("Places", "must be two: press both ends of something whose length is known");
-    const metres = parseLength(length, "Distance", preferences.units === "imperial" ? "ft" : "m");
-    const factor = metres / distance(a!, b!);
-    if (!(factor > 0 && Number.isFinite(factor))) fail("Distance", "must be above nothing");
-    // The first place stays where it is.
-    edit(() => [{ in: "underlays", put: { ...row, metresPerPx: row.metresPerPx * factor, x: a![0] + (row.x - a![0]) * factor, y: a![1] + (row.y - a![1]) * factor } }]);
-    setLength("");
-    setTool("select");
-  });
+  const setScale = () =>
+    attempt(() => {
+      const [a, b] = draft.corners;
+      const row =
+        (selection?.in === "underlays" ? byId(design, "underlays").get(selection.id) : undefined) ??
+        design.underlays.find((one) => one.level === level) ??
+        fail("Picture", "is missing: bring one in under Drawings");
+      if (!a || !b) fail("Places", "must be two: press both ends of something whose length is known");
+      const metres = parseLength(length, "Distance", preferences.units === "imperial" ? "ft" : "m");
+      const factor = metres / distance(a!, b!);
+      if (!(factor > 0 && Number.isFinite(factor))) fail("Distance", "must be above nothing");
+      // The first place stays where it is.
+      edit(() => [
+        {
+          in: "underlays",
+          put: {
+            ...row,
+            metresPerPx: row.metresPerPx * factor,
+            x: a![0] + (row.x - a![0]) * factor,
+            y: a![1] + (row.y - a![1]) * factor,
+          },
+        },
+      ]);
+      setLength("");
+      setTool("select");
+    });
 
   const last = draft.corners.at(-1);
   const ghost = (k: number) => {
@@ -218,11 +306,39 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     const run = last && draft.pointer ? distance(last, draft.pointer) : 0;
     return (
       <g className="pointer-events-none">
-        {path.length > 1 && <polyline points={path.map((xy) => xy.join(",")).join(" ")} fill={AREA_TOOLS.has(tool) ? "var(--color-wash)" : "none"} fillOpacity={0.5} className="stroke-accent" strokeWidth={tool === "wall" ? Math.max(make.thicknessM, 2 / k) : 2 / k} strokeOpacity={0.7} strokeDasharray={tool === "wall" ? undefined : `${6 / k} ${3 / k}`} />}
-        {path.map(([x, y], i) => <circle key={i} cx={x} cy={y} r={4 / k} className="fill-raised stroke-accent" strokeWidth={1.6 / k} />)}
+        {path.length > 1 && (
+          <polyline
+            points={path.map((xy) => xy.join(",")).join(" ")}
+            fill={AREA_TOOLS.has(tool) ? "var(--color-wash)" : "none"}
+            fillOpacity={0.5}
+            className="stroke-accent"
+            strokeWidth={tool === "wall" ? Math.max(make.thicknessM, 2 / k) : 2 / k}
+            strokeOpacity={0.7}
+            strokeDasharray={tool === "wall" ? undefined : `${6 / k} ${3 / k}`}
+          />
+        )}
+        {path.map(([x, y], i) => (
+          <circle
+            key={i}
+            cx={x}
+            cy={y}
+            r={4 / k}
+            className="fill-raised stroke-accent"
+            strokeWidth={1.6 / k}
+          />
+        ))}
         {last && draft.pointer && run > 0.01 && (
-          <text x={(last[0] + draft.pointer[0]) / 2} y={(last[1] + draft.pointer[1]) / 2 - 8 / k} textAnchor="middle" fontSize={12 / k} className="fill-ink stroke-raised font-mono" strokeWidth={3.5 / k} paintOrder="stroke">
-            {formatLength(run, preferences.units)}{draft.to ? ` · ${draft.to}` : ""}
+          <text
+            x={(last[0] + draft.pointer[0]) / 2}
+            y={(last[1] + draft.pointer[1]) / 2 - 8 / k}
+            textAnchor="middle"
+            fontSize={12 / k}
+            className="fill-ink stroke-raised font-mono"
+            strokeWidth={3.5 / k}
+            paintOrder="stroke"
+          >
+            {formatLength(run, preferences.units)}
+            {draft.to ? ` · ${draft.to}` : ""}
           </text>
         )}
       </g>
@@ -230,26 +346,114 @@ export function usePlanTool(design: Design, level: string): PlanTool {
   };
 
   const panel = !active ? null : (
-    <div className="absolute top-2 left-12 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm" data-tool-panel>
+    <div
+      className="absolute top-2 left-12 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm"
+      data-tool-panel
+    >
       {tool === "wall" && (
-        <form className="flex flex-wrap items-center gap-2" onSubmit={(event) => { event.preventDefault(); byLength(); }}>
-          <label className="flex items-center gap-1.5 text-soft">Length <input ref={lengthField} className="field h-6 w-20 font-mono text-ink" value={length} placeholder="3.8m" onChange={(event) => setLength(event.target.value)} /></label>
-          <label className="flex items-center gap-1.5 text-soft">Angle <input className="field h-6 w-14 font-mono text-ink" value={angle} placeholder="auto" title="Degrees: 0 is right, 90 down, 180 left, 270 up; empty: towards the pointer" onChange={(event) => setAngle(event.target.value)} /></label>
+        <form
+          className="flex flex-wrap items-center gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            byLength();
+          }}
+        >
+          <label className="flex items-center gap-1.5 text-soft">
+            Length{" "}
+            <input
+              ref={lengthField}
+              className="field h-6 w-20 font-mono text-ink"
+              value={length}
+              placeholder="3.8m"
+              onChange={(event) => setLength(event.target.value)}
+            />
+          </label>
+          <label className="flex items-center gap-1.5 text-soft">
+            Angle{" "}
+            <input
+              className="field h-6 w-14 font-mono text-ink"
+              value={angle}
+              placeholder="auto"
+              title="Degrees: 0 is right, 90 down, 180 left, 270 up; empty: towards the pointer"
+              onChange={(event) => setAngle(event.target.value)}
+            />
+          </label>
           <button className="button h-6">Draw</button>
-          <label className="flex items-center gap-1.5 text-soft">Thick <input className="field h-6 w-16 font-mono text-ink" defaultValue={formatLength(make.thicknessM, preferences.units)} onBlur={(event) => attempt(() => setMake({ ...make, thicknessM: parseLength(event.target.value, "Thickness") }))} /></label>
-          <label className="flex items-center gap-1.5 text-soft"><span className="sr-only">Material</span><select className="field h-6 w-auto text-ink" value={make.material} onChange={(event) => setMake({ ...make, material: event.target.value })}>{design.materials.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select></label>
+          <label className="flex items-center gap-1.5 text-soft">
+            Thick{" "}
+            <input
+              className="field h-6 w-16 font-mono text-ink"
+              defaultValue={formatLength(make.thicknessM, preferences.units)}
+              onBlur={(event) =>
+                attempt(() => setMake({ ...make, thicknessM: parseLength(event.target.value, "Thickness") }))
+              }
+            />
+          </label>
+          <label className="flex items-center gap-1.5 text-soft">
+            <span className="sr-only">Material</span>
+            <select
+              className="field h-6 w-auto text-ink"
+              value={make.material}
+              onChange={(event) => setMake({ ...make, material: event.target.value })}
+            >
+              {design.materials.map((row) => (
+                <option key={row.id} value={row.id}>
+                  {row.name}
+                </option>
+              ))}
+            </select>
+          </label>
         </form>
       )}
-      {tool === "opening" && <label className="flex items-center gap-1.5 text-soft">Press on a wall to put a <select className="field h-6 w-auto text-ink" value={opening} onChange={(event) => setOpening(event.target.value as OpeningRow["kind"])}>{["window", "door", "gate", "gap"].map((kind) => <option key={kind}>{kind}</option>)}</select></label>}
+      {tool === "opening" && (
+        <label className="flex items-center gap-1.5 text-soft">
+          Press on a wall to put a{" "}
+          <select
+            className="field h-6 w-auto text-ink"
+            value={opening}
+            onChange={(event) => setOpening(event.target.value as OpeningRow["kind"])}
+          >
+            {["window", "door", "gate", "gap"].map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </label>
+      )}
       {tool === "scale" && (
-        <form className="flex items-center gap-2" onSubmit={(event) => { event.preventDefault(); setScale(); }}>
-          <label className="flex items-center gap-1.5 text-soft">Press two places on the picture, then type how far they are apart <input className="field h-6 w-20 font-mono text-ink" value={length} onChange={(event) => setLength(event.target.value)} /></label>
-          <button className="button h-6" disabled={draft.corners.length < 2}>Set the scale</button>
+        <form
+          className="flex items-center gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            setScale();
+          }}
+        >
+          <label className="flex items-center gap-1.5 text-soft">
+            Press two places on the picture, then type how far they are apart{" "}
+            <input
+              className="field h-6 w-20 font-mono text-ink"
+              value={length}
+              onChange={(event) => setLength(event.target.value)}
+            />
+          </label>
+          <button className="button h-6" disabled={draft.corners.length < 2}>
+            Set the scale
+          </button>
         </form>
       )}
-      {(AREA_TOOLS.has(tool) || LINE_TOOLS.has(tool)) && <><span className="text-soft">Press corner by corner; Enter or a press on the last one ends it.</span><button type="button" className="button h-6" disabled={draft.corners.length < 2} onClick={finish}>Done</button></>}
-      {["riser", "closet", "switch", "lamp"].includes(tool) && <span className="text-soft">Press on the plan to place a {tool}.</span>}
-      <button type="button" className="button h-6" onClick={() => setTool("select")}>Stop (Esc)</button>
+      {(AREA_TOOLS.has(tool) || LINE_TOOLS.has(tool)) && (
+        <>
+          <span className="text-soft">Press corner by corner; Enter or a press on the last one ends it.</span>
+          <button type="button" className="button h-6" disabled={draft.corners.length < 2} onClick={finish}>
+            Done
+          </button>
+        </>
+      )}
+      {["riser", "closet", "switch", "lamp"].includes(tool) && (
+        <span className="text-soft">Press on the plan to place a {tool}.</span>
+      )}
+      <button type="button" className="button h-6" onClick={() => setTool("select")}>
+        Stop (Esc)
+      </button>
     </div>
   );
   return { tool, press, move, finish, ghost, panel, said };

@@ -25,7 +25,9 @@ export type ChooseReply =
 const reply = (message: ChooseReply) => self.postMessage(message);
 
 self.addEventListener("message", (event: MessageEvent<ChooseAsk>) => {
-  void run(event.data).catch((error: unknown) => reply({ failed: error instanceof Error ? error.message : String(error) }));
+  void run(event.data).catch((error: unknown) =>
+    reply({ failed: error instanceof Error ? error.message : String(error) }),
+  );
 });
 
 async function run({ design, what }: ChooseAsk): Promise<void> {
@@ -33,7 +35,16 @@ async function run({ design, what }: ChooseAsk): Promise<void> {
   const highs = await loadSolver(runtime);
   if (what === "hubs") return reply({ hubs: adviseHubs(highs, design) });
   let done = 0;
-  const say = (objective?: number, bound?: number) => reply({ progress: { done, of: PLAN_KINDS.length, name: PLAN_KINDS[Math.min(done, PLAN_KINDS.length - 1)]!.name, ...(objective === undefined ? {} : { objective }), ...(bound === undefined ? {} : { bound }) } });
+  const say = (objective?: number, bound?: number) =>
+    reply({
+      progress: {
+        done,
+        of: PLAN_KINDS.length,
+        name: PLAN_KINDS[Math.min(done, PLAN_KINDS.length - 1)]!.name,
+        ...(objective === undefined ? {} : { objective }),
+        ...(bound === undefined ? {} : { bound }),
+      },
+    });
   say();
   const answer = answerChoice(highs, design, {
     clock: () => performance.now(),

@@ -19,7 +19,10 @@ function nestedInstance(field: Field, raw: unknown, path: string, problems: Prob
   const rowClass = classFor(nested, raw);
   if (rowClass) return instance(rowClass, raw, path, problems);
   const choice = nested as NestedChoice;
-  problems.push({ path: `${path}.${choice.by}`, reason: `must be one of ${Object.keys(choice.classes).join(", ")}` });
+  problems.push({
+    path: `${path}.${choice.by}`,
+    reason: `must be one of ${Object.keys(choice.classes).join(", ")}`,
+  });
   return undefined;
 }
 
@@ -45,7 +48,9 @@ function instance(rowClass: RowClass, raw: unknown, path: string, problems: Prob
     } else if (field.kind === "one") {
       made[field.name] = nestedInstance(field, value, `${dot}${field.name}`, problems);
     } else if (field.kind === "many" && Array.isArray(value)) {
-      made[field.name] = value.map((entry, i) => nestedInstance(field, entry, `${dot}${field.name}[${i}]`, problems));
+      made[field.name] = value.map((entry, i) =>
+        nestedInstance(field, entry, `${dot}${field.name}[${i}]`, problems),
+      );
     } else {
       made[field.name] = value;
     }
@@ -54,14 +59,26 @@ function instance(rowClass: RowClass, raw: unknown, path: string, problems: Prob
 }
 
 /** Problems by the paths they are at; one a place. `seen`: the places that have one already. */
-function collect(errors: readonly ValidationError[], path: string, problems: Problem[], seen = new Set(problems.map((problem) => problem.path))): void {
+function collect(
+  errors: readonly ValidationError[],
+  path: string,
+  problems: Problem[],
+  seen = new Set(problems.map((problem) => problem.path)),
+): void {
   for (const error of errors) {
-    const here = /^\d+$/.test(error.property) ? `${path}[${error.property}]` : path ? `${path}.${error.property}` : error.property;
+    const here = /^\d+$/.test(error.property)
+      ? `${path}[${error.property}]`
+      : path
+        ? `${path}.${error.property}`
+        : error.property;
     const message = error.constraints && Object.values(error.constraints)[0];
     if (message && !error.children?.length && !seen.has(here)) {
       const absent = error.value === undefined;
       seen.add(here);
-      problems.push({ path: here, reason: absent ? "is missing" : message.replace(`${error.property} `, "") });
+      problems.push({
+        path: here,
+        reason: absent ? "is missing" : message.replace(`${error.property} `, ""),
+      });
     }
     collect(error.children ?? [], here, problems, seen);
   }
@@ -75,14 +92,20 @@ function plain(rowClass: RowClass, made: object): object {
     const value = from[field.name];
     if (value === undefined) continue;
     if (field.kind === "one") out[field.name] = plain(classFor(field.nested!, value)!, value as object);
-    else if (field.kind === "many") out[field.name] = (value as object[]).map((v) => plain(classFor(field.nested!, v)!, v));
+    else if (field.kind === "many")
+      out[field.name] = (value as object[]).map((v) => plain(classFor(field.nested!, v)!, v));
     else out[field.name] = value;
   }
   return out;
 }
 
 /** Check `raw` against any row class. Returns the plain value; appends to `problems` what is wrong and then returns undefined. */
-export function checkAgainst<T extends object>(rowClass: new () => T, raw: unknown, path: string, problems: Problem[]): T | undefined {
+export function checkAgainst<T extends object>(
+  rowClass: new () => T,
+  raw: unknown,
+  path: string,
+  problems: Problem[],
+): T | undefined {
   const before = problems.length;
   const made = instance(rowClass, raw, path, problems);
   if (!made || problems.length > before) return undefined;
@@ -93,7 +116,11 @@ export function checkAgainst<T extends object>(rowClass: new () => T, raw: unkno
 /** Check one row of a collection. Throws InputError with the path of every fault. */
 export function checkRow<C extends CollectionName>(collection: C, raw: unknown, path?: string): Rows[C];
 export function checkRow(collection: "design", raw: unknown, path?: string): DesignRow;
-export function checkRow(collection: CollectionName | "design", raw: unknown, path = collection as string): AnyRow | DesignRow {
+export function checkRow(
+  collection: CollectionName | "design",
+  raw: unknown,
+  path = collection as string,
+): AnyRow | DesignRow {
   const problems: Problem[] = [];
   const row = checkAgainst(ROW_CLASSES[collection], raw, path, problems);
   if (!row) throw new InputError(problems);

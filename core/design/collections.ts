@@ -2,21 +2,80 @@
 import type { RowClass } from "./fields";
 import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "../stages/brief/rows";
 import { HubRow, OptionRow, PlanRow, WantRow } from "../stages/choose/rows";
-import { ClosetRow, DesignRow, LevelRow, MaterialRow, OpeningRow, RiserRow, RoomRow, TrunkRow, WallRow } from "../stages/house/rows-house";
-import { CircuitRow, FixtureRow, LampRow, LegRow, MainsRunRow, MeasurementRow, NoGoRow, SwitchRow, TraceRow, UnderlayRow } from "../stages/house/rows-survey";
-import { AutomationRow, CableTypeRow, DeviceRow, DropRow, KindRow, PointRow, ReelRow, RoomKitRow, SymmetryRow } from "./rows-system";
+import {
+  ClosetRow,
+  DesignRow,
+  LevelRow,
+  MaterialRow,
+  OpeningRow,
+  RiserRow,
+  RoomRow,
+  TrunkRow,
+  WallRow,
+} from "../stages/house/rows-house";
+import {
+  CircuitRow,
+  FixtureRow,
+  LampRow,
+  LegRow,
+  MainsRunRow,
+  MeasurementRow,
+  NoGoRow,
+  SwitchRow,
+  TraceRow,
+  UnderlayRow,
+} from "../stages/house/rows-survey";
+import {
+  AutomationRow,
+  CableTypeRow,
+  DeviceRow,
+  DropRow,
+  KindRow,
+  PointRow,
+  ReelRow,
+  RoomKitRow,
+  SymmetryRow,
+} from "./rows-system";
 
 /** Each collection with its row class and, for sentences, what one row is called. In the order of the project file. */
 const TABLE = {
-  levels: [LevelRow, "level"], materials: [MaterialRow, "material"], walls: [WallRow, "wall"], openings: [OpeningRow, "opening"], rooms: [RoomRow, "room"],
-  trunks: [TrunkRow, "trunk"], risers: [RiserRow, "riser"], mainsRuns: [MainsRunRow, "mains run"], noGo: [NoGoRow, "no-go area"], fixtures: [FixtureRow, "fixture"],
-  circuits: [CircuitRow, "circuit"], closets: [ClosetRow, "closet"], switches: [SwitchRow, "switch"], legs: [LegRow, "leg"], lamps: [LampRow, "lamp"], traces: [TraceRow, "trace"],
-  measurements: [MeasurementRow, "measurement"], underlays: [UnderlayRow, "underlay"],
-  people: [PersonRow, "person"], problems: [ProblemRow, "problem"], requirements: [RequirementRow, "requirement"], constraints: [ConstraintRow, "constraint"],
-  phases: [PhaseRow, "phase"], uses: [UseRow, "use"],
-  cableTypes: [CableTypeRow, "cable type"], kinds: [KindRow, "kind"], roomKits: [RoomKitRow, "room kit"], points: [PointRow, "point"], symmetries: [SymmetryRow, "symmetric pair"], drops: [DropRow, "drop"], reels: [ReelRow, "reel"],
-  options: [OptionRow, "option"], wants: [WantRow, "want"], hubs: [HubRow, "controller"], plans: [PlanRow, "plan"],
-  devices: [DeviceRow, "device"], automations: [AutomationRow, "automation"],
+  levels: [LevelRow, "level"],
+  materials: [MaterialRow, "material"],
+  walls: [WallRow, "wall"],
+  openings: [OpeningRow, "opening"],
+  rooms: [RoomRow, "room"],
+  trunks: [TrunkRow, "trunk"],
+  risers: [RiserRow, "riser"],
+  mainsRuns: [MainsRunRow, "mains run"],
+  noGo: [NoGoRow, "no-go area"],
+  fixtures: [FixtureRow, "fixture"],
+  circuits: [CircuitRow, "circuit"],
+  closets: [ClosetRow, "closet"],
+  switches: [SwitchRow, "switch"],
+  legs: [LegRow, "leg"],
+  lamps: [LampRow, "lamp"],
+  traces: [TraceRow, "trace"],
+  measurements: [MeasurementRow, "measurement"],
+  underlays: [UnderlayRow, "underlay"],
+  people: [PersonRow, "person"],
+  problems: [ProblemRow, "problem"],
+  requirements: [RequirementRow, "requirement"],
+  constraints: [ConstraintRow, "constraint"],
+  phases: [PhaseRow, "phase"],
+  uses: [UseRow, "use"],
+  cableTypes: [CableTypeRow, "cable type"],
+  kinds: [KindRow, "kind"],
+  roomKits: [RoomKitRow, "room kit"],
+  points: [PointRow, "point"],
+  symmetries: [SymmetryRow, "symmetric pair"],
+  drops: [DropRow, "drop"],
+  reels: [ReelRow, "reel"],
+  options: [OptionRow, "option"],
+  wants: [WantRow, "want"],
+  hubs: [HubRow, "controller"],
+  plans: [PlanRow, "plan"],
+  devices: [DeviceRow, "device"],
+  automations: [AutomationRow, "automation"],
 } satisfies Record<string, [RowClass, string]>;
 
 export type CollectionName = keyof typeof TABLE;
@@ -28,13 +87,52 @@ export const FILE_ORDER = Object.keys(TABLE) as readonly CollectionName[];
 
 /** Order in which rows can be written so that every row a reference names already stands. */
 export const WRITE_ORDER: readonly CollectionName[] = [
-  "materials", "levels", "walls", "openings", "rooms", "trunks", "risers", "circuits", "mainsRuns", "noGo", "fixtures", "closets",
-  "switches", "legs", "lamps", "traces", "measurements", "underlays", "people", "phases",
-  "cableTypes", "kinds", "roomKits", "points", "symmetries", "reels", "drops", "options", "devices", "automations", "problems", "requirements", "constraints", "uses", "wants", "hubs", "plans",
+  "materials",
+  "levels",
+  "walls",
+  "openings",
+  "rooms",
+  "trunks",
+  "risers",
+  "circuits",
+  "mainsRuns",
+  "noGo",
+  "fixtures",
+  "closets",
+  "switches",
+  "legs",
+  "lamps",
+  "traces",
+  "measurements",
+  "underlays",
+  "people",
+  "phases",
+  "cableTypes",
+  "kinds",
+  "roomKits",
+  "points",
+  "symmetries",
+  "reels",
+  "drops",
+  "options",
+  "devices",
+  "automations",
+  "problems",
+  "requirements",
+  "constraints",
+  "uses",
+  "wants",
+  "hubs",
+  "plans",
 ];
 
 const column = <T>(pick: (entry: [RowClass, string]) => T, design: T) =>
-  ({ design, ...Object.fromEntries(Object.entries(TABLE).map(([name, entry]) => [name, pick(entry as [RowClass, string])])) }) as Record<CollectionName | "design", T>;
+  ({
+    design,
+    ...Object.fromEntries(
+      Object.entries(TABLE).map(([name, entry]) => [name, pick(entry as [RowClass, string])]),
+    ),
+  }) as Record<CollectionName | "design", T>;
 
 export const ROW_CLASSES = column<RowClass>(([rowClass]) => rowClass, DesignRow);
 
@@ -69,13 +167,17 @@ const indexes = new WeakMap<readonly unknown[], ReadonlyMap<string, AnyRow>>();
 /** What a kept result hangs on: a collection, the design's row, or something kept itself that is derived from them. */
 export type Part = CollectionName | "design" | ((design: Design) => unknown);
 /** What a part is of a design, to be compared by identity. */
-export const partOf = (design: Design, part: Part): unknown => (typeof part === "function" ? part(design) : design[part]);
+export const partOf = (design: Design, part: Part): unknown =>
+  typeof part === "function" ? part(design) : design[part];
 
 /**
  * Result of `compute`, kept while the given collections are the same arrays (and the design row the same object).
  * Two results are kept: a desk often asks of a design and of the same design with a trial edit, in turns.
  */
-export function memoByParts<R>(parts: readonly Part[], compute: (design: Design) => R): (design: Design) => R {
+export function memoByParts<R>(
+  parts: readonly Part[],
+  compute: (design: Design) => R,
+): (design: Design) => R {
   let kept: { keys: unknown[]; result: R }[] = [];
   return (design) => {
     const known = kept.find(({ keys }) => parts.every((part, i) => partOf(design, part) === keys[i]));
@@ -100,7 +202,8 @@ export function memoByRow<Row extends object, R>(
   const kept = new WeakMap<Row, { keys: unknown[]; also: unknown; result: R }>();
   return (design, row, also) => {
     const known = kept.get(row);
-    if (known && known.also === also && parts.every((part, i) => partOf(design, part) === known.keys[i])) return known.result;
+    if (known && known.also === also && parts.every((part, i) => partOf(design, part) === known.keys[i]))
+      return known.result;
     const result = compute(design, row, also);
     kept.set(row, { keys: parts.map((part) => partOf(design, part)), also, result });
     return result;

@@ -1,5 +1,14 @@
 /** An edit is a list of row changes. There is no other way to change a design. */
-import { byId, FILE_ORDER, isCollection, ROW_CLASSES, type AnyRow, type CollectionName, type Design, type Rows } from "./collections";
+import {
+  byId,
+  FILE_ORDER,
+  isCollection,
+  ROW_CLASSES,
+  type AnyRow,
+  type CollectionName,
+  type Design,
+  type Rows,
+} from "./collections";
 import { checkRow } from "./check-row";
 import { ID_PATTERN } from "./fields";
 import { fail, InputError } from "./input-error";
@@ -39,14 +48,17 @@ export function applyChanges(design: Design, changes: readonly Change[]): Design
     if ("put" in change) rows.set(change.put.id, change.put);
     else rows.delete(change.drop);
   }
-  for (const [name, rows] of maps) (next as Record<CollectionName, AnyRow[]>)[name] = [...rows.values()].sort(compareIds);
+  for (const [name, rows] of maps)
+    (next as Record<CollectionName, AnyRow[]>)[name] = [...rows.values()].sort(compareIds);
   return next;
 }
 
 /** The row a change is about as it stands in `design`, or undefined. */
 export function rowAt(design: Design, change: Change): AnyRow | DesignRow | undefined {
   if (change.in === "design") return design.design;
-  return (byId(design, change.in) as ReadonlyMap<string, AnyRow>).get("put" in change ? change.put.id : change.drop);
+  return (byId(design, change.in) as ReadonlyMap<string, AnyRow>).get(
+    "put" in change ? change.put.id : change.drop,
+  );
 }
 
 /** The changes that take a design back from after `changes` to `before`. */
@@ -75,7 +87,8 @@ export function checkChanges(raw: unknown): Change[] {
     const { in: name, put, drop, ...rest } = entry as Record<string, unknown>;
     if (Object.keys(rest).length) fail(`${path}.${Object.keys(rest)[0]}`, "is not a field of a change");
     if (name === "design") return { in: "design", put: checkRow("design", put, `${path}.put`) };
-    if (typeof name !== "string" || !isCollection(name)) fail(`${path}.in`, `must be one of design, ${FILE_ORDER.join(", ")}`);
+    if (typeof name !== "string" || !isCollection(name))
+      fail(`${path}.in`, `must be one of design, ${FILE_ORDER.join(", ")}`);
     if ((put === undefined) === (drop === undefined)) fail(path, "must have either put or drop");
     if (put !== undefined) return { in: name, put: checkRow(name, put, `${path}.put`) } as Change;
     if (typeof drop !== "string" || !ID_PATTERN.test(drop)) fail(`${path}.drop`, "must be the id of a row");
@@ -89,7 +102,8 @@ export const MOST_ROWS = 10_000;
 /** Check that no collection grows beyond what a design may hold. Throws InputError naming the collection. */
 export function checkSizes(after: Design, changes: readonly Change[]): void {
   for (const name of new Set(changes.map((change) => change.in))) {
-    if (name !== "design" && after[name].length > MOST_ROWS) fail(name, `must have at most ${MOST_ROWS} rows, and would have ${after[name].length}`);
+    if (name !== "design" && after[name].length > MOST_ROWS)
+      fail(name, `must have at most ${MOST_ROWS} rows, and would have ${after[name].length}`);
   }
 }
 
@@ -103,7 +117,10 @@ export function checkWhole(after: Design, changes: readonly Change[]): void {
       for (const row of after[collection]) {
         for (const ref of referencesOf(ROW_CLASSES[collection], row, `${collection}[${row.id}]`)) {
           if (dropped.has(`${ref.to}/${ref.id}`) && !byId(after, ref.to).has(ref.id)) {
-            problems.push({ path: ref.path, reason: `still names ${ref.to} "${ref.id}", so it cannot be removed` });
+            problems.push({
+              path: ref.path,
+              reason: `still names ${ref.to} "${ref.id}", so it cannot be removed`,
+            });
           }
         }
       }

@@ -32,7 +32,19 @@ export type NestedChoice = { by: string; classes: Record<string, RowClass> };
 
 export interface Field {
   name: string;
-  kind: "text" | "number" | "integer" | "flag" | "choice" | "ref" | "refs" | "xy" | "integers" | "one" | "many" | "texts";
+  kind:
+    | "text"
+    | "number"
+    | "integer"
+    | "flag"
+    | "choice"
+    | "ref"
+    | "refs"
+    | "xy"
+    | "integers"
+    | "one"
+    | "many"
+    | "texts";
   optional: boolean;
   unit?: string;
   min?: number;
@@ -59,7 +71,11 @@ export function fields(row: RowClass): readonly Field[] {
 export const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$/;
 const ID_RULE = "must be a short id of letters, digits, - and _ (40 at most)";
 
-function declare(field: Omit<Field, "name" | "optional">, options: Options, checks: PropertyDecorator[]): PropertyDecorator {
+function declare(
+  field: Omit<Field, "name" | "optional">,
+  options: Options,
+  checks: PropertyDecorator[],
+): PropertyDecorator {
   return (target, key) => {
     const list = fieldsOf.get(target) ?? [];
     list.push({ ...field, ...options, name: String(key), optional: options.optional ?? false });
@@ -72,11 +88,22 @@ function declare(field: Omit<Field, "name" | "optional">, options: Options, chec
 
 /** A row's own id. */
 export const Id = () =>
-  declare({ kind: "text", pattern: ID_PATTERN }, {}, [Matches(ID_PATTERN, { message: `$property ${ID_RULE}` })]);
+  declare({ kind: "text", pattern: ID_PATTERN }, {}, [
+    Matches(ID_PATTERN, { message: `$property ${ID_RULE}` }),
+  ]);
 
 /** Half a pair of characters, or a zero, is no text: no database takes it. */
 const WellFormed = (each = false) =>
-  ValidateBy({ name: "wellFormed", validator: { validate: (value) => typeof value !== "string" || isText(value), defaultMessage: () => "$property must be whole characters: one of them is cut in half" } }, { each });
+  ValidateBy(
+    {
+      name: "wellFormed",
+      validator: {
+        validate: (value) => typeof value !== "string" || isText(value),
+        defaultMessage: () => "$property must be whole characters: one of them is cut in half",
+      },
+    },
+    { each },
+  );
 
 /** Text of 1 to `max` characters (200 unless said). */
 export function Text(options: Options = {}) {
@@ -95,8 +122,10 @@ export function Text(options: Options = {}) {
 export function Num(options: Options = {}) {
   const unit = options.unit ? ` ${options.unit}` : "";
   const checks = [];
-  if (options.max !== undefined) checks.push(Max(options.max, { message: `$property must be at most ${options.max}${unit}` }));
-  if (options.min !== undefined) checks.push(Min(options.min, { message: `$property must be at least ${options.min}${unit}` }));
+  if (options.max !== undefined)
+    checks.push(Max(options.max, { message: `$property must be at most ${options.max}${unit}` }));
+  if (options.min !== undefined)
+    checks.push(Min(options.min, { message: `$property must be at least ${options.min}${unit}` }));
   checks.push(IsNumber({ allowNaN: false, allowInfinity: false }, { message: "$property must be a number" }));
   return declare({ kind: "number" }, options, checks);
 }
@@ -104,8 +133,10 @@ export function Num(options: Options = {}) {
 /** A whole number within [min, max]. */
 export function Whole(options: Options = {}) {
   const checks = [];
-  if (options.max !== undefined) checks.push(Max(options.max, { message: `$property must be at most ${options.max}` }));
-  if (options.min !== undefined) checks.push(Min(options.min, { message: `$property must be at least ${options.min}` }));
+  if (options.max !== undefined)
+    checks.push(Max(options.max, { message: `$property must be at most ${options.max}` }));
+  if (options.min !== undefined)
+    checks.push(Min(options.min, { message: `$property must be at least ${options.min}` }));
   checks.push(IsInt({ message: "$property must be a whole number" }));
   return declare({ kind: "integer" }, options, checks);
 }
@@ -114,7 +145,9 @@ export const Flag = (options: Options = {}) =>
   declare({ kind: "flag" }, options, [IsBoolean({ message: "$property must be true or false" })]);
 
 export const Choice = (choices: readonly string[], options: Options = {}) =>
-  declare({ kind: "choice", choices }, options, [IsIn(choices, { message: `$property must be one of ${choices.join(", ")}` })]);
+  declare({ kind: "choice", choices }, options, [
+    IsIn(choices, { message: `$property must be one of ${choices.join(", ")}` }),
+  ]);
 
 /** The id of a row of another collection. */
 export const Ref = (to: string, options: Options = {}) =>
@@ -163,7 +196,12 @@ function isXyList(value: unknown, least: number): boolean {
   return (
     Array.isArray(value) &&
     value.length >= least &&
-    value.every((xy) => Array.isArray(xy) && xy.length === 2 && xy.every((n) => typeof n === "number" && Number.isFinite(n) && Math.abs(n) <= 10_000))
+    value.every(
+      (xy) =>
+        Array.isArray(xy) &&
+        xy.length === 2 &&
+        xy.every((n) => typeof n === "number" && Number.isFinite(n) && Math.abs(n) <= 10_000),
+    )
   );
 }
 
@@ -173,13 +211,19 @@ export function XyList(options: Options & { least: number }) {
   const most = options.most ?? MOST_CORNERS;
   return declare({ kind: "xy" }, { unit: "m", ...options, most }, [
     ArrayMaxSize(most, { message: `$property must have at most ${most} corners` }),
-    ValidateBy({ name: "xyList", validator: { validate: (v) => isXyList(v, options.least), defaultMessage: () => rule } }),
+    ValidateBy({
+      name: "xyList",
+      validator: { validate: (v) => isXyList(v, options.least), defaultMessage: () => rule },
+    }),
   ]);
 }
 
 /** One nested object. */
 export const One = (nested: RowClass, options: Options = {}) =>
-  declare({ kind: "one", nested }, options, [ValidateNested(), IsObject({ message: "$property must be an object" })]);
+  declare({ kind: "one", nested }, options, [
+    ValidateNested(),
+    IsObject({ message: "$property must be an object" }),
+  ]);
 
 /** A list of nested objects, either all of one class or chosen by a field of theirs. */
 export const Many = (nested: RowClass | NestedChoice, options: Options = {}) =>

@@ -49,7 +49,8 @@ describe("project file", () => {
   test("collections, rows and keys stand in the order of the format, with two spaces and a last newline", () => {
     const file = JSON.parse(text) as Record<string, { id: string }[]>;
     expect(Object.keys(file)).toEqual(["format", "version", "design", ...FILE_ORDER]);
-    for (const name of FILE_ORDER) expect(file[name]!.map((row) => row.id)).toEqual(file[name]!.map((row) => row.id).sort());
+    for (const name of FILE_ORDER)
+      expect(file[name]!.map((row) => row.id)).toEqual(file[name]!.map((row) => row.id).sort());
     expect(Object.keys(file.points![0]!).slice(0, 3)).toEqual(["id", "kind", "level"]);
     expect(text.startsWith('{\n  "format": "zinc-lattice-design",\n  "version": 1,')).toBe(true);
     expect(text.endsWith("\n")).toBe(true);
@@ -62,13 +63,37 @@ describe("project file", () => {
 
   test.each([
     ["not JSON", "{", /^The file is not JSON/],
-    ["another format", spoilt((f) => Object.assign(f, { format: "plan" })), /^format must be "zinc-lattice-design"\.$/],
+    [
+      "another format",
+      spoilt((f) => Object.assign(f, { format: "plan" })),
+      /^format must be "zinc-lattice-design"\.$/,
+    ],
     ["a newer version", spoilt((f) => Object.assign(f, { version: 2 })), /^version must be 1/],
-    ["a number as text", spoilt((f) => Object.assign(rowOf(f, "points", 3), { x: "4" })), /^points\[3\]\.x must be a number\.$/],
-    ["a field nobody knows", spoilt((f) => Object.assign(rowOf(f, "walls", 0), { colour: "red" })), /^walls\[0\]\.colour is not a field of this row\.$/],
-    ["a missing room", spoilt((f) => Object.assign(rowOf(f, "points", 0), { room: "attic" })), /^points\[0\]\.room names rooms "attic", which does not exist\.$/],
-    ["a repeated id", spoilt((f) => (f.rooms as Loose[]).push(rowOf(f, "rooms", 0))), /^rooms\[\d+\]\.id repeats "[\w-]+" of rooms\[0\]\.$/],
-    ["a shade that is not there", spoilt((f) => ((rowOf(f, "automations", 0).moves as { points: string[] }[])[0]!.points[0] = "ghost")), /^automations\[0\]\.moves\[0\]\.points\[0\] names points "ghost"/],
+    [
+      "a number as text",
+      spoilt((f) => Object.assign(rowOf(f, "points", 3), { x: "4" })),
+      /^points\[3\]\.x must be a number\.$/,
+    ],
+    [
+      "a field nobody knows",
+      spoilt((f) => Object.assign(rowOf(f, "walls", 0), { colour: "red" })),
+      /^walls\[0\]\.colour is not a field of this row\.$/,
+    ],
+    [
+      "a missing room",
+      spoilt((f) => Object.assign(rowOf(f, "points", 0), { room: "attic" })),
+      /^points\[0\]\.room names rooms "attic", which does not exist\.$/,
+    ],
+    [
+      "a repeated id",
+      spoilt((f) => (f.rooms as Loose[]).push(rowOf(f, "rooms", 0))),
+      /^rooms\[\d+\]\.id repeats "[\w-]+" of rooms\[0\]\.$/,
+    ],
+    [
+      "a shade that is not there",
+      spoilt((f) => ((rowOf(f, "automations", 0).moves as { points: string[] }[])[0]!.points[0] = "ghost")),
+      /^automations\[0\]\.moves\[0\]\.points\[0\] names points "ghost"/,
+    ],
     ["a strange collection", spoilt((f) => Object.assign(f, { tides: [] })), /^tides is not a collection/],
     ["no settings", spoilt((f) => delete f.design), /^design must be an object\.$/],
   ])("%s is refused with its place", (_what, broken, sentence) => expect(refusal(broken)).toMatch(sentence));
@@ -88,7 +113,10 @@ describe("JSON Schema", () => {
     ["an unknown field", (f: Loose) => Object.assign(rowOf(f, "devices", 0), { colour: "red" })],
     ["a wrong choice", (f: Loose) => Object.assign(rowOf(f, "devices", 0), { status: "lost" })],
     ["a value out of range", (f: Loose) => Object.assign(f.design as Loose, { latitudeDeg: 91 })],
-    ["a cue of no kind", (f: Loose) => Object.assign(rowOf(f, "automations", 0), { cues: [{ kind: "tide" }] })],
+    [
+      "a cue of no kind",
+      (f: Loose) => Object.assign(rowOf(f, "automations", 0), { cues: [{ kind: "tide" }] }),
+    ],
   ])("refuses %s, as the reader does", (_what, change) => {
     const broken = spoilt(change);
     expect(validate(JSON.parse(broken))).toBe(false);

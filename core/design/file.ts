@@ -1,7 +1,14 @@
 /** The project file `.zinc.json`: read, check, write. Files of the same design are the same bytes. */
 import { checkAgainst } from "./check-row";
 import { MOST_ROWS } from "./edit";
-import { emptyDesign, FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName, type Design } from "./collections";
+import {
+  emptyDesign,
+  FILE_ORDER,
+  ROW_CLASSES,
+  type AnyRow,
+  type CollectionName,
+  type Design,
+} from "./collections";
 import { fields, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";
@@ -20,17 +27,23 @@ function ordered(rowClass: RowClass, row: object): object {
     if (value === undefined) continue;
     const inner = (v: unknown): unknown => {
       const nested = field.nested!;
-      const nestedClass = typeof nested === "function" ? nested : nested.classes[(v as Record<string, string>)[nested.by]!]!;
+      const nestedClass =
+        typeof nested === "function" ? nested : nested.classes[(v as Record<string, string>)[nested.by]!]!;
       return ordered(nestedClass, v as object);
     };
-    out[field.name] = field.kind === "one" ? inner(value) : field.kind === "many" ? (value as unknown[]).map(inner) : value;
+    out[field.name] =
+      field.kind === "one" ? inner(value) : field.kind === "many" ? (value as unknown[]).map(inner) : value;
   }
   return out;
 }
 
 /** The design as the text of a project file: fixed order, two-space indent, newline at the end. */
 export function writeFile(design: Design): string {
-  const file: Record<string, unknown> = { format: FILE_FORMAT, version: FILE_VERSION, design: ordered(DesignRow, design.design) };
+  const file: Record<string, unknown> = {
+    format: FILE_FORMAT,
+    version: FILE_VERSION,
+    design: ordered(DesignRow, design.design),
+  };
   for (const name of FILE_ORDER) {
     const rows = [...(design[name] as AnyRow[])].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
     file[name] = rows.map((row) => ordered(ROW_CLASSES[name], row));
@@ -45,7 +58,8 @@ function parse(text: string): Record<string, unknown> {
   } catch (error) {
     fail("", `The file is not JSON: ${(error as Error).message}`);
   }
-  if (typeof raw !== "object" || raw === null || Array.isArray(raw)) fail("", "The file must hold one JSON object");
+  if (typeof raw !== "object" || raw === null || Array.isArray(raw))
+    fail("", "The file must hold one JSON object");
   return raw as Record<string, unknown>;
 }
 
@@ -56,18 +70,27 @@ export function readFile(text: string): Design {
   if (file.version !== FILE_VERSION) fail("version", `must be ${FILE_VERSION}; this program reads no other`);
   const problems: Problem[] = [];
   for (const key of Object.keys(file)) {
-    if (!["format", "version", "design", ...FILE_ORDER].includes(key)) problems.push({ path: key, reason: "is not a collection of a project file" });
+    if (!["format", "version", "design", ...FILE_ORDER].includes(key))
+      problems.push({ path: key, reason: "is not a collection of a project file" });
   }
   const design = emptyDesign(checkAgainst(DesignRow, file.design, "design", problems) ?? ({} as DesignRow));
   const places = new Map<string, string>();
   for (const name of FILE_ORDER) readRows(name, file[name], design, places, problems);
   if (problems.length) throw new InputError(problems);
-  const dangling = danglingReferences(design, undefined, (collection, id) => places.get(`${collection}/${id}`)!);
+  const dangling = danglingReferences(design, undefined, (collection, id) =>
+    places.get(`${collection}/${id}`)!,
+  );
   if (dangling.length) throw new InputError(dangling);
   return design;
 }
 
-function readRows(name: CollectionName, raw: unknown, design: Design, places: Map<string, string>, problems: Problem[]): void {
+function readRows(
+  name: CollectionName,
+  raw: unknown,
+  design: Design,
+  places: Map<string, string>,
+  problems: Problem[],
+): void {
   if (raw === undefined) return;
   if (!Array.isArray(raw)) {
     problems.push({ path: name, reason: "must be a list of rows" });
@@ -85,7 +108,8 @@ function readRows(name: CollectionName, raw: unknown, design: Design, places: Ma
     const row = checkAgainst(ROW_CLASSES[name], entry, path, problems) as AnyRow | undefined;
     if (!row) continue;
     const key = `${name}/${row.id}`;
-    if (places.has(key)) problems.push({ path: `${path}.id`, reason: `repeats "${row.id}" of ${places.get(key)}` });
+    if (places.has(key))
+      problems.push({ path: `${path}.id`, reason: `repeats "${row.id}" of ${places.get(key)}` });
     places.set(key, path);
     rows.push(row);
   }

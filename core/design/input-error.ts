@@ -10,7 +10,10 @@ export interface Problem {
 export class InputError extends Error {
   readonly problems: readonly Problem[];
   constructor(problems: readonly Problem[]) {
-    super(problems.slice(0, 3).map(sentence).join(" ") + (problems.length > 3 ? ` And ${problems.length - 3} more.` : ""));
+    super(
+      problems.slice(0, 3).map(sentence).join(" ") +
+        (problems.length > 3 ? ` And ${problems.length - 3} more.` : ""),
+    );
     this.name = "InputError";
     this.problems = problems;
   }
@@ -18,11 +21,14 @@ export class InputError extends Error {
 
 /** What a person gave may be long; a sentence that names it stays one that can be read. */
 const MOST_QUOTED = 240;
-export const bearable = (text: string): string => (text.length > MOST_QUOTED ? `${text.slice(0, MOST_QUOTED / 2)}…${text.slice(-MOST_QUOTED / 4)}` : text);
+export const bearable = (text: string): string =>
+  text.length > MOST_QUOTED ? `${text.slice(0, MOST_QUOTED / 2)}…${text.slice(-MOST_QUOTED / 4)}` : text;
 
 /** One problem as a sentence: "points[3].x must be a number." */
 export function sentence(problem: Problem): string {
-  const text = problem.path ? `${bearable(problem.path)} ${bearable(problem.reason)}` : bearable(problem.reason);
+  const text = problem.path
+    ? `${bearable(problem.path)} ${bearable(problem.reason)}`
+    : bearable(problem.reason);
   return text.endsWith(".") ? text : `${text}.`;
 }
 

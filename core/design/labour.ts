@@ -6,7 +6,8 @@ import type { Design } from "./collections";
 export const LABOUR = { perDropH: 0.4, perDropM: 0.012, perDeviceH: 0.5 };
 
 /** Hours of drops with so many metres in the house together. */
-export const dropHours = (drops: number, installedM: number) => drops * LABOUR.perDropH + installedM * LABOUR.perDropM;
+export const dropHours = (drops: number, installedM: number) =>
+  drops * LABOUR.perDropH + installedM * LABOUR.perDropM;
 
 /** Money for an hour, as the design has it for its choice. */
 export const labourRate = (design: Design) => settingsOf(design).labourRate;

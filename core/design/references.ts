@@ -19,7 +19,9 @@ export function referencesOf(rowClass: RowClass, row: object, path: string): Ref
     const here = `${path}.${field.name}`;
     if (field.kind === "ref") found.push({ path: here, to: field.to as CollectionName, id: value as string });
     if (field.kind === "refs") {
-      (value as string[]).forEach((id, i) => found.push({ path: `${here}[${i}]`, to: field.to as CollectionName, id }));
+      (value as string[]).forEach((id, i) =>
+        found.push({ path: `${here}[${i}]`, to: field.to as CollectionName, id }),
+      );
     }
     if (field.kind === "one") found.push(...referencesOf(field.nested as RowClass, value as object, here));
     if (field.kind === "many") {
@@ -33,7 +35,9 @@ export function referencesOf(rowClass: RowClass, row: object, path: string): Ref
 }
 
 function nestedClass(nested: RowClass | NestedChoice, entry: object): RowClass | undefined {
-  return typeof nested === "function" ? nested : nested.classes[(entry as Record<string, string>)[nested.by]!];
+  return typeof nested === "function"
+    ? nested
+    : nested.classes[(entry as Record<string, string>)[nested.by]!];
 }
 
 /** References that name no row. `at` gives the path of a row; the default is `collection[id]`. */
@@ -47,7 +51,8 @@ export function danglingReferences(
     design[collection].forEach((row, i) => {
       if (only && !only(collection, row.id)) return;
       for (const ref of referencesOf(ROW_CLASSES[collection], row, at(collection, row.id, i))) {
-        if (!byId(design, ref.to).has(ref.id)) problems.push({ path: ref.path, reason: `names ${ref.to} "${ref.id}", which does not exist` });
+        if (!byId(design, ref.to).has(ref.id))
+          problems.push({ path: ref.path, reason: `names ${ref.to} "${ref.id}", which does not exist` });
       }
     });
   }

@@ -9,11 +9,15 @@ import { danglingReferences } from "./references";
 import { removeRows } from "./remove";
 
 const design = larkspurWeir();
-const rows = FILE_ORDER.flatMap((name) => (design[name] as AnyRow[]).map((row) => ({ in: name, id: row.id })));
+const rows = FILE_ORDER.flatMap((name) =>
+  (design[name] as AnyRow[]).map((row) => ({ in: name, id: row.id })),
+);
 
 describe("removeRows", () => {
   test("a leaf goes alone", () => {
-    expect(removeRows(design, [{ in: "devices", id: "d-nurse-shd-1" }])).toEqual([{ in: "devices", drop: "d-nurse-shd-1" }]);
+    expect(removeRows(design, [{ in: "devices", id: "d-nurse-shd-1" }])).toEqual([
+      { in: "devices", drop: "d-nurse-shd-1" },
+    ]);
   });
   test("what requires it goes too, what only mentions it forgets it", () => {
     const changes = removeRows(design, [{ in: "points", id: "nurse-shd-1" }]);
@@ -23,14 +27,18 @@ describe("removeRows", () => {
   });
   test("a switch taken out leaves its legs with their other gangs, and its traces go", () => {
     const after = applyChanges(design, removeRows(design, [{ in: "switches", id: "sw-stair-foot" }]));
-    expect(after.legs.find((leg) => leg.id === "leg-stair")!.switches.map((one) => one.switch)).toEqual(["sw-stair-head", "sw-loft"]);
+    expect(after.legs.find((leg) => leg.id === "leg-stair")!.switches.map((one) => one.switch)).toEqual([
+      "sw-stair-head",
+      "sw-loft",
+    ]);
     expect(after.traces.some((trace) => trace.switch === "sw-stair-foot")).toBe(false);
   });
   test("a level takes everything on it along, storeys above stay", () => {
     const changes = removeRows(design, [{ in: "levels", id: "loft" }]);
     const after = applyChanges(design, changes);
     checkWhole(after, changes);
-    for (const name of FILE_ORDER) expect((after[name] as { level?: string }[]).some((row) => row.level === "loft")).toBe(false);
+    for (const name of FILE_ORDER)
+      expect((after[name] as { level?: string }[]).some((row) => row.level === "loft")).toBe(false);
     expect(after.walls.some((wall) => wall.level === "first")).toBe(true);
   });
   test("every row of the demo house can be taken out, and what is left holds together", () => {
@@ -40,18 +48,22 @@ describe("removeRows", () => {
     }
   });
   test("property: any handful of rows goes together and comes back whole", () => {
-    fc.assert(fc.property(fc.uniqueArray(fc.constantFrom(...rows), { minLength: 1, maxLength: 6 }), (some) => {
-      const changes = removeRows(design, some);
-      const after = applyChanges(design, changes);
-      checkWhole(after, changes);
-      expect(writeFile(applyChanges(after, invertChanges(design, changes)))).toBe(writeFile(design));
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.constantFrom(...rows), { minLength: 1, maxLength: 6 }), (some) => {
+        const changes = removeRows(design, some);
+        const after = applyChanges(design, changes);
+        checkWhole(after, changes);
+        expect(writeFile(applyChanges(after, invertChanges(design, changes)))).toBe(writeFile(design));
+      }),
+      { numRuns: 40 },
+    );
   });
 });
 
 describe("what is kept", () => {
   const small = testDesign();
-  const moved = (d: Design, x: number): Design => applyChanges(d, [{ in: "points", put: { ...d.points[0]!, x } } as Change]);
+  const moved = (d: Design, x: number): Design =>
+    applyChanges(d, [{ in: "points", put: { ...d.points[0]!, x } } as Change]);
   test("memoByParts computes once while its parts are the same arrays, and keeps two designs apart", () => {
     let runs = 0;
     const count = memoByParts(["points"], (d) => {

@@ -3,10 +3,13 @@ import { FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName, type Design 
 import type { Change } from "./edit";
 import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
 
-const isNamed = (gone: ReadonlySet<string>, field: Field, id: unknown) => gone.has(`${field.to}/${String(id)}`);
+const isNamed = (gone: ReadonlySet<string>, field: Field, id: unknown) =>
+  gone.has(`${field.to}/${String(id)}`);
 
 function nestedClass(nested: RowClass | NestedChoice, entry: object): RowClass {
-  return typeof nested === "function" ? nested : nested.classes[(entry as Record<string, string>)[nested.by]!]!;
+  return typeof nested === "function"
+    ? nested
+    : nested.classes[(entry as Record<string, string>)[nested.by]!]!;
 }
 
 /**
@@ -23,7 +26,10 @@ function without(rowClass: RowClass, row: object, gone: ReadonlySet<string>): ob
       if (!field.optional) return undefined;
       put(field.name, undefined);
     } else if (field.kind === "refs" && (value as string[]).some((id) => isNamed(gone, field, id))) {
-      put(field.name, (value as string[]).filter((id) => !isNamed(gone, field, id)));
+      put(
+        field.name,
+        (value as string[]).filter((id) => !isNamed(gone, field, id)),
+      );
     } else if (field.kind === "one") {
       const left = without(field.nested as RowClass, value as object, gone);
       if (!left && !field.optional) return undefined;
@@ -31,7 +37,8 @@ function without(rowClass: RowClass, row: object, gone: ReadonlySet<string>): ob
     } else if (field.kind === "many") {
       const entries = value as object[];
       const left = entries.flatMap((entry) => without(nestedClass(field.nested!, entry), entry, gone) ?? []);
-      if (left.length !== entries.length || left.some((entry, i) => entry !== entries[i])) put(field.name, left);
+      if (left.length !== entries.length || left.some((entry, i) => entry !== entries[i]))
+        put(field.name, left);
     }
   }
   if (!made) return row;
@@ -45,7 +52,7 @@ function without(rowClass: RowClass, row: object, gone: ReadonlySet<string>): ob
 export function removeRows(design: Design, rows: readonly { in: CollectionName; id: string }[]): Change[] {
   const gone = new Set(rows.map((row) => `${row.in}/${row.id}`));
   const puts = new Map<string, Change>();
-  for (let before = -1; before !== gone.size; ) {
+  for (let before = -1; before !== gone.size;) {
     before = gone.size;
     puts.clear();
     for (const collection of FILE_ORDER) {

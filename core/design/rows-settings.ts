@@ -23,18 +23,44 @@ export const SPARE_DROPS = ["pull string", "a spare with every data cable", "non
 
 /** Where practitioners disagree: which school this design follows. Absent: the first one for parts and hubs; elsewhere the sums decide. */
 export class Schools {
-  @Choice(["switch where it is enough", "lamps everywhere"], { optional: true }) lampOrSwitch?: "switch where it is enough" | "lamps everywhere";
-  @Choice(["one hub with several radios", "one hub for each line"], { optional: true }) hubRadios?: "one hub with several radios" | "one hub for each line";
-  @Choice(["supported parts only", "own parts, upkeep counted"], { optional: true }) bespoke?: "supported parts only" | "own parts, upkeep counted";
-  @Choice(["any", "mains", "low voltage", "battery", "rechargeable", "solar"], { optional: true }) shadePower?: "any" | "mains" | "low voltage" | "battery" | "rechargeable" | "solar";
+  @Choice(["switch where it is enough", "lamps everywhere"], { optional: true }) lampOrSwitch?:
+    "switch where it is enough" | "lamps everywhere";
+  @Choice(["one hub with several radios", "one hub for each line"], { optional: true }) hubRadios?:
+    "one hub with several radios" | "one hub for each line";
+  @Choice(["supported parts only", "own parts, upkeep counted"], { optional: true }) bespoke?:
+    "supported parts only" | "own parts, upkeep counted";
+  @Choice(["any", "mains", "low voltage", "battery", "rechargeable", "solar"], { optional: true })
+  shadePower?: "any" | "mains" | "low voltage" | "battery" | "rechargeable" | "solar";
   @Choice(["steps", "remembered level"], { optional: true }) remoteDimming?: "steps" | "remembered level";
   @Choice(SHADE_CABLES, { optional: true }) shadeCable?: (typeof SHADE_CABLES)[number];
   @Choice(TREAD_CABLES, { optional: true }) treadCable?: (typeof TREAD_CABLES)[number];
   @Choice(SPARE_DROPS, { optional: true }) spareDrops?: (typeof SPARE_DROPS)[number];
 }
 
-export const JACKETS = ["white", "grey", "black", "brown", "red", "orange", "yellow", "green", "teal", "blue", "violet", "pink"] as const;
-export const MARKS = ["plain", "one ring", "two rings", "three rings", "dashes", "dots", "spiral", "stripe"] as const;
+export const JACKETS = [
+  "white",
+  "grey",
+  "black",
+  "brown",
+  "red",
+  "orange",
+  "yellow",
+  "green",
+  "teal",
+  "blue",
+  "violet",
+  "pink",
+] as const;
+export const MARKS = [
+  "plain",
+  "one ring",
+  "two rings",
+  "three rings",
+  "dashes",
+  "dots",
+  "spiral",
+  "stripe",
+] as const;
 
 /** What the cable of one service looks like: a jacket's colour, and a mark for those who do not see it. */
 export class LegendLine {

@@ -32,7 +32,17 @@ export class CableTypeRow {
   @Many(LossAt, { optional: true }) lossDb?: LossAt[];
 }
 
-export const GLYPHS = ["senses", "moves", "lights", "speaks", "carries", "decides", "supplies", "sees", "keys"] as const;
+export const GLYPHS = [
+  "senses",
+  "moves",
+  "lights",
+  "speaks",
+  "carries",
+  "decides",
+  "supplies",
+  "sees",
+  "keys",
+] as const;
 /** How a drop ends away from its point: "beside it" is the nearest thing it serves on its level, not a closet. */
 export const DROP_ENDS = ["panel", "terminals", "supply", "beside it"] as const;
 
@@ -125,7 +135,15 @@ export class SymmetryRow {
   @Num({ unit: "m", min: -10000, max: 10000 }) atM!: number;
 }
 
-export const DROP_STATES = ["planned", "pulled", "tested", "terminated", "moved", "missing", "blocked"] as const;
+export const DROP_STATES = [
+  "planned",
+  "pulled",
+  "tested",
+  "terminated",
+  "moved",
+  "missing",
+  "blocked",
+] as const;
 
 /** Trunks and risers a cable has to keep to. */
 export class PinnedRoute {
@@ -133,7 +151,15 @@ export class PinnedRoute {
   @Refs("risers") risers!: string[];
 }
 
-export const TEST_METHODS = ["wire map", "qualification", "certification", "continuity", "insulation", "level", "by ear"] as const;
+export const TEST_METHODS = [
+  "wire map",
+  "qualification",
+  "certification",
+  "continuity",
+  "insulation",
+  "level",
+  "by ear",
+] as const;
 
 /** How a drop was tested, and what came out. */
 export class DropTest {
@@ -178,8 +204,24 @@ export class ReelRow {
 
 export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
 export const PROTOCOLS = [
-  "Zigbee", "Z-Wave", "Thread", "Matter over Wi-Fi", "Wi-Fi", "Bluetooth LE", "Ethernet", "PoE", "house bus",
-  "DALI", "RS-485", "1-Wire", "433 MHz", "868 MHz", "infrared", "contact", "analogue", "none",
+  "Zigbee",
+  "Z-Wave",
+  "Thread",
+  "Matter over Wi-Fi",
+  "Wi-Fi",
+  "Bluetooth LE",
+  "Ethernet",
+  "PoE",
+  "house bus",
+  "DALI",
+  "RS-485",
+  "1-Wire",
+  "433 MHz",
+  "868 MHz",
+  "infrared",
+  "contact",
+  "analogue",
+  "none",
 ] as const;
 
 /** The thing at a point, once chosen. */
@@ -246,7 +288,9 @@ export class AutomationRow {
   @Text({ max: 80 }) name!: string;
   @Choice(PRIORITIES) priority!: (typeof PRIORITIES)[number];
   @Many({ by: "kind", classes: { sun: SunCue, time: TimeCue } }) cues!: (SunCue | TimeCue)[];
-  @Many({ by: "kind", classes: { window: WindowGuard, weekdays: WeekdaysGuard } }) guards!: (WindowGuard | WeekdaysGuard)[];
+  @Many({ by: "kind", classes: { window: WindowGuard, weekdays: WeekdaysGuard } }) guards!: (
+    WindowGuard | WeekdaysGuard
+  )[];
   @Many({ by: "kind", classes: { shade: ShadeMove } }) moves!: ShadeMove[];
   @Flag() enabled!: boolean;
   @Ref("phases", { optional: true }) phase?: string;

@@ -29,17 +29,41 @@ describe("checkRow", () => {
     [{ ...good, x: Infinity }, "points.x", "must be a number"],
     [{ ...good, x: undefined }, "points.x", "is missing"],
     [{ ...good, name: "" }, "points.name", "must not be empty"],
-    [{ ...good, id: "no spaces" }, "points.id", "must be a short id of letters, digits, - and _ (40 at most)"],
+    [
+      { ...good, id: "no spaces" },
+      "points.id",
+      "must be a short id of letters, digits, - and _ (40 at most)",
+    ],
     [{ ...good, closet: null }, "points.closet", "must not be null; leave it out"],
     [{ ...good, colour: "red" }, "points.colour", "is not a field of this row"],
     ["point", "points", "must be an object"],
-  ])("refuses %j", (row, path, reason) => expect(problemsOf(() => checkRow("points", row))).toEqual([{ path, reason }]));
+  ])("refuses %j", (row, path, reason) =>
+    expect(problemsOf(() => checkRow("points", row))).toEqual([{ path, reason }]),
+  );
 
   test("names the place inside lists and inside chosen classes", () => {
-    const automation = { id: "a", name: "A", priority: "comfort", enabled: true, cues: [{ kind: "sun", key: "k", event: "moonrise", offsetMin: 0 }], guards: [], moves: [] };
-    expect(problemsOf(() => checkRow("automations", automation))).toEqual([{ path: "automations.cues[0].event", reason: "must be one of rise, set, dawn, dusk, noon" }]);
-    expect(problemsOf(() => checkRow("automations", { ...automation, cues: [{ kind: "tide" }] }))[0]).toEqual({ path: "automations.cues[0].kind", reason: "must be one of sun, time" });
-    const room = { ...testDesign().rooms[0]!, outline: [[0, 0], [1, 0]] };
+    const automation = {
+      id: "a",
+      name: "A",
+      priority: "comfort",
+      enabled: true,
+      cues: [{ kind: "sun", key: "k", event: "moonrise", offsetMin: 0 }],
+      guards: [],
+      moves: [],
+    };
+    expect(problemsOf(() => checkRow("automations", automation))).toEqual([
+      { path: "automations.cues[0].event", reason: "must be one of rise, set, dawn, dusk, noon" },
+    ]);
+    expect(problemsOf(() => checkRow("automations", { ...automation, cues: [{ kind: "tide" }] }))[0]).toEqual(
+      { path: "automations.cues[0].kind", reason: "must be one of sun, time" },
+    );
+    const room = {
+      ...testDesign().rooms[0]!,
+      outline: [
+        [0, 0],
+        [1, 0],
+      ],
+    };
     expect(problemsOf(() => checkRow("rooms", room))[0]!.reason).toContain("at least 3 [x, y] pairs");
   });
 });
@@ -48,16 +72,22 @@ describe("edits", () => {
   const design = testDesign();
   const ids = ["cam", "cam-up", "new1", "new2"];
   const change = fc.oneof(
-    fc.record({ id: fc.constantFrom(...ids), x: fc.integer({ min: 0, max: 9 }) }).map(({ id, x }): Change => ({ in: "points", put: { ...design.points[0]!, id, x } })),
+    fc
+      .record({ id: fc.constantFrom(...ids), x: fc.integer({ min: 0, max: 9 }) })
+      .map(({ id, x }): Change => ({ in: "points", put: { ...design.points[0]!, id, x } })),
     fc.constantFrom(...ids).map((drop): Change => ({ in: "points", drop })),
-    fc.integer({ min: 0, max: 50 }).map((wastePct): Change => ({ in: "design", put: { ...design.design, wastePct } })),
+    fc
+      .integer({ min: 0, max: 50 })
+      .map((wastePct): Change => ({ in: "design", put: { ...design.design, wastePct } })),
   );
 
   test("the inverse takes any edit back exactly", () => {
-    fc.assert(fc.property(fc.array(change, { minLength: 1, maxLength: 12 }), (changes) => {
-      const after = applyChanges(design, changes);
-      expect(applyChanges(after, invertChanges(design, changes))).toEqual(design);
-    }));
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 1, maxLength: 12 }), (changes) => {
+        const after = applyChanges(design, changes);
+        expect(applyChanges(after, invertChanges(design, changes))).toEqual(design);
+      }),
+    );
   });
 
   test("untouched collections stay the same arrays, touched ones stay sorted, and the old design is not changed", () => {
@@ -76,23 +106,38 @@ describe("edits", () => {
     expect(problemsOf(() => checkChanges([]))).toEqual([{ path: "changes", reason: "must not be empty" }]);
     expect(problemsOf(() => checkChanges([{ in: "tides", drop: "x" }]))[0]!.path).toBe("changes[0].in");
     expect(problemsOf(() => checkChanges([{ in: "__proto__", drop: "x" }]))[0]!.path).toBe("changes[0].in");
-    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", put: {} }]))[0]!.reason).toContain("either put or drop");
-    expect(problemsOf(() => checkChanges([{ in: "points", put: { ...design.points[0], z: "high" } }]))[0]).toEqual({ path: "changes[0].put.z", reason: "must be a number" });
-    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", extra: 1 }]))[0]!.path).toBe("changes[0].extra");
+    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", put: {} }]))[0]!.reason).toContain(
+      "either put or drop",
+    );
+    expect(
+      problemsOf(() => checkChanges([{ in: "points", put: { ...design.points[0], z: "high" } }]))[0],
+    ).toEqual({ path: "changes[0].put.z", reason: "must be a number" });
+    expect(problemsOf(() => checkChanges([{ in: "points", drop: "cam", extra: 1 }]))[0]!.path).toBe(
+      "changes[0].extra",
+    );
   });
 
   test("a row dropped and put again in one edit stands, and what names it stands too", () => {
     const closet = design.closets.find((row) => row.id === "c")!;
-    const changes: Change[] = [{ in: "closets", drop: "c" }, { in: "closets", put: { ...closet, name: "Moved" } }];
+    const changes: Change[] = [
+      { in: "closets", drop: "c" },
+      { in: "closets", put: { ...closet, name: "Moved" } },
+    ];
     const after = applyChanges(design, changes);
     expect(after.closets.find((row) => row.id === "c")!.name).toBe("Moved");
     expect(() => checkWhole(after, changes)).not.toThrow();
   });
   test("a row that is still named cannot go, and a row must name rows that are there", () => {
     const drop: Change[] = [{ in: "closets", drop: "c" }];
-    expect(problemsOf(() => checkWhole(applyChanges(design, drop), drop))[0]).toEqual({ path: "points[cam].closet", reason: 'still names closets "c", so it cannot be removed' });
+    expect(problemsOf(() => checkWhole(applyChanges(design, drop), drop))[0]).toEqual({
+      path: "points[cam].closet",
+      reason: 'still names closets "c", so it cannot be removed',
+    });
     const put: Change[] = [{ in: "points", put: { ...design.points[0]!, room: "attic" } }];
-    expect(problemsOf(() => checkWhole(applyChanges(design, put), put))[0]).toEqual({ path: "points[cam].room", reason: 'names rooms "attic", which does not exist' });
+    expect(problemsOf(() => checkWhole(applyChanges(design, put), put))[0]).toEqual({
+      path: "points[cam].room",
+      reason: 'names rooms "attic", which does not exist',
+    });
   });
 
   test("sameRow looks at values, not at the order of keys or absent ones", () => {

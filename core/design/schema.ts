@@ -22,7 +22,12 @@ function fieldSchema(field: Field): Schema {
   const schema = ((): Schema => {
     switch (field.kind) {
       case "text":
-        return { type: "string", minLength: field.min ?? 1, ...(field.max ? { maxLength: field.max } : {}), ...(field.pattern ? { pattern: field.pattern.source } : {}) };
+        return {
+          type: "string",
+          minLength: field.min ?? 1,
+          ...(field.max ? { maxLength: field.max } : {}),
+          ...(field.pattern ? { pattern: field.pattern.source } : {}),
+        };
       case "number":
         return { type: "number", ...limits(field) };
       case "integer":
@@ -34,22 +39,47 @@ function fieldSchema(field: Field): Schema {
       case "ref":
         return { type: "string", pattern: idPattern, description: `id of a row of ${field.to}` };
       case "refs":
-        return { type: "array", items: { type: "string", pattern: idPattern }, maxItems: 500, description: `ids of rows of ${field.to}` };
+        return {
+          type: "array",
+          items: { type: "string", pattern: idPattern },
+          maxItems: 500,
+          description: `ids of rows of ${field.to}`,
+        };
       case "texts":
-        return { type: "array", items: field.choices ? { enum: [...field.choices] } : { type: "string", maxLength: 80 }, maxItems: 50, ...(field.choices ? { uniqueItems: true } : {}) };
+        return {
+          type: "array",
+          items: field.choices ? { enum: [...field.choices] } : { type: "string", maxLength: 80 },
+          maxItems: 50,
+          ...(field.choices ? { uniqueItems: true } : {}),
+        };
       case "integers":
-        return { type: "array", items: { type: "integer", ...limits(field) }, minItems: field.least ?? 0, maxItems: 50 };
+        return {
+          type: "array",
+          items: { type: "integer", ...limits(field) },
+          minItems: field.least ?? 0,
+          maxItems: 50,
+        };
       case "xy":
         return {
           type: "array",
-          items: { type: "array", items: { type: "number", minimum: -10000, maximum: 10000 }, minItems: 2, maxItems: 2 },
+          items: {
+            type: "array",
+            items: { type: "number", minimum: -10000, maximum: 10000 },
+            minItems: 2,
+            maxItems: 2,
+          },
           minItems: field.least ?? 0,
           maxItems: 2000,
         };
       case "one":
         return nestedSchema(field.nested!);
       case "many":
-        return { type: "array", items: nestedSchema(field.nested!), minItems: field.least ?? 0, maxItems: 200 };
+        return {
+          type: "array",
+          items: nestedSchema(field.nested!),
+          minItems: field.least ?? 0,
+          maxItems: 200,
+        };
     }
   })();
   return field.unit ? { ...schema, "x-unit": field.unit } : schema;
@@ -75,7 +105,9 @@ export function designSchema(): Schema {
       format: { const: FILE_FORMAT },
       version: { const: FILE_VERSION },
       design: rowSchema(ROW_CLASSES.design),
-      ...Object.fromEntries(FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name]) }])),
+      ...Object.fromEntries(
+        FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name]) }]),
+      ),
     },
     required: ["format", "version", "design"],
     additionalProperties: false,

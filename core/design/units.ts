@@ -1,7 +1,16 @@
 /** Lengths and gauges as people write them, in and out. Inside the core everything is metres and mm². */
 import { fail } from "./input-error";
 
-const PER_UNIT_M: Record<string, number> = { m: 1, cm: 0.01, mm: 0.001, km: 1000, ft: 0.3048, in: 0.0254, "'": 0.3048, '"': 0.0254 };
+const PER_UNIT_M: Record<string, number> = {
+  m: 1,
+  cm: 0.01,
+  mm: 0.001,
+  km: 1000,
+  ft: 0.3048,
+  in: 0.0254,
+  "'": 0.3048,
+  '"': 0.0254,
+};
 const NUMBER = String.raw`(\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)`;
 const PART = new RegExp(String.raw`^${NUMBER}\s*(mm|cm|km|m|ft|in|'|")?\s*`);
 
@@ -17,10 +26,17 @@ function number(text: string): number {
  * Returns metres. Throws InputError naming `path`.
  */
 export function parseLength(text: string, path = "length", bare: "m" | "ft" = "m"): number {
-  const cleaned = text.trim().toLowerCase().replace(/[′’]/g, "'").replace(/[″”]|''/g, '"').replace(/(feet|foot)\b/g, "ft").replace(/inch(es)?\b/g, "in");
+  const cleaned = text
+    .trim()
+    .toLowerCase()
+    .replace(/[′’]/g, "'")
+    .replace(/[″”]|''/g, '"')
+    .replace(/(feet|foot)\b/g, "ft")
+    .replace(/inch(es)?\b/g, "in");
   const negative = /^[-−]/.test(cleaned);
   let rest = negative ? cleaned.slice(1).trim() : cleaned;
-  const wrong = () => fail(path, `must be a length such as 3.8m, 380cm, 12' 6" or 87in, not "${text.trim()}"`);
+  const wrong = () =>
+    fail(path, `must be a length such as 3.8m, 380cm, 12' 6" or 87in, not "${text.trim()}"`);
   if (!rest) wrong();
   let metres = 0;
   let last = Infinity;
@@ -44,18 +60,21 @@ export function parseLength(text: string, path = "length", bare: "m" | "ft" = "m
 /** Metres as text: `31.20 m`, or `102' 4 1/2"` to the nearest eighth of an inch. */
 export function formatLength(metres: number, units: "metric" | "imperial", digits = 2): string {
   if (units === "metric") return `${metres.toFixed(digits)} m`;
-  const eighths = Math.round(Math.abs(metres) / 0.0254 * 8);
+  const eighths = Math.round((Math.abs(metres) / 0.0254) * 8);
   const feet = Math.floor(eighths / 96);
   const inches = Math.floor((eighths % 96) / 8);
   const part = eighths % 8;
-  const fraction = part === 0 ? "" : part % 4 === 0 ? " 1/2" : part % 2 === 0 ? ` ${part / 2}/4` : ` ${part}/8`;
+  const fraction =
+    part === 0 ? "" : part % 4 === 0 ? " 1/2" : part % 2 === 0 ? ` ${part / 2}/4` : ` ${part}/8`;
   return `${metres < 0 && eighths > 0 ? "-" : ""}${feet}' ${inches}${fraction}"`;
 }
 
 /** Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the same everywhere. */
 export function formatTotal(metres: number, units: "metric" | "imperial", digits = 1): string {
   const centimetres = Math.round(metres * 100) / 100;
-  return units === "metric" ? `${groupDigits(centimetres, digits)} m` : `${groupDigits(centimetres / 0.3048, 0)} ft`;
+  return units === "metric"
+    ? `${groupDigits(centimetres, digits)} m`
+    : `${groupDigits(centimetres / 0.3048, 0)} ft`;
 }
 
 /** 1904.25 → "1 904.3": thin groups of three, as measures are written. */

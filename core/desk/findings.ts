@@ -4,7 +4,18 @@ import type { Change } from "../design/edit";
 import type { Working } from "./working";
 
 export const STAGES = [
-  "brief", "house", "choose", "runs", "bus", "rack", "mesh", "register", "bridges", "automations", "rehearse", "handover",
+  "brief",
+  "house",
+  "choose",
+  "runs",
+  "bus",
+  "rack",
+  "mesh",
+  "register",
+  "bridges",
+  "automations",
+  "rehearse",
+  "handover",
 ] as const;
 export type Stage = (typeof STAGES)[number];
 

@@ -12,13 +12,24 @@ describe("ledger", () => {
   test("adds up by hand", () => {
     const ledger = ledgerOf(design);
     const lengths = dropsOf(design).map((drop) => drop.lengthM!);
-    expect(ledger).toMatchObject({ devices: 1, points: 2, drops: 2, reels: 1, findings: { stop: 0, mend: 0, note: 1 } });
+    expect(ledger).toMatchObject({
+      devices: 1,
+      points: 2,
+      drops: 2,
+      reels: 1,
+      findings: { stop: 0, mend: 0, note: 1 },
+    });
     expect(ledger.cableM).toBeCloseTo(lengths[0]! + lengths[1]!);
     // One 305 m reel at 0.46, the camera at 100; boxes 2 × 5.80, jacks 2 × 3.40, ports 2 × 2.60, labels ⌈4 × 1.1⌉ × 0.09,
     // and hours: two drops, their metres in the house, one device, at 45.
     const metres = dropsOf(design).reduce((sum, drop) => sum + drop.installedM!, 0);
     const labour = 45 * (2 * 0.4 + 0.012 * metres) + 45 * 0.5;
-    expect(ledger.costs).toEqual({ devices: 100, cable: 140.3, parts: 24.05, labour: expect.closeTo(labour, 1) });
+    expect(ledger.costs).toEqual({
+      devices: 100,
+      cable: 140.3,
+      parts: 24.05,
+      labour: expect.closeTo(labour, 1),
+    });
     expect(ledger.cost).toBeCloseTo(140.3 + 100 + 24.05 + ledger.costs.labour, 9);
     expect(ledger.poeW).toBeGreaterThan(2 * 11.5);
   });
@@ -29,20 +40,43 @@ describe("ledger", () => {
   test("every cell's working comes to what the cell shows", () => {
     const demo = larkspurWeir();
     const ledger = ledgerOf(demo);
-    for (const cell of ["devices", "points", "drops", "cableM", "reels", "poeW", "cost"] satisfies LedgerCell[]) {
+    for (const cell of [
+      "devices",
+      "points",
+      "drops",
+      "cableM",
+      "reels",
+      "poeW",
+      "cost",
+    ] satisfies LedgerCell[]) {
       expect(ledgerWorking(demo, cell)!.value).toBeCloseTo(ledger[cell]!, 1);
     }
     expect(ledgerWorking(demo, "weakest")!.title).toContain(ledger.weakest!.drop.label);
   });
   test("what is not known is absent", () => {
-    expect(ledgerJson({ ...design, points: [], devices: [] })).toEqual({ devices: 0, points: 0, drops: 0, cableM: 0, reels: 0, cost: 0, costs: { devices: 0, cable: 0, parts: 0, labour: 0 }, findings: { stop: 0, mend: 0, note: 0 } });
+    expect(ledgerJson({ ...design, points: [], devices: [] })).toEqual({
+      devices: 0,
+      points: 0,
+      drops: 0,
+      cableM: 0,
+      reels: 0,
+      cost: 0,
+      costs: { devices: 0, cable: 0, parts: 0, labour: 0 },
+      findings: { stop: 0, mend: 0, note: 0 },
+    });
   });
 });
 
 describe("register", () => {
   test("lines say where a device is, and CSV has them all", () => {
     const demo = larkspurWeir();
-    expect(registerLines(demo).find((line) => line.device.id === "d-boot-cam-1")).toMatchObject({ label: "0-BOOT-CAM-01", kind: "Camera", room: "Boot room", level: "Ground", closet: "Cellar cabinet" });
+    expect(registerLines(demo).find((line) => line.device.id === "d-boot-cam-1")).toMatchObject({
+      label: "0-BOOT-CAM-01",
+      kind: "Camera",
+      room: "Boot room",
+      level: "Ground",
+      closet: "Cellar cabinet",
+    });
     expect(registerCsv(demo).trim().split("\r\n")).toHaveLength(demo.devices.length + 1);
   });
   test("a name twice is found, and the fix makes it once", () => {
@@ -53,7 +87,10 @@ describe("register", () => {
   });
   test("an undefined value takes a field away", () => {
     const design = testDesign();
-    expect(changeDevice(design, "d-cam", { cost: undefined })[0]).toEqual({ in: "devices", put: { id: "d-cam", point: "cam", name: "Hall camera", status: "chosen", protocol: "PoE" } });
+    expect(changeDevice(design, "d-cam", { cost: undefined })[0]).toEqual({
+      in: "devices",
+      put: { id: "d-cam", point: "cam", name: "Hall camera", status: "chosen", protocol: "PoE" },
+    });
     expect(addDevice(design, "n", "cam-up")[0]).toMatchObject({ put: { protocol: "PoE", status: "wanted" } });
   });
 });
@@ -70,21 +107,47 @@ describe("stages", () => {
   test("findings of the demo house: most severe first, each with a fix or somebody who decides", () => {
     const findings = allFindings(larkspurWeir());
     expect(findings.map((finding) => finding.code).sort()).toEqual([
-      "automations.guard-never-holds", "brief.automated-unquestioned", "brief.box-to-keep", "brief.device-unasked", ...Array<string>(5).fill("brief.problem-unanswered"),
-      "choose.behind-switch", "choose.critical-on-cloud", "choose.neutral-missing", "choose.overload", "choose.want-unmet",
-      "house.lamp-unknown", "house.measure-off", "house.neutral-unknown", "house.switch-unknown", "register.name-repeated", "register.point-without-device", "runs.collision", "runs.data-link-long", "runs.drop-blocked", "runs.fire-crossings", "runs.kit-without-cable", "runs.near-mains", "runs.no-closet", "runs.pull-long", "runs.pull-long", "runs.voltage-drop",
+      "automations.guard-never-holds",
+      "brief.automated-unquestioned",
+      "brief.box-to-keep",
+      "brief.device-unasked",
+      ...Array<string>(5).fill("brief.problem-unanswered"),
+      "choose.behind-switch",
+      "choose.critical-on-cloud",
+      "choose.neutral-missing",
+      "choose.overload",
+      "choose.want-unmet",
+      "house.lamp-unknown",
+      "house.measure-off",
+      "house.neutral-unknown",
+      "house.switch-unknown",
+      "register.name-repeated",
+      "register.point-without-device",
+      "runs.collision",
+      "runs.data-link-long",
+      "runs.drop-blocked",
+      "runs.fire-crossings",
+      "runs.kit-without-cable",
+      "runs.near-mains",
+      "runs.no-closet",
+      "runs.pull-long",
+      "runs.pull-long",
+      "runs.voltage-drop",
     ]);
     const ranks = findings.map((finding) => ["stop", "mend", "note"].indexOf(finding.severity));
     expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
     expect(new Set(ranks)).toEqual(new Set([0, 1, 2]));
-    for (const finding of findings) expect(finding.fix ?? /designer|household|licensed person/i.exec(finding.why)).toBeTruthy();
+    for (const finding of findings)
+      expect(finding.fix ?? /designer|household|licensed person/i.exec(finding.why)).toBeTruthy();
   });
   test("every fix of the demo house makes its finding go", () => {
     const design = larkspurWeir();
     for (const finding of allFindings(design)) {
       if (!finding.fix) continue;
       const left = allFindings(applyChanges(design, finding.fix.changes));
-      expect(left.some((other) => other.code === finding.code && other.about[0]!.id === finding.about[0]!.id)).toBe(false);
+      expect(
+        left.some((other) => other.code === finding.code && other.about[0]!.id === finding.about[0]!.id),
+      ).toBe(false);
     }
   });
 });

@@ -28,7 +28,13 @@ export function verdictUnder(value: number, limit: number): Verdict {
 }
 
 /** A working that adds up named parts. */
-export function sumWorking(title: string, unit: string, parts: readonly { name: string; value: number }[], source: string, digits = 2): Working {
+export function sumWorking(
+  title: string,
+  unit: string,
+  parts: readonly { name: string; value: number }[],
+  source: string,
+  digits = 2,
+): Working {
   const value = parts.reduce((sum, part) => sum + part.value, 0);
   return {
     title,
@@ -36,8 +42,18 @@ export function sumWorking(title: string, unit: string, parts: readonly { name: 
     unit,
     verdict: "none",
     steps: [
-      ...parts.map((part) => ({ formula: part.name, with: "", gives: `${part.value.toFixed(digits)} ${unit}`, source })),
-      { formula: "Sum", with: counted(parts.length, "part"), gives: `${value.toFixed(digits)} ${unit}`, source: "" },
+      ...parts.map((part) => ({
+        formula: part.name,
+        with: "",
+        gives: `${part.value.toFixed(digits)} ${unit}`,
+        source,
+      })),
+      {
+        formula: "Sum",
+        with: counted(parts.length, "part"),
+        gives: `${value.toFixed(digits)} ${unit}`,
+        source: "",
+      },
     ],
   };
 }

@@ -8,20 +8,34 @@ import { LeftOut, type DrawnLine, type Drawing } from "../stages/house/drawing/w
 type Matrix = [number, number, number, number, number, number];
 const SAME: Matrix = [1, 0, 0, 1, 0, 0];
 const times = (m: Matrix, n: Matrix): Matrix => [
-  m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1], m[0] * n[2] + m[2] * n[3], m[1] * n[2] + m[3] * n[3],
-  m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5],
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
 ];
-const apply = (m: Matrix, [x, y]: Xy): [number, number] => [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];
-const numbers = (text: string | undefined) => (text?.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number);
+const apply = (m: Matrix, [x, y]: Xy): [number, number] => [
+  m[0] * x + m[2] * y + m[4],
+  m[1] * x + m[3] * y + m[5],
+];
+const numbers = (text: string | undefined) =>
+  (text?.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number);
 
 /** `name(inside)` one after another, from left to right; what is not closed ends it. */
 function calls(text: string): [name: string, inside: string][] {
   const found: [string, string][] = [];
-  for (let at = 0; at < text.length; ) {
+  for (let at = 0; at < text.length;) {
     const open = text.indexOf("(", at);
     const shut = open < 0 ? -1 : text.indexOf(")", open);
     if (shut < 0) break;
-    found.push([text.slice(at, open).replace(/^[\s,]+/, "").trimEnd(), text.slice(open + 1, shut)]);
+    found.push([
+      text
+        .slice(at, open)
+        .replace(/^[\s,]+/, "")
+        .trimEnd(),
+      text.slice(open + 1, shut),
+    ]);
     at = shut + 1;
   }
   return found;
@@ -32,7 +46,11 @@ function declaresEntities(text: string): boolean {
   const lower = text.toLowerCase();
   if (lower.includes("<!entity")) return true;
   let bracket = lower.indexOf("[");
-  for (let at = lower.indexOf("<!doctype"); at >= 0 && bracket >= 0; at = lower.indexOf("<!doctype", at + 9)) {
+  for (
+    let at = lower.indexOf("<!doctype");
+    at >= 0 && bracket >= 0;
+    at = lower.indexOf("<!doctype", at + 9)
+  ) {
     const end = lower.indexOf(">", at);
     if (bracket < at) bracket = lower.indexOf("[", at);
     if (bracket >= 0 && (end < 0 || bracket < end)) return true;
@@ -51,7 +69,14 @@ function transformOf(text: string | undefined): Matrix {
     else if (name === "scale") matrix = times(matrix, [a, 0, 0, b ?? a, 0, 0]);
     else if (name === "rotate") {
       const [sin, cos] = [Math.sin((a * Math.PI) / 180), Math.cos((a * Math.PI) / 180)];
-      matrix = times(times(times(matrix, [1, 0, 0, 1, b ?? 0, c]), [cos, sin, -sin, cos, 0, 0]), [1, 0, 0, 1, -(b ?? 0), -c]);
+      matrix = times(times(times(matrix, [1, 0, 0, 1, b ?? 0, c]), [cos, sin, -sin, cos, 0, 0]), [
+        1,
+        0,
+        0,
+        1,
+        -(b ?? 0),
+        -c,
+      ]);
     }
   }
   return matrix;
@@ -104,14 +129,36 @@ function pathRuns(d: string, curve: () => void): Xy[][] {
 
 type Node = Record<string, unknown> & { ":@"?: Record<string, string> };
 const MOST_DEEP = 200;
-const HIDDEN = new Set(["defs", "symbol", "clipPath", "mask", "pattern", "marker", "metadata", "style", "title", "desc"]);
+const HIDDEN = new Set([
+  "defs",
+  "symbol",
+  "clipPath",
+  "mask",
+  "pattern",
+  "marker",
+  "metadata",
+  "style",
+  "title",
+  "desc",
+]);
 const UNIT_M: Readonly<Record<string, number>> = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254 };
 
 function parse(text: string): Node[] {
   try {
-    return new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "", processEntities: false, maxNestedTags: MOST_DEEP }).parse(text) as Node[];
+    return new XMLParser({
+      preserveOrder: true,
+      ignoreAttributes: false,
+      attributeNamePrefix: "",
+      processEntities: false,
+      maxNestedTags: MOST_DEEP,
+    }).parse(text) as Node[];
   } catch (problem) {
-    return fail("File", /nested/i.test((problem as Error).message) ? "is nested too deep" : `is not an SVG file that can be read (${(problem as Error).message})`);
+    return fail(
+      "File",
+      /nested/i.test((problem as Error).message)
+        ? "is nested too deep"
+        : `is not an SVG file that can be read (${(problem as Error).message})`,
+    );
   }
 }
 
@@ -119,7 +166,8 @@ function parse(text: string): Node[] {
 export function readSvg(text: string): Drawing {
   if (declaresEntities(text)) fail("File", "declares entities of its own and is not read");
   const valid = XMLValidator.validate(text);
-  if (valid !== true) fail("File", `is not an SVG file that can be read (line ${valid.err.line}: ${valid.err.msg})`);
+  if (valid !== true)
+    fail("File", `is not an SVG file that can be read (line ${valid.err.line}: ${valid.err.msg})`);
   const tree = parse(text);
   const root = tree.find((node) => "svg" in node);
   if (!root) fail("File", "is not an SVG file");
@@ -135,7 +183,8 @@ export function readSvg(text: string): Drawing {
     }
     layers.set(layer, lines);
   };
-  const pairs = (list: readonly number[]) => Array.from({ length: Math.floor(list.length / 2) }, (_, i): Xy => [list[2 * i]!, list[2 * i + 1]!]);
+  const pairs = (list: readonly number[]) =>
+    Array.from({ length: Math.floor(list.length / 2) }, (_, i): Xy => [list[2 * i]!, list[2 * i + 1]!]);
   const visit = (nodes: readonly Node[], layer: string, matrix: Matrix, depth: number) => {
     if (depth > MOST_DEEP) fail("File", "is nested too deep");
     for (const node of nodes) {
@@ -146,17 +195,44 @@ export function readSvg(text: string): Drawing {
       const children = (node[name] ?? []) as Node[];
       if (name === "script" || name === "foreignObject") left.add(name, "is never run or shown");
       else if (HIDDEN.has(name)) continue;
-      else if (name === "g" || name === "svg" || name === "a") visit(children, name === "g" ? own.label ?? own.id ?? layer : layer, here, depth + 1);
-      else if (name === "line") add(layer, here, [[n("x1"), n("y1")], [n("x2"), n("y2")]], false);
-      else if (name === "polyline" || name === "polygon") add(layer, here, pairs(numbers(own.points)), name === "polygon");
-      else if (name === "rect") add(layer, here, [[n("x"), n("y")], [n("x") + n("width"), n("y")], [n("x") + n("width"), n("y") + n("height")], [n("x"), n("y") + n("height")]], true);
-      else if (name === "path") for (const run of pathRuns(own.d ?? "", () => left.add("part of a path", "a curve, not a straight line"))) add(layer, here, run, false);
+      else if (name === "g" || name === "svg" || name === "a")
+        visit(children, name === "g" ? (own.label ?? own.id ?? layer) : layer, here, depth + 1);
+      else if (name === "line")
+        add(
+          layer,
+          here,
+          [
+            [n("x1"), n("y1")],
+            [n("x2"), n("y2")],
+          ],
+          false,
+        );
+      else if (name === "polyline" || name === "polygon")
+        add(layer, here, pairs(numbers(own.points)), name === "polygon");
+      else if (name === "rect")
+        add(
+          layer,
+          here,
+          [
+            [n("x"), n("y")],
+            [n("x") + n("width"), n("y")],
+            [n("x") + n("width"), n("y") + n("height")],
+            [n("x"), n("y") + n("height")],
+          ],
+          true,
+        );
+      else if (name === "path")
+        for (const run of pathRuns(own.d ?? "", () =>
+          left.add("part of a path", "a curve, not a straight line"),
+        ))
+          add(layer, here, run, false);
       else if (name === "circle" || name === "ellipse") left.add(name, "a curve, not a straight line");
       else if (name === "text") left.add("text", "a text");
-      else if (name === "image" || name === "use") left.add(name, name === "image" ? "a picture" : "a repeated part: turn it into lines first");
+      else if (name === "image" || name === "use")
+        left.add(name, name === "image" ? "a picture" : "a repeated part: turn it into lines first");
     }
   };
-  visit(root![("svg")] as Node[], "drawing", SAME, 0);
+  visit(root!["svg"] as Node[], "drawing", SAME, 0);
   const filled = [...layers].filter(([, lines]) => lines.length);
   if (!filled.length) fail("File", "holds no straight line");
   const page = root![":@"] ?? {};

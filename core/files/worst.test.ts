@@ -9,7 +9,8 @@ test("every reader is through 2 MB of its worst, and says what is wrong in a sen
   let count = 0;
   for (const read of readWorst()) {
     count += 1;
-    if (read.ms > MOST_MS || (read.refused?.length ?? 0) > 2000) slow.push({ ...read, refused: read.refused?.slice(0, 200) });
+    if (read.ms > MOST_MS || (read.refused?.length ?? 0) > 2000)
+      slow.push({ ...read, refused: read.refused?.slice(0, 200) });
   }
   expect(slow).toEqual([]);
   expect(count).toBeGreaterThan(35);

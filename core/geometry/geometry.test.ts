@@ -3,7 +3,14 @@ import { area, centroid, contains, perimeter } from "./polygon";
 import { distance, footOn, meeting } from "./segment";
 
 describe("polygon", () => {
-  const ell = [[0, 0], [4, 0], [4, 2], [2, 2], [2, 5], [0, 5]] as const;
+  const ell = [
+    [0, 0],
+    [4, 0],
+    [4, 2],
+    [2, 2],
+    [2, 5],
+    [0, 5],
+  ] as const;
   test("an L of 14 m², 18 m round", () => {
     expect(area(ell)).toBe(14);
     expect(area([...ell].reverse())).toBe(14);
@@ -16,11 +23,23 @@ describe("polygon", () => {
     expect(contains(ell, [3, 4])).toBe(false);
   });
   test("area does not change when a rectangle is cut in two", () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 99 }), (cut) => {
-      const left = area([[0, 0], [cut, 0], [cut, 50], [0, 50]]);
-      const right = area([[cut, 0], [100, 0], [100, 50], [cut, 50]]);
-      expect(left + right).toBeCloseTo(5000);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99 }), (cut) => {
+        const left = area([
+          [0, 0],
+          [cut, 0],
+          [cut, 50],
+          [0, 50],
+        ]);
+        const right = area([
+          [cut, 0],
+          [100, 0],
+          [100, 50],
+          [cut, 50],
+        ]);
+        expect(left + right).toBeCloseTo(5000);
+      }),
+    );
   });
 });
 
@@ -37,11 +56,13 @@ describe("segment", () => {
   });
   test("where two segments meet lies on both", () => {
     const xy = fc.tuple(fc.integer({ min: -50, max: 50 }), fc.integer({ min: -50, max: 50 }));
-    fc.assert(fc.property(xy, xy, xy, xy, (a, b, c, d) => {
-      const met = meeting(a, b, c, d);
-      if (!met) return;
-      expect(distance(met.at, footOn(met.at, a, b).at)).toBeLessThan(0.0501);
-      expect(distance(met.at, footOn(met.at, c, d).at)).toBeLessThan(0.0501);
-    }));
+    fc.assert(
+      fc.property(xy, xy, xy, xy, (a, b, c, d) => {
+        const met = meeting(a, b, c, d);
+        if (!met) return;
+        expect(distance(met.at, footOn(met.at, a, b).at)).toBeLessThan(0.0501);
+        expect(distance(met.at, footOn(met.at, c, d).at)).toBeLessThan(0.0501);
+      }),
+    );
   });
 });

@@ -21,7 +21,10 @@ export function perimeter(corners: readonly Xy[]): number {
 export function centroid(corners: readonly Xy[]): [number, number] {
   const whole = signedArea(corners);
   if (Math.abs(whole) < 1e-12) {
-    return [corners.reduce((s, c) => s + c[0], 0) / corners.length, corners.reduce((s, c) => s + c[1], 0) / corners.length];
+    return [
+      corners.reduce((s, c) => s + c[0], 0) / corners.length,
+      corners.reduce((s, c) => s + c[1], 0) / corners.length,
+    ];
   }
   let x = 0;
   let y = 0;
@@ -49,7 +52,8 @@ export function contains(corners: readonly Xy[], p: Xy): boolean {
 /** Do two sides of the ring cross, or a corner lie on a far side? Neighbouring sides share their corner and do not count. */
 export function selfCrossing(corners: readonly Xy[]): boolean {
   const n = corners.length;
-  const turn = (a: Xy, b: Xy, c: Xy) => Math.sign((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]));
+  const turn = (a: Xy, b: Xy, c: Xy) =>
+    Math.sign((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]));
   for (let i = 0; i < n; i++) {
     for (let j = i + 2; j < n; j++) {
       if (i === 0 && j === n - 1) continue;
@@ -61,4 +65,7 @@ export function selfCrossing(corners: readonly Xy[]): boolean {
 }
 
 /** How far a place is from the ring itself, inside or out. Metres. */
-export const edgeDistance = (corners: readonly Xy[], p: Xy) => Math.min(...corners.map((corner, i) => distance(p, footOn(p, corner, corners[(i + 1) % corners.length]!).at)));
+export const edgeDistance = (corners: readonly Xy[], p: Xy) =>
+  Math.min(
+    ...corners.map((corner, i) => distance(p, footOn(p, corner, corners[(i + 1) % corners.length]!).at)),
+  );

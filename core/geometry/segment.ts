@@ -17,7 +17,13 @@ export function footOn(p: Xy, a: Xy, b: Xy): { t: number; at: [number, number]; 
  * Where segments ab and cd meet, as t along ab and u along cd, or undefined.
  * Ends within `tolerance` metres of the other segment count as touching.
  */
-export function meeting(a: Xy, b: Xy, c: Xy, d: Xy, tolerance = 0.05): { t: number; u: number; at: [number, number] } | undefined {
+export function meeting(
+  a: Xy,
+  b: Xy,
+  c: Xy,
+  d: Xy,
+  tolerance = 0.05,
+): { t: number; u: number; at: [number, number] } | undefined {
   const rx = b[0] - a[0];
   const ry = b[1] - a[1];
   const sx = d[0] - c[0];
@@ -28,11 +34,17 @@ export function meeting(a: Xy, b: Xy, c: Xy, d: Xy, tolerance = 0.05): { t: numb
     const u = ((c[0] - a[0]) * ry - (c[1] - a[1]) * rx) / cross;
     if (t >= 0 && t <= 1 && u >= 0 && u <= 1) return { t, u, at: [a[0] + t * rx, a[1] + t * ry] };
   }
-  for (const [end, u] of [[c, 0], [d, 1]] as const) {
+  for (const [end, u] of [
+    [c, 0],
+    [d, 1],
+  ] as const) {
     const foot = footOn(end, a, b);
     if (distance(end, foot.at) <= tolerance) return { t: foot.t, u, at: foot.at };
   }
-  for (const [end, t] of [[a, 0], [b, 1]] as const) {
+  for (const [end, t] of [
+    [a, 0],
+    [b, 1],
+  ] as const) {
     const foot = footOn(end, c, d);
     if (distance(end, foot.at) <= tolerance) return { t, u: foot.t, at: [end[0], end[1]] };
   }

@@ -19,30 +19,46 @@ const NOTHING: ReadonlyMap<string, ShadeNeed> = new Map();
  * What the chosen motor of each shade asks, by point; only in a design that cables shades for the motor chosen.
  * Kept while nothing in it changes, so that what hangs on it is kept too.
  */
-const shadeNeedsNow = memoByParts(["design", "devices", "options", "kinds", "points"], (design): ReadonlyMap<string, ShadeNeed> => {
-  if (design.design.schools?.shadeCable !== "what the motor needs") return NOTHING;
-  const needs = new Map<string, ShadeNeed>();
-  for (const device of design.devices) {
-    const kind = byId(design, "kinds").get(byId(design, "points").get(device.point)?.kind ?? "");
-    const option = kind && isPocket(kind) ? byId(design, "options").get(device.option ?? "") : undefined;
-    if (option) needs.set(device.point, { data: OVER_DATA.has(option.protocol), power: option.supply === "low voltage" });
-  }
-  return needs;
-});
+const shadeNeedsNow = memoByParts(
+  ["design", "devices", "options", "kinds", "points"],
+  (design): ReadonlyMap<string, ShadeNeed> => {
+    if (design.design.schools?.shadeCable !== "what the motor needs") return NOTHING;
+    const needs = new Map<string, ShadeNeed>();
+    for (const device of design.devices) {
+      const kind = byId(design, "kinds").get(byId(design, "points").get(device.point)?.kind ?? "");
+      const option = kind && isPocket(kind) ? byId(design, "options").get(device.option ?? "") : undefined;
+      if (option)
+        needs.set(device.point, {
+          data: OVER_DATA.has(option.protocol),
+          power: option.supply === "low voltage",
+        });
+    }
+    return needs;
+  },
+);
 let kept: ReadonlyMap<string, ShadeNeed> = NOTHING;
 export function shadeNeeds(design: Design): ReadonlyMap<string, ShadeNeed> {
   const now = shadeNeedsNow(design);
-  const same = now.size === kept.size && [...now].every(([point, need]) => kept.get(point)?.data === need.data && kept.get(point)?.power === need.power);
+  const same =
+    now.size === kept.size &&
+    [...now].every(
+      ([point, need]) => kept.get(point)?.data === need.data && kept.get(point)?.power === need.power,
+    );
   return same ? kept : (kept = now);
 }
 
 /** A shade's pocket: what moves it may not be chosen yet. */
 export const isPocket = (kind: KindRow) => kind.service === "shade" && kind.glyph === "moves";
 
-const roomKits = memoByParts(["roomKits"], (design): ReadonlyMap<string, RoomKitRow> => new Map(design.roomKits.map((row) => [`${row.room}/${row.kind}`, row])));
+const roomKits = memoByParts(
+  ["roomKits"],
+  (design): ReadonlyMap<string, RoomKitRow> =>
+    new Map(design.roomKits.map((row) => [`${row.room}/${row.kind}`, row])),
+);
 
 /** The room's own kit of a kind, where it has one. */
-export const roomKit = (design: Design, room: string, kind: string) => roomKits(design).get(`${room}/${kind}`);
+export const roomKit = (design: Design, room: string, kind: string) =>
+  roomKits(design).get(`${room}/${kind}`);
 
 const isPowered = (type?: CableTypeRow) => type?.medium === "power";
 
@@ -51,7 +67,11 @@ export function kitOf(design: Design, point: PointRow, kind: KindRow): KitCable[
   const lines = roomKit(design, point.room, kind.id)?.drops ?? kind.drops;
   const types = byId(design, "cableTypes");
   const schools = design.design.schools;
-  const need = isPocket(kind) ? (schools?.shadeCable === "none" ? { data: false, power: false } : shadeNeeds(design).get(point.id)) : undefined;
+  const need = isPocket(kind)
+    ? schools?.shadeCable === "none"
+      ? { data: false, power: false }
+      : shadeNeeds(design).get(point.id)
+    : undefined;
   const cables: KitCable[] = [];
   let index = 0;
   for (const line of lines) {
@@ -70,17 +90,31 @@ export function kitOf(design: Design, point: PointRow, kind: KindRow): KitCable[
 }
 
 /** Box and mounting height of a point's kind in its room. */
-export function mountOf(design: Design, point: Pick<PointRow, "room">, kind: KindRow): { box: string; mountHeightM: number } {
+export function mountOf(
+  design: Design,
+  point: Pick<PointRow, "room">,
+  kind: KindRow,
+): { box: string; mountHeightM: number } {
   const own = roomKit(design, point.room, kind.id);
   return { box: own?.box ?? kind.box, mountHeightM: own?.mountHeightM ?? kind.mountHeightM };
 }
 
 /** Change one line of a kind's kit: in the whole design, or in one room. `line` undefined takes it out; an index at the end adds it. */
-export function changeKit(design: Design, kindId: string, index: number, line: KitLine | undefined, room?: { id: string; newId: string }): Change[] {
+export function changeKit(
+  design: Design,
+  kindId: string,
+  index: number,
+  line: KitLine | undefined,
+  room?: { id: string; newId: string },
+): Change[] {
   const kind = byId(design, "kinds").get(kindId)!;
   const own = room && roomKit(design, room.id, kindId);
   const before = own?.drops ?? kind.drops;
-  const drops = line ? [...before.slice(0, index), line, ...before.slice(index + 1)] : before.filter((_, i) => i !== index);
+  const drops = line
+    ? [...before.slice(0, index), line, ...before.slice(index + 1)]
+    : before.filter((_, i) => i !== index);
   if (!room) return [{ in: "kinds", put: { ...kind, drops } }];
-  return [{ in: "roomKits", put: own ? { ...own, drops } : { id: room.newId, room: room.id, kind: kindId, drops } }];
+  return [
+    { in: "roomKits", put: own ? { ...own, drops } : { id: room.newId, room: room.id, kind: kindId, drops } },
+  ];
 }

@@ -3,7 +3,11 @@ import { byId, memoByParts, type Design } from "../design/collections";
 import type { PointRow, SymmetryRow } from "../design/rows-system";
 
 /** The pair each point is in. */
-const pairs = memoByParts(["symmetries"], (design): ReadonlyMap<string, SymmetryRow> => new Map(design.symmetries.flatMap((row) => [[row.left, row] as const, [row.right, row] as const])));
+const pairs = memoByParts(
+  ["symmetries"],
+  (design): ReadonlyMap<string, SymmetryRow> =>
+    new Map(design.symmetries.flatMap((row) => [[row.left, row] as const, [row.right, row] as const])),
+);
 
 export const pairOf = (design: Design, point: string) => pairs(design).get(point);
 
@@ -23,5 +27,11 @@ export function partnerOf(design: Design, point: string): PointRow | undefined {
 export function pairUp(id: string, a: PointRow, b: PointRow): SymmetryRow {
   const axis = Math.abs(a.x - b.x) >= Math.abs(a.y - b.y) ? "across" : "down";
   const [left, right] = (axis === "across" ? a.x <= b.x : a.y <= b.y) ? [a, b] : [b, a];
-  return { id, left: left.id, right: right.id, axis, atM: Math.round(((axis === "across" ? a.x + b.x : a.y + b.y) / 2) * 1000) / 1000 };
+  return {
+    id,
+    left: left.id,
+    right: right.id,
+    axis,
+    atM: Math.round(((axis === "across" ? a.x + b.x : a.y + b.y) / 2) * 1000) / 1000,
+  };
 }

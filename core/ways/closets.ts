@@ -5,7 +5,10 @@ import { routeGraph } from "./graph";
 import { routeTo } from "./route";
 
 /** Closets a point can be routed to, nearest way first. */
-export function closetsFor(design: Design, point: PointRow): { closet: string; name: string; wayM: number }[] {
+export function closetsFor(
+  design: Design,
+  point: PointRow,
+): { closet: string; name: string; wayM: number }[] {
   const graph = routeGraph(design);
   return design.closets
     .flatMap((closet) => {

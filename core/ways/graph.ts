@@ -71,7 +71,15 @@ function addEdge(graph: Graph, a: number, b: number, way?: Edge["way"]): number 
   const vertical = across < 1e-6;
   const obstacles = vertical || p.level !== q.level ? undefined : graph.obstacles.get(p.level);
   const barred = obstacles !== undefined && !isFree(obstacles, [p.x, p.y], [q.x, q.y]);
-  const id = graph.edges.push({ a, b, lengthM: vertical ? Math.abs(q.z - p.z) : across, vertical, way, ...(barred ? { barred } : {}) }) - 1;
+  const id =
+    graph.edges.push({
+      a,
+      b,
+      lengthM: vertical ? Math.abs(q.z - p.z) : across,
+      vertical,
+      way,
+      ...(barred ? { barred } : {}),
+    }) - 1;
   graph.at[a]!.push(id);
   graph.at[b]!.push(id);
   return id;
@@ -99,7 +107,18 @@ function addElbow(graph: Graph, from: number, to: number): void {
 function trunkPieces(design: Design, levels: ReadonlyMap<string, LevelRow>): Piece[] {
   return design.trunks
     .filter((trunk) => levels.has(trunk.level))
-    .flatMap((trunk) => trunk.path.slice(1).map((b, i): Piece => ({ trunk: trunk.id, level: trunk.level, heightM: trunk.heightM, a: trunk.path[i]!, b, cuts: [] })));
+    .flatMap((trunk) =>
+      trunk.path
+        .slice(1)
+        .map((b, i): Piece => ({
+          trunk: trunk.id,
+          level: trunk.level,
+          heightM: trunk.heightM,
+          a: trunk.path[i]!,
+          b,
+          cuts: [],
+        })),
+    );
 }
 
 /** Touching pieces come this near to each other. */
@@ -107,8 +126,10 @@ const TOUCH_M = 0.05;
 
 /** Do the boxes round two pieces lie apart? Cheap, and true of nearly all pairs. */
 const apart = (p: Piece, q: Piece) =>
-  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - TOUCH_M || Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - TOUCH_M ||
-  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - TOUCH_M || Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - TOUCH_M;
+  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - TOUCH_M ||
+  Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - TOUCH_M ||
+  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - TOUCH_M ||
+  Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - TOUCH_M;
 
 /** Nodes at the ends of the pieces, shared along one trunk and wherever trunks meet. */
 function cutPieces(graph: Graph, pieces: readonly Piece[]): void {
@@ -119,7 +140,8 @@ function cutPieces(graph: Graph, pieces: readonly Piece[]): void {
     if (node === undefined) nodeOf.set(key, (node = addNode(graph, piece.level, at, piece.heightM)));
     return node;
   };
-  for (const piece of pieces) piece.cuts.push({ t: 0, node: nodeAt(piece, piece.a) }, { t: 1, node: nodeAt(piece, piece.b) });
+  for (const piece of pieces)
+    piece.cuts.push({ t: 0, node: nodeAt(piece, piece.a) }, { t: 1, node: nodeAt(piece, piece.b) });
   for (let i = 0; i < pieces.length; i++) {
     for (let j = i + 1; j < pieces.length; j++) {
       const p = pieces[i]!;
@@ -139,7 +161,9 @@ function cutPieces(graph: Graph, pieces: readonly Piece[]): void {
 
 function trunkEdges(graph: Graph, pieces: readonly Piece[]): void {
   for (const piece of pieces) {
-    const cuts = piece.cuts.sort((m, n) => m.t - n.t).filter((cut, i, all) => i === 0 || cut.node !== all[i - 1]!.node);
+    const cuts = piece.cuts
+      .sort((m, n) => m.t - n.t)
+      .filter((cut, i, all) => i === 0 || cut.node !== all[i - 1]!.node);
     for (let i = 1; i < cuts.length; i++) {
       const id = addEdge(graph, cuts[i - 1]!.node, cuts[i]!.node, { in: "trunks", id: piece.trunk });
       const list = graph.trunkEdges.get(piece.level);
@@ -168,7 +192,9 @@ function joinNearest(graph: Graph, pieces: readonly Piece[], level: string, at: 
 
 /** Length of a stub: straight where it meets its trunk at a right angle, otherwise along x and y to the trunk's end. */
 export function stubLength(from: Xy, foot: { at: Xy; clamped: boolean }): number {
-  return foot.clamped ? Math.abs(foot.at[0] - from[0]) + Math.abs(foot.at[1] - from[1]) : distance(from, foot.at);
+  return foot.clamped
+    ? Math.abs(foot.at[0] - from[0]) + Math.abs(foot.at[1] - from[1])
+    : distance(from, foot.at);
 }
 
 /** Join (x, y) of `level` to its nearest trunk; gives the node above or below (x, y) at the height of that trunk. */
@@ -180,30 +206,56 @@ function stub(graph: Graph, pieces: readonly Piece[], level: string, at: Xy): nu
   return node;
 }
 
-function addRisers(graph: Graph, design: Design, pieces: readonly Piece[], loose: Map<string, number[]>): void {
+function addRisers(
+  graph: Graph,
+  design: Design,
+  pieces: readonly Piece[],
+  loose: Map<string, number[]>,
+): void {
   for (const riser of design.risers) {
     const ends = [riser.fromLevel, riser.toLevel].map((id) => graph.levels.get(id)?.elevationM);
     if (ends[0] === undefined || ends[1] === undefined) continue;
     const [low, high] = [Math.min(ends[0], ends[1]), Math.max(ends[0], ends[1])];
     // Between its ends a riser opens on the levels whose rooms it passes through; an outbuilding of the same height is not one.
-    const inside = (level: string) => design.rooms.some((room) => room.level === level && contains(room.outline, [riser.x, riser.y]));
+    const inside = (level: string) =>
+      design.rooms.some((room) => room.level === level && contains(room.outline, [riser.x, riser.y]));
     const passed = design.levels
-      .filter((level) => level.id === riser.fromLevel || level.id === riser.toLevel || (level.elevationM > low && level.elevationM < high && inside(level.id)))
+      .filter(
+        (level) =>
+          level.id === riser.fromLevel ||
+          level.id === riser.toLevel ||
+          (level.elevationM > low && level.elevationM < high && inside(level.id)),
+      )
       .sort((a, b) => a.elevationM - b.elevationM);
     const nodes = passed.map((level) => {
       const node = stub(graph, pieces, level.id, [riser.x, riser.y]);
       loose.set(level.id, [...(loose.get(level.id) ?? []), node]);
       return node;
     });
-    for (let i = 1; i < nodes.length; i++) addEdge(graph, nodes[i - 1]!, nodes[i]!, { in: "risers", id: riser.id });
+    for (let i = 1; i < nodes.length; i++)
+      addEdge(graph, nodes[i - 1]!, nodes[i]!, { in: "risers", id: riser.id });
   }
 }
 
 /** Build the graph. Pure; use `routeGraph` for the kept one. */
 export function buildGraph(design: Design): Graph {
   const levels = byId(design, "levels");
-  const obstacles = new Map(design.levels.flatMap((level) => { const found = obstaclesOf(design, level.id); return found ? [[level.id, found] as const] : []; }));
-  const graph: Graph = { nodes: [], edges: [], at: [], trunkEdges: new Map(), openings: new Map(), closets: new Map(), levels, obstacles };
+  const obstacles = new Map(
+    design.levels.flatMap((level) => {
+      const found = obstaclesOf(design, level.id);
+      return found ? [[level.id, found] as const] : [];
+    }),
+  );
+  const graph: Graph = {
+    nodes: [],
+    edges: [],
+    at: [],
+    trunkEdges: new Map(),
+    openings: new Map(),
+    closets: new Map(),
+    levels,
+    obstacles,
+  };
   const pieces = trunkPieces(design, levels);
   cutPieces(graph, pieces);
   const loose = new Map<string, number[]>();
@@ -220,7 +272,8 @@ export function buildGraph(design: Design): Graph {
   // On a level without a trunk everything that is there joins through the void, at right angles.
   for (const [level, nodes] of loose) {
     if (graph.trunkEdges.has(level)) continue;
-    for (let i = 0; i < nodes.length; i++) for (let j = i + 1; j < nodes.length; j++) addElbow(graph, nodes[i]!, nodes[j]!);
+    for (let i = 0; i < nodes.length; i++)
+      for (let j = i + 1; j < nodes.length; j++) addElbow(graph, nodes[i]!, nodes[j]!);
     graph.openings.set(level, nodes);
   }
   return graph;

@@ -86,8 +86,15 @@ export function treeFrom(graph: Graph, closet: string, allowed?: Allowed): Tree 
       if (next === here.edge) continue;
       const edge = graph.edges[next]!;
       if (allowed && !allowed(edge)) continue;
-      const turn = here.edge < 0 || edge.lengthM < SAME_M || straight(graph, graph.edges[here.edge]!, edge) ? 0 : 1;
-      queue.push({ node: edge.a === here.node ? edge.b : edge.a, edge: next, costM: here.costM + costOf(edge), bends: here.bends + turn, before: here });
+      const turn =
+        here.edge < 0 || edge.lengthM < SAME_M || straight(graph, graph.edges[here.edge]!, edge) ? 0 : 1;
+      queue.push({
+        node: edge.a === here.node ? edge.b : edge.a,
+        edge: next,
+        costM: here.costM + costOf(edge),
+        bends: here.bends + turn,
+        before: here,
+      });
     }
   }
   return tree;
@@ -132,13 +139,27 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
       stubM = pathLength(round);
       if (best && stubM > best.stubM + SAME_M) continue;
     }
-    for (const [node, t] of [[edge.a, 0], [edge.b, 1]] as const) {
+    for (const [node, t] of [
+      [edge.a, 0],
+      [edge.b, 1],
+    ] as const) {
       for (const end of tree[node]!) {
         // Arriving by this very edge would mean turning back on it.
         if (end.edge === id) continue;
         const along = Math.abs(foot.t - t) * edge.lengthM;
-        const turn = along > SAME_M && end.edge >= 0 && !straight(graph, graph.edges[end.edge]!, edge) ? 1 : 0;
-        const join = { edge: id, t: foot.t, at: foot.at, stubM, clamped: foot.clamped, round, end, costM: end.costM + along * (edge.barred ? BARRED_COST : 1), bends: end.bends + turn };
+        const turn =
+          along > SAME_M && end.edge >= 0 && !straight(graph, graph.edges[end.edge]!, edge) ? 1 : 0;
+        const join = {
+          edge: id,
+          t: foot.t,
+          at: foot.at,
+          stubM,
+          clamped: foot.clamped,
+          round,
+          end,
+          costM: end.costM + along * (edge.barred ? BARRED_COST : 1),
+          bends: end.bends + turn,
+        };
         const nearer = !best || stubM < best.stubM - SAME_M;
         const order = best && !nearer ? join.costM - best.costM : 0;
         if (nearer || order < -SAME_M || (Math.abs(order) <= SAME_M && join.bends < best!.bends)) best = join;
@@ -152,7 +173,12 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
  * Corners of a stub where the plain one is barred: straight where it meets its trunk at a right angle, by the other
  * elbow where that is free, else round what stands there. Undefined where the plain one, along x first, is free.
  */
-function wayRound(obstacles: Obstacles, at: Xy, foot: { at: [number, number]; clamped: boolean }, heightM: number): [number, number][] | undefined {
+function wayRound(
+  obstacles: Obstacles,
+  at: Xy,
+  foot: { at: [number, number]; clamped: boolean },
+  heightM: number,
+): [number, number][] | undefined {
   const elbow: Xy[] = foot.clamped ? [at, [foot.at[0], at[1]], foot.at] : [at, foot.at];
   if (elbow.slice(1).every((corner, i) => isFree(obstacles, elbow[i]!, corner))) return undefined;
   return voidPath({ areas: obstacles.areas, mains: [] }, at, foot.at, heightM);
@@ -180,7 +206,13 @@ function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): Throu
     const path = voidPath(obstacles, at, [x, y], heightM);
     const ownM = voidCostM(obstacles, path, heightM);
     for (const end of ends) {
-      const way = { path, heightM, end, costM: ownM + end.costM, bends: Math.max(0, path.length - 2) + end.bends };
+      const way = {
+        path,
+        heightM,
+        end,
+        costM: ownM + end.costM,
+        bends: Math.max(0, path.length - 2) + end.bends,
+      };
       if (!best || better(way, best) < 0) best = way;
     }
   }
@@ -189,19 +221,37 @@ function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): Throu
 
 function addPlace(places: Place[], place: Place): void {
   const last = places[places.length - 1];
-  const same = last && last[0] === place[0] && [1, 2, 3].every((i) => Math.abs((last[i] as number) - (place[i] as number)) < SAME_M);
+  const same =
+    last &&
+    last[0] === place[0] &&
+    [1, 2, 3].every((i) => Math.abs((last[i] as number) - (place[i] as number)) < SAME_M);
   if (!same) places.push(place);
 }
 
 /** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
-export function routeTo(graph: Graph, from: { level: string; x: number; y: number; z: number }, closet: string, allowed?: Allowed): Route | undefined {
+export function routeTo(
+  graph: Graph,
+  from: { level: string; x: number; y: number; z: number },
+  closet: string,
+  allowed?: Allowed,
+): Route | undefined {
   const tree = allowed ? treeFrom(graph, closet, allowed) : keptTree(graph, closet);
-  if (!graph.trunkEdges.has(from.level)) return throughVoid(graph, bestThroughVoid(graph, tree, from.level, [from.x, from.y]), from);
+  if (!graph.trunkEdges.has(from.level))
+    return throughVoid(graph, bestThroughVoid(graph, tree, from.level, [from.x, from.y]), from);
   const join = bestJoin(graph, tree, from.level, [from.x, from.y], allowed);
   if (!join) return undefined;
   const edge = graph.edges[join.edge]!;
   const heightM = graph.nodes[edge.a]!.heightM;
-  const route: Route = { places: [], pathM: 0, riseM: 0, stubM: join.stubM, stubPlaces: 0, bends: join.bends, pieces: [], ways: [] };
+  const route: Route = {
+    places: [],
+    pathM: 0,
+    riseM: 0,
+    stubM: join.stubM,
+    stubPlaces: 0,
+    bends: join.bends,
+    pieces: [],
+    ways: [],
+  };
   const place = (x: number, y: number) => addPlace(route.places, [from.level, x, y, heightM]);
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   place(from.x, from.y);
@@ -225,10 +275,24 @@ function followBack(graph: Graph, route: Route, from: Arrival): void {
   }
 }
 
-function throughVoid(graph: Graph, way: ThroughVoid | undefined, from: { level: string; x: number; y: number; z: number }): Route | undefined {
+function throughVoid(
+  graph: Graph,
+  way: ThroughVoid | undefined,
+  from: { level: string; x: number; y: number; z: number },
+): Route | undefined {
   if (!way) return undefined;
   const stubM = pathLength(way.path);
-  const route: Route = { places: [], pathM: stubM, riseM: Math.abs(way.heightM - from.z), stubM, stubPlaces: 0, bends: way.bends, pieces: [], ways: [], byVoid: true };
+  const route: Route = {
+    places: [],
+    pathM: stubM,
+    riseM: Math.abs(way.heightM - from.z),
+    stubM,
+    stubPlaces: 0,
+    bends: way.bends,
+    pieces: [],
+    ways: [],
+    byVoid: true,
+  };
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   for (const [x, y] of way.path) addPlace(route.places, [from.level, x, y, way.heightM]);
   route.stubPlaces = route.places.length;
@@ -252,7 +316,10 @@ function follow(graph: Graph, route: Route, id: number, fromT: number, toT: numb
 const routes = new WeakMap<Graph, WeakMap<PointRow, Route | null>>();
 
 /** Only ways that are pinned; stubs and joins between them are free. */
-const pinned = (pin: PinnedRoute): Allowed => ({ way }) => !way || (way.in === "trunks" ? pin.trunks : pin.risers).includes(way.id);
+const pinned =
+  (pin: PinnedRoute): Allowed =>
+  ({ way }) =>
+    !way || (way.in === "trunks" ? pin.trunks : pin.risers).includes(way.id);
 
 /**
  * The route of a point to its closet, kept while the point's row and the graph stay the same. A pinned one keeps to

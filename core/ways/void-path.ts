@@ -27,14 +27,16 @@ export function obstaclesOf(design: Design, level: string): Obstacles | undefine
 }
 
 /** Does a–b lie free of every area? */
-export const isFree = ({ areas }: Obstacles, a: Xy, b: Xy) => areas.every((outline) => !crosses(outline, a, b));
+export const isFree = ({ areas }: Obstacles, a: Xy, b: Xy) =>
+  areas.every((outline) => !crosses(outline, a, b));
 
 /** Metres of a–b beside mains at about its height. */
 function besideM({ mains }: Obstacles, a: Xy, b: Xy, heightM: number): number {
   let sum = 0;
   for (const run of mains) {
     if (run.heightM !== undefined && Math.abs(run.heightM - heightM) >= BESIDE_MAINS_M) continue;
-    for (let i = 1; i < run.path.length; i++) sum += alongside(a, b, run.path[i - 1]!, run.path[i]!, BESIDE_MAINS_M)?.metres ?? 0;
+    for (let i = 1; i < run.path.length; i++)
+      sum += alongside(a, b, run.path[i - 1]!, run.path[i]!, BESIDE_MAINS_M)?.metres ?? 0;
   }
   return sum;
 }
@@ -51,10 +53,23 @@ interface Reach {
  * Corners of the cheapest path at right angles from a to b, both included; the plain elbow where nothing is in the way.
  * Where no free path exists it goes through, at a price: the check then names it. Metres.
  */
-export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM: number): [number, number][] {
-  const elbow: [number, number][] = [[a[0], a[1]], [b[0], a[1]], [b[0], b[1]]];
-  const clean = (path: [number, number][]) => path.filter(([x, y], i) => i === 0 || Math.abs(x - path[i - 1]![0]) + Math.abs(y - path[i - 1]![1]) > 1e-6);
-  const trouble = (from: Xy, to: Xy) => obstacles && (!isFree(obstacles, from, to) || besideM(obstacles, from, to, heightM) > 0);
+export function voidPath(
+  obstacles: Obstacles | undefined,
+  a: Xy,
+  b: Xy,
+  heightM: number,
+): [number, number][] {
+  const elbow: [number, number][] = [
+    [a[0], a[1]],
+    [b[0], a[1]],
+    [b[0], b[1]],
+  ];
+  const clean = (path: [number, number][]) =>
+    path.filter(
+      ([x, y], i) => i === 0 || Math.abs(x - path[i - 1]![0]) + Math.abs(y - path[i - 1]![1]) > 1e-6,
+    );
+  const trouble = (from: Xy, to: Xy) =>
+    obstacles && (!isFree(obstacles, from, to) || besideM(obstacles, from, to, heightM) > 0);
   if (!obstacles || !(trouble(elbow[0]!, elbow[1]!) || trouble(elbow[1]!, elbow[2]!))) return clean(elbow);
   const lines = (axis: 0 | 1) => {
     const all = [a[axis], b[axis]];
@@ -62,7 +77,9 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
       const values = outline.map((corner) => corner[axis]);
       all.push(Math.min(...values) - ROUND_M, Math.max(...values) + ROUND_M);
     }
-    for (const run of obstacles.mains) for (const corner of run.path) all.push(corner[axis] - BESIDE_MAINS_M - 0.01, corner[axis] + BESIDE_MAINS_M + 0.01);
+    for (const run of obstacles.mains)
+      for (const corner of run.path)
+        all.push(corner[axis] - BESIDE_MAINS_M - 0.01, corner[axis] + BESIDE_MAINS_M + 0.01);
     return apart(all, a[axis], b[axis]);
   };
   const [xs, ys] = [lines(0), lines(1)];
@@ -75,7 +92,8 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
     const here = queue.pop()!;
     if (here.at === goal) {
       const path: [number, number][] = [];
-      for (let step: Reach | undefined = here; step; step = step.before) path.unshift([at(step.at)[0], at(step.at)[1]]);
+      for (let step: Reach | undefined = here; step; step = step.before)
+        path.unshift([at(step.at)[0], at(step.at)[1]]);
       return clean(withEnds(straightened(path), a, b));
     }
     const key = here.at * 3 + here.along + 1;
@@ -83,13 +101,22 @@ export function voidPath(obstacles: Obstacles | undefined, a: Xy, b: Xy, heightM
     done.add(key);
     const column = here.at % xs.length;
     const row = Math.floor(here.at / xs.length);
-    for (const [dx, dy] of [[1, 0], [-1, 0], [0, 1], [0, -1]] as const) {
+    for (const [dx, dy] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ] as const) {
       if (column + dx < 0 || column + dx >= xs.length || row + dy < 0 || row + dy >= ys.length) continue;
       const next = here.at + dx + dy * xs.length;
       const [p, q] = [at(here.at), at(next)];
       const metres = Math.abs(p[0] - q[0]) + Math.abs(p[1] - q[1]);
       const along = dy ? 1 : 0;
-      const cost = here.cost + metres * (isFree(obstacles, p, q) ? 1 : BARRED_COST) + MAINS_COST * besideM(obstacles, p, q, heightM) + (here.along >= 0 && here.along !== along ? BEND_M : 0);
+      const cost =
+        here.cost +
+        metres * (isFree(obstacles, p, q) ? 1 : BARRED_COST) +
+        MAINS_COST * besideM(obstacles, p, q, heightM) +
+        (here.along >= 0 && here.along !== along ? BEND_M : 0);
       queue.push({ at: next, cost, along, before: here });
     }
   }
@@ -102,7 +129,8 @@ const ONE_LINE_M = 1e-6;
 /** Values in order, those that are one line only once; the ends of the way keep their own where they are among them. */
 function apart(values: readonly number[], from: number, to: number): number[] {
   const kept = from === to || Math.abs(from - to) > ONE_LINE_M ? [from, to] : [from];
-  for (const value of values) if (kept.every((other) => Math.abs(other - value) > ONE_LINE_M)) kept.push(value);
+  for (const value of values)
+    if (kept.every((other) => Math.abs(other - value) > ONE_LINE_M)) kept.push(value);
   return [...new Set(kept)].sort((p, q) => p - q);
 }
 
@@ -111,7 +139,11 @@ const nearestLine = (lines: readonly number[], value: number) =>
 
 /** The path with its ends exactly where they are asked for; its last leg stays upright or level. */
 function withEnds(path: [number, number][], a: Xy, b: Xy): [number, number][] {
-  if (path.length < 2) return [[a[0], a[1]], [b[0], b[1]]];
+  if (path.length < 2)
+    return [
+      [a[0], a[1]],
+      [b[0], b[1]],
+    ];
   return path.map((corner, i) => (i === 0 ? [a[0], a[1]] : i === path.length - 1 ? [b[0], b[1]] : corner));
 }
 
@@ -121,15 +153,27 @@ export const voidCostM = (obstacles: Obstacles | undefined, path: readonly Xy[],
     const from = path[i]!;
     const metres = Math.abs(to[0] - from[0]) + Math.abs(to[1] - from[1]);
     if (!obstacles) return sum + metres;
-    return sum + metres * (isFree(obstacles, from, to) ? 1 : BARRED_COST) + MAINS_COST * besideM(obstacles, from, to, heightM);
+    return (
+      sum +
+      metres * (isFree(obstacles, from, to) ? 1 : BARRED_COST) +
+      MAINS_COST * besideM(obstacles, from, to, heightM)
+    );
   }, 0);
 
 /** Without corners that do not turn. */
 const straightened = (path: [number, number][]): [number, number][] =>
   path.filter(([x, y], i) => {
     const [p, q] = [path[i - 1], path[i + 1]];
-    return !p || !q || !((Math.abs(p[0] - x) < 1e-9 && Math.abs(q[0] - x) < 1e-9) || (Math.abs(p[1] - y) < 1e-9 && Math.abs(q[1] - y) < 1e-9));
+    return (
+      !p ||
+      !q ||
+      !(
+        (Math.abs(p[0] - x) < 1e-9 && Math.abs(q[0] - x) < 1e-9) ||
+        (Math.abs(p[1] - y) < 1e-9 && Math.abs(q[1] - y) < 1e-9)
+      )
+    );
   });
 
 /** Metres of a path. */
-export const pathLength = (path: readonly Xy[]) => path.slice(1).reduce((sum, [x, y], i) => sum + Math.abs(x - path[i]![0]) + Math.abs(y - path[i]![1]), 0);
+export const pathLength = (path: readonly Xy[]) =>
+  path.slice(1).reduce((sum, [x, y], i) => sum + Math.abs(x - path[i]![0]) + Math.abs(y - path[i]![1]), 0);

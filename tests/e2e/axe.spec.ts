@@ -6,14 +6,29 @@ import { expect, open, point, signIn, test } from "./desk";
 test.describe.configure({ mode: "parallel" });
 
 /** Rows beyond these are made like the ones before them: looking at each would take minutes and find the same. */
-const ALIKE = ["tbody tr:nth-child(n+9)", "[role=rowgroup] [role=row]:nth-child(n+9)", "ul > li:nth-child(n+13)", "[data-point]:nth-child(n+12)"];
+const ALIKE = [
+  "tbody tr:nth-child(n+9)",
+  "[role=rowgroup] [role=row]:nth-child(n+9)",
+  "ul > li:nth-child(n+13)",
+  "[data-point]:nth-child(n+12)",
+];
 
 // No page has a frame: the way without a page of its own for the result takes a third of the time.
-const found = async (builder: AxeBuilder) => (await ALIKE.reduce((all, rows) => all.exclude(rows), builder.setLegacyMode(true)).analyze()).violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(" ")).slice(0, 3).join(" | ")}`);
+const found = async (builder: AxeBuilder) =>
+  (
+    await ALIKE.reduce((all, rows) => all.exclude(rows), builder.setLegacyMode(true)).analyze()
+  ).violations.map(
+    (violation) =>
+      `${violation.id}: ${violation.nodes
+        .map((node) => node.target.join(" "))
+        .slice(0, 3)
+        .join(" | ")}`,
+  );
 
 /** What axe finds: everything in the light theme, colours in the dark one too, on the same page. */
 async function faults(page: Page): Promise<string[]> {
-  const theme = (name: string) => page.evaluate((value) => void (document.documentElement.dataset.theme = value), name);
+  const theme = (name: string) =>
+    page.evaluate((value) => void (document.documentElement.dataset.theme = value), name);
   const light = await found(new AxeBuilder({ page }));
   await theme("dark");
   const dark = await found(new AxeBuilder({ page }).withRules(["color-contrast"]));
@@ -29,11 +44,43 @@ for (const path of ["/sign-in", "/sign-up"]) {
 }
 
 const SCREENS = {
-  "brief, house and the thin stages": ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "register", "automations", "mesh"],
-  "the choice": ["choose", ...["wants", "hubs", "what-if", "catalogue", "protocols", "retrofit"].map((view) => `choose?view=${view}`)],
-  "the advisers": ["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`),
-  "the runs": ["runs", ...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map((view) => `runs?view=${view}`)],
-  "the tables of the runs": ["reels", "pulls", "conduits", "crossings", "materials", "labels"].map((table) => `runs?table=${table}`),
+  "brief, house and the thin stages": [
+    "brief",
+    "house",
+    "house?view=survey",
+    "house?view=switches",
+    "house?view=drawings",
+    "register",
+    "automations",
+    "mesh",
+  ],
+  "the choice": [
+    "choose",
+    ...["wants", "hubs", "what-if", "catalogue", "protocols", "retrofit"].map(
+      (view) => `choose?view=${view}`,
+    ),
+  ],
+  "the advisers": [
+    "leg",
+    "binding",
+    "rating",
+    "contact",
+    "battery",
+    "hubs",
+    "remotes",
+    "dimming",
+    "coordinator",
+    "undecided",
+  ].map((adviser) => `choose?view=advisers&adviser=${adviser}`),
+  "the runs": [
+    "runs",
+    ...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map(
+      (view) => `runs?view=${view}`,
+    ),
+  ],
+  "the tables of the runs": ["reels", "pulls", "conduits", "crossings", "materials", "labels"].map(
+    (table) => `runs?table=${table}`,
+  ),
 };
 for (const [what, screens] of Object.entries(SCREENS)) {
   test(`axe finds nothing on ${what}, light or dark`, async ({ page }) => {
@@ -47,7 +94,9 @@ for (const [what, screens] of Object.entries(SCREENS)) {
   });
 }
 
-test("axe finds nothing on lists of people, sessions, tabs of the brief, the walk, drawers and dialogs", async ({ page }) => {
+test("axe finds nothing on lists of people, sessions, tabs of the brief, the walk, drawers and dialogs", async ({
+  page,
+}) => {
   test.setTimeout(300_000);
   await signIn(page);
   for (const path of ["/designs", "/designs/larkspur-weir/people", "/account"]) {

@@ -69,7 +69,9 @@ test("a constraint binds the runs: no new cable in the snug is a stop there", as
   await page.getByLabel("Kind").selectOption("no new cable");
   await page.getByRole("button", { name: /^Rooms: none/ }).click();
   await page.getByLabel("Snug", { exact: true }).check();
-  await expect(page.locator("[data-finding='brief.new-cable']")).toContainText("drops are planned where no new cable may go");
+  await expect(page.locator("[data-finding='brief.new-cable']")).toContainText(
+    "drops are planned where no new cable may go",
+  );
 });
 
 test("phases: order, sign-off in turn, and everything else narrowed to one", async ({ page }) => {
@@ -86,7 +88,9 @@ test("phases: order, sign-off in turn, and everything else narrowed to one", asy
   await expect(page.getByText("signed off by Grandmother").first()).toBeVisible();
   await page.getByRole("button", { name: "Living rooms earlier" }).click();
   await saved(page);
-  await expect(page.getByRole("region", { name: "Phases" }).getByRole("listitem").nth(3).getByRole("heading")).toHaveText("Living rooms");
+  await expect(
+    page.getByRole("region", { name: "Phases" }).getByRole("listitem").nth(3).getByRole("heading"),
+  ).toHaveText("Living rooms");
   await page.getByLabel("Show only one phase").selectOption("2 Sleep by day");
   await page.getByRole("link", { name: /^Runs/ }).click();
   await expect(page.getByText("7 of 118 drops")).toBeVisible();
@@ -118,7 +122,9 @@ test("the household: a person with needs, and the problems they suffer", async (
   const house = await ownHouse(page);
   await open(page, `${house}/brief`);
   await page.getByRole("tab", { name: "Household" }).click();
-  await expect(page.getByRole("listitem").filter({ hasText: "Nurse on night shifts" })).toContainText("sleeps by day");
+  await expect(page.getByRole("listitem").filter({ hasText: "Nurse on night shifts" })).toContainText(
+    "sleeps by day",
+  );
   await page.getByRole("button", { name: "New person" }).click();
   await page.getByLabel("Asleep from").fill("25:00");
   await page.getByLabel("Asleep from").press("Enter");

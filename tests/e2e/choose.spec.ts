@@ -4,7 +4,15 @@ import type { Page } from "@playwright/test";
 import { cell, expect, open as openDesk, ownHouse, ready, saved, signIn, test } from "./desk";
 
 interface File {
-  wants: { id: string; room: string; function: string; count: number; points: string[]; problem?: string; option?: string }[];
+  wants: {
+    id: string;
+    room: string;
+    function: string;
+    count: number;
+    points: string[];
+    problem?: string;
+    option?: string;
+  }[];
   points: { id: string; kind: string }[];
   kinds: { id: string; drops: unknown[] }[];
   devices: { id: string; point: string; option?: string; status: string }[];
@@ -13,7 +21,10 @@ interface File {
   options: { id: string }[];
 }
 
-const fileOf = async (page: Page, house: string) => JSON.parse(await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house)) as File;
+const fileOf = async (page: Page, house: string) =>
+  JSON.parse(
+    await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house),
+  ) as File;
 /** The view of the stage runs: it is fetched after the desk. */
 async function open(page: Page, path: string): Promise<void> {
   await openDesk(page, path);
@@ -21,15 +32,26 @@ async function open(page: Page, path: string): Promise<void> {
 }
 
 const solved = (page: Page) => expect(page.locator("[data-solved=yes]")).toBeVisible({ timeout: 30_000 });
-const view = (page: Page, name: string) => page.getByRole("navigation", { name: "Views of the choice" }).getByRole("button", { name, exact: true }).click();
+const view = (page: Page, name: string) =>
+  page
+    .getByRole("navigation", { name: "Views of the choice" })
+    .getByRole("button", { name, exact: true })
+    .click();
 const inspector = (page: Page) => page.getByRole("region", { name: "Inspector contents" });
-const take = (page: Page, plan: string) => page.getByRole("button", { name: `Take this plan: ${plan}` }).click();
+const take = (page: Page, plan: string) =>
+  page.getByRole("button", { name: `Take this plan: ${plan}` }).click();
 
 /** A design of its own from the flat's file. */
 async function ownFlat(page: Page): Promise<string> {
   await signIn(page);
   await page.goto("/designs");
-  await page.getByLabel("Project file (.zinc.json)").setInputFiles({ name: "flat.zinc.json", mimeType: "application/json", buffer: readFileSync("demo/ropewalk-court.zinc.json") });
+  await page
+    .getByLabel("Project file (.zinc.json)")
+    .setInputFiles({
+      name: "flat.zinc.json",
+      mimeType: "application/json",
+      buffer: readFileSync("demo/ropewalk-court.zinc.json"),
+    });
   await page.getByRole("button", { name: "Bring in" }).click();
   await page.waitForURL(/\/d\/\w+\/house$/);
   await ready(page);
@@ -41,7 +63,8 @@ async function fromTheHouse(page: Page, sources: readonly string[]): Promise<num
   await view(page, "Wants");
   await page.getByRole("button", { name: "From the house" }).click();
   const panel = page.getByRole("region", { name: "Wants from the house" });
-  for (const source of ["Problems", "Switch map", "Points on the plan", "What such rooms usually ask for"]) await panel.getByLabel(source, { exact: true }).setChecked(sources.includes(source));
+  for (const source of ["Problems", "Switch map", "Points on the plan", "What such rooms usually ask for"])
+    await panel.getByLabel(source, { exact: true }).setChecked(sources.includes(source));
   const proposed = await panel.getByRole("listitem").count();
   await panel.getByRole("button", { name: /^Put \d+ wants? down$/ }).click();
   await expect(panel).toHaveCount(0);
@@ -49,7 +72,9 @@ async function fromTheHouse(page: Page, sources: readonly string[]): Promise<num
   return proposed;
 }
 
-test("the demo house: from its problems to an accepted plan, as one edit that undo takes back", async ({ page }) => {
+test("the demo house: from its problems to an accepted plan, as one edit that undo takes back", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/choose`);
   await solved(page);
@@ -58,25 +83,42 @@ test("the demo house: from its problems to an accepted plan, as one edit that un
   expect(added).toBeGreaterThan(8);
   const wanted = await fileOf(page, house);
   expect(wanted.wants.length).toBe(before.wants.length + added);
-  expect(wanted.wants.filter((want) => want.problem === "gate").map((want) => want.function)).toContain("opening");
+  expect(wanted.wants.filter((want) => want.problem === "gate").map((want) => want.function)).toContain(
+    "opening",
+  );
   await view(page, "Plans");
   await solved(page);
-  for (const plan of ["cost", "few", "sturdy"]) await expect(page.locator(`[data-plan-head=${plan}]`)).toContainText("nothing cheaper: proven");
+  for (const plan of ["cost", "few", "sturdy"])
+    await expect(page.locator(`[data-plan-head=${plan}]`)).toContainText("nothing cheaper: proven");
   await expect(page.getByText("not met")).toHaveCount(0);
   // Every want has its choice in every plan, and why not the next.
   await expect(page.locator("[data-want]")).toHaveCount(wanted.wants.length);
-  expect(await page.locator("[data-want] [data-plan=cost]").filter({ hasText: /not / }).count()).toBeGreaterThan(wanted.wants.length / 2);
+  expect(
+    await page.locator("[data-want] [data-plan=cost]").filter({ hasText: /not / }).count(),
+  ).toBeGreaterThan(wanted.wants.length / 2);
   const devices = await cell(page, "devices").textContent();
   await take(page, "Least cost");
   await saved(page);
   await expect(cell(page, "devices")).not.toHaveText(devices!);
   const taken = await fileOf(page, house);
   expect(taken.plans).toHaveLength(1);
-  for (const want of taken.wants) expect(taken.plans[0]!.picks.filter((pick) => pick.want === want.id).reduce((sum, pick) => sum + pick.count, 0)).toBe(want.count);
+  for (const want of taken.wants)
+    expect(
+      taken.plans[0]!.picks.filter((pick) => pick.want === want.id).reduce(
+        (sum, pick) => sum + pick.count,
+        0,
+      ),
+    ).toBe(want.count);
   const chosen = taken.devices.filter((device) => device.option !== undefined && device.status === "chosen");
-  expect(chosen.length).toBeGreaterThan(before.devices.filter((device) => device.option !== undefined).length);
+  expect(chosen.length).toBeGreaterThan(
+    before.devices.filter((device) => device.option !== undefined).length,
+  );
   await page.keyboard.press("f");
-  await expect(page.locator("[data-finding='choose.want-unmet'], [data-finding='choose.neutral-missing'], [data-finding='choose.critical-on-cloud'], [data-finding='choose.overload']")).toHaveCount(0);
+  await expect(
+    page.locator(
+      "[data-finding='choose.want-unmet'], [data-finding='choose.neutral-missing'], [data-finding='choose.critical-on-cloud'], [data-finding='choose.overload']",
+    ),
+  ).toHaveCount(0);
   await page.keyboard.press("f");
   await page.keyboard.press("Control+z");
   await saved(page);
@@ -97,9 +139,13 @@ test("the rented flat: one hub, and not a metre of cable", async ({ page }) => {
   const file = await fileOf(page, flat);
   expect(file.hubs).toHaveLength(1);
   const wanted = new Set(file.wants.flatMap((want) => want.points));
-  const drops = file.points.filter((point) => wanted.has(point.id)).flatMap((point) => file.kinds.find((kind) => kind.id === point.kind)!.drops);
+  const drops = file.points
+    .filter((point) => wanted.has(point.id))
+    .flatMap((point) => file.kinds.find((kind) => kind.id === point.kind)!.drops);
   expect(drops).toEqual([]);
-  expect(file.devices.filter((device) => wanted.has(device.point)).every((device) => device.option !== undefined)).toBe(true);
+  expect(
+    file.devices.filter((device) => wanted.has(device.point)).every((device) => device.option !== undefined),
+  ).toBe(true);
   await expect(page.locator("[data-finding='choose.want-unmet']")).toHaveCount(0);
 });
 
@@ -107,7 +153,9 @@ test("a want made impossible shows what stands in its way, and one press lets go
   const house = await ownHouse(page);
   await open(page, `${house}/choose?view=wants`);
   await page.getByLabel("Add a want").selectOption("leak");
-  await inspector(page).getByRole("button", { name: /^Needs:/ }).click();
+  await inspector(page)
+    .getByRole("button", { name: /^Needs:/ })
+    .click();
   await inspector(page).getByRole("checkbox", { name: "colour", exact: true }).check();
   await view(page, "Plans");
   await solved(page);
@@ -131,14 +179,18 @@ test("wants that clash only together: the smallest set of them, and ways out", a
   await view(page, "Plans");
   await solved(page);
   const conflict = page.locator("[data-conflict]");
-  await expect(conflict).toContainText(/These 2 cannot be met together, and no fewer stand in each other's way/);
+  await expect(conflict).toContainText(
+    /These 2 cannot be met together, and no fewer stand in each other's way/,
+  );
   await expect(conflict).toContainText("at most one controller");
   await conflict.getByRole("button", { name: /^Leave the choice for door or window contact/ }).click();
   await solved(page);
   await expect(conflict).toHaveCount(0);
 });
 
-test("sliders weigh anew and say what changed; a choice can be settled, and plans keep to it", async ({ page }) => {
+test("sliders weigh anew and say what changed; a choice can be settled, and plans keep to it", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/choose`);
   await solved(page);
@@ -158,7 +210,10 @@ test("sliders weigh anew and say what changed; a choice can be settled, and plan
   await other.getByRole("button", { name: "settle on it" }).click();
   await saved(page);
   await solved(page);
-  for (const plan of ["cost", "few", "sturdy"]) await expect(page.locator(`[data-want] [data-plan=${plan}]`).filter({ hasText: "Wall dimmer, trailing edge" })).toHaveCount(1);
+  for (const plan of ["cost", "few", "sturdy"])
+    await expect(
+      page.locator(`[data-want] [data-plan=${plan}]`).filter({ hasText: "Wall dimmer, trailing edge" }),
+    ).toHaveCount(1);
   await expect(page.locator("[data-changes]")).toContainText("its option was settled");
 });
 
@@ -190,9 +245,15 @@ test("long work can be stopped, and what was there stays", async ({ page }) => {
 test("the catalogue: own entry, CSV out and in, faults by row, column and reason", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/choose?view=catalogue`);
-  const csv = await page.evaluate((path) => fetch(`${path}/csv/catalogue`).then((response) => response.text()), house);
+  const csv = await page.evaluate(
+    (path) => fetch(`${path}/csv/catalogue`).then((response) => response.text()),
+    house,
+  );
   const [head, first] = csv.split("\r\n");
-  const bring = (text: string) => page.getByLabel("Catalogue as CSV").setInputFiles({ name: "own.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  const bring = (text: string) =>
+    page
+      .getByLabel("Catalogue as CSV")
+      .setInputFiles({ name: "own.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   const count = (await fileOf(page, house)).options.length;
   await bring(`${head}\r\n${first}\r\n${first!.replace(/^[^,]+,[^,]+/, "own-1,toaster")}\r\n`);
   const faults = page.getByRole("alert").filter({ hasText: "nothing was taken in" });
@@ -213,35 +274,62 @@ test("the catalogue: own entry, CSV out and in, faults by row, column and reason
   await inspector(page).getByLabel("Amps").fill("16");
   await inspector(page).getByLabel("Amps").press("Enter");
   await saved(page);
-  expect((await fileOf(page, house)).options).toContainEqual(expect.objectContaining({ name: "Plug of our own", ratings: { amps: 16 } }));
+  expect((await fileOf(page, house)).options).toContainEqual(
+    expect.objectContaining({ name: "Plug of our own", ratings: { amps: 16 } }),
+  );
 });
 
 test("hubs against needs say why; what-ifs name what stops", async ({ page }) => {
   await signIn(page);
   await open(page, "/d/larkspur-weir/choose?view=hubs");
   const table = page.getByRole("table", { name: /Hubs against needs/ });
-  await expect(table.getByRole("columnheader").filter({ hasText: "Lighting hub, its own line only" })).toContainText("works without the internet");
-  await expect(table.getByRole("cell").filter({ hasText: /speaks none of|needs the internet|takes only its own line/ }).first()).toBeVisible();
+  await expect(
+    table.getByRole("columnheader").filter({ hasText: "Lighting hub, its own line only" }),
+  ).toContainText("works without the internet");
+  await expect(
+    table
+      .getByRole("cell")
+      .filter({ hasText: /speaks none of|needs the internet|takes only its own line/ })
+      .first(),
+  ).toBeVisible();
   await view(page, "What if");
-  await expect(page.getByRole("region", { name: "Multi-radio local hub fails" })).toContainText("leak sensing, Plant room critical", { timeout: 30_000 });
+  await expect(page.getByRole("region", { name: "Multi-radio local hub fails" })).toContainText(
+    "leak sensing, Plant room critical",
+    { timeout: 30_000 },
+  );
   await page.getByLabel("More devices", { exact: true }).last().fill("250");
   await expect(page.getByText(/too many: another coordinator/).first()).toBeVisible();
 });
 
-test("advisers answer as their fields change, and the retrofit sheet is made to be taken along", async ({ page }) => {
+test("advisers answer as their fields change, and the retrofit sheet is made to be taken along", async ({
+  page,
+}) => {
   await signIn(page);
   await open(page, "/d/larkspur-weir/choose?view=advisers");
   const verdict = page.locator("[data-verdict]");
   await expect(verdict).toContainText("Insert behind the switch");
   await page.getByLabel("colour", { exact: true }).check();
   await expect(verdict).toContainText("Smart lamps and a decoupled switch");
-  const pages: [string, RegExp][] = [["Direct link, control to device", /Yes, by a binding/], ["Plug and relay rating", /No plug holds 2200 W/], ["Relay contact and its fail state", /Wire the normally open contact/], ["Battery or cable", /^On cells|^By cable/], ["One hub or several", /^One hub/], ["Hand remotes", /sends steps/], ["Dimming by a held button", /^Smooth, 4\.0 s/], ["Coordinator and hub restarts", /own supply|stick will do/], ["A place not decided yet", /^Plan /]];
+  const pages: [string, RegExp][] = [
+    ["Direct link, control to device", /Yes, by a binding/],
+    ["Plug and relay rating", /No plug holds 2200 W/],
+    ["Relay contact and its fail state", /Wire the normally open contact/],
+    ["Battery or cable", /^On cells|^By cable/],
+    ["One hub or several", /^One hub/],
+    ["Hand remotes", /sends steps/],
+    ["Dimming by a held button", /^Smooth, 4\.0 s/],
+    ["Coordinator and hub restarts", /own supply|stick will do/],
+    ["A place not decided yet", /^Plan /],
+  ];
   for (const [name, text] of pages) {
     await page.getByRole("navigation", { name: "Advisers" }).getByRole("button", { name }).click();
     await expect(verdict).toHaveText(text, { timeout: 30_000 });
     await expect(page.getByRole("region", { name: "Advice" }).locator("svg, table").first()).toBeVisible();
   }
-  await page.getByRole("navigation", { name: "Advisers" }).getByRole("button", { name: "Dimming by a held button" }).click();
+  await page
+    .getByRole("navigation", { name: "Advisers" })
+    .getByRole("button", { name: "Dimming by a held button" })
+    .click();
   await page.getByLabel("Fade").fill("100");
   await expect(verdict).toContainText("fade for at least 160 ms");
   await view(page, "Retrofit sheet");

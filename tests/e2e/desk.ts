@@ -13,7 +13,8 @@ const EXPECTED = /status of (403|409|413|422)|net::ERR_INTERNET_DISCONNECTED|ERR
 export function watch(page: Page): string[] {
   const heard: string[] = [];
   page.on("console", (message) => {
-    if (["error", "warning"].includes(message.type()) && !EXPECTED.test(message.text())) heard.push(message.text());
+    if (["error", "warning"].includes(message.type()) && !EXPECTED.test(message.text()))
+      heard.push(message.text());
   });
   page.on("pageerror", (error) => heard.push(error.message));
   return heard;
@@ -21,41 +22,69 @@ export function watch(page: Page): string[] {
 
 /** Start the application for one worker: its own database and web process, so that workers never meet. */
 async function ownStand(folder: string) {
-  const child = spawn(process.execPath, ["--import", "tsx", "tests/e2e/stand.ts", folder], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_OPTIONS: "" } });
+  const child = spawn(process.execPath, ["--import", "tsx", "tests/e2e/stand.ts", folder], {
+    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, NODE_OPTIONS: "" },
+  });
   for await (const line of createInterface({ input: child.stdout })) {
-    if (line.startsWith("{")) return { url: (JSON.parse(line) as { url: string }).url, stop: () => (child.kill("SIGTERM"), once(child, "exit")) };
+    if (line.startsWith("{"))
+      return {
+        url: (JSON.parse(line) as { url: string }).url,
+        stop: () => (child.kill("SIGTERM"), once(child, "exit")),
+      };
   }
   throw new Error("The application did not start.");
 }
 
 export const test = base.extend<{ quiet: undefined }, { stand: string }>({
-  stand: [async ({}, use, worker) => {
-    const { url, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
-    process.env.TEST_WEB_URL = url;
-    await use(url);
-    await stop();
-  }, { scope: "worker", auto: true, timeout: 120_000 }],
+  stand: [
+    async ({}, use, worker) => {
+      const { url, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
+      process.env.TEST_WEB_URL = url;
+      await use(url);
+      await stop();
+    },
+    { scope: "worker", auto: true, timeout: 120_000 },
+  ],
   baseURL: async ({ stand }, use) => use(stand),
-  quiet: [async ({ page }, use) => {
-    const heard = watch(page);
-    await use(undefined);
-    expect(heard).toEqual([]);
-  }, { auto: true }],
+  quiet: [
+    async ({ page }, use) => {
+      const heard = watch(page);
+      await use(undefined);
+      expect(heard).toEqual([]);
+    },
+    { auto: true },
+  ],
 });
 
-export async function signIn(page: Page, person: "Designer" | "Installer" | "Household" = "Designer"): Promise<void> {
+export async function signIn(
+  page: Page,
+  person: "Designer" | "Installer" | "Household" = "Designer",
+): Promise<void> {
   await page.goto("/sign-in");
-  if (person === "Designer") await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
+  if (person === "Designer")
+    await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   else await page.getByRole("button", { name: person }).click();
   await page.waitForURL(/\/(d\/larkspur-weir\/house|designs)$/);
 }
 
 /** A design of its own, brought in from the demo file; returns its address. By the same doors as the pages have, without drawing those. */
-export async function ownHouse(page: Page, change: (text: string) => string = (text) => text): Promise<string> {
+export async function ownHouse(
+  page: Page,
+  change: (text: string) => string = (text) => text,
+): Promise<string> {
   const headers = { Origin: process.env.TEST_WEB_URL! };
   await page.request.post("/sign-in", { headers, form: { demo: "designer" }, maxRedirects: 0 });
-  const file = { name: "house.zinc.json", mimeType: "application/json", buffer: Buffer.from(change(readFileSync("demo/larkspur-weir.zinc.json", "utf8"))) };
-  const response = await page.request.post("/designs", { headers, multipart: { do: "import", file }, maxRedirects: 0 });
+  const file = {
+    name: "house.zinc.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(change(readFileSync("demo/larkspur-weir.zinc.json", "utf8"))),
+  };
+  const response = await page.request.post("/designs", {
+    headers,
+    multipart: { do: "import", file },
+    maxRedirects: 0,
+  });
   const at = response.headers().location;
   expect(at, await response.text()).toMatch(/^\/d\/\w+\/house$/);
   await open(page, at!);
@@ -72,8 +101,15 @@ export async function open(page: Page, path: string): Promise<void> {
   await ready(page);
 }
 
-export async function secondDesk(browser: Browser, path: string, person: "Designer" | "Installer" = "Designer"): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: process.env.TEST_WEB_URL! });
+export async function secondDesk(
+  browser: Browser,
+  path: string,
+  person: "Designer" | "Installer" = "Designer",
+): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    baseURL: process.env.TEST_WEB_URL!,
+  });
   const page = await context.newPage();
   await signIn(page, person);
   await open(page, path);
@@ -86,7 +122,8 @@ export const point = (page: Page, id: string) => page.locator(`[data-point="${id
 export const revision = (page: Page) => page.locator("[data-revision]");
 /** "2 349.6 m" → 2349.6 */
 export const number = (text: string | null) => Number((text ?? "").replace(/[^\d.-]/g, ""));
-export const saved = (page: Page) => expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
+export const saved = (page: Page) =>
+  expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
 
 /** A new, empty design; returns its address. */
 export async function emptyHouse(page: Page): Promise<string> {

@@ -11,15 +11,28 @@ function dxf(units: boolean): string {
   if (units) file.setUnits("Millimeters");
   file.addLayer("WALLS", Drawing.ACI.WHITE, "CONTINUOUS");
   file.setActiveLayer("WALLS");
-  file.drawPolyline([[0, 0], [6000, 0], [6000, 4000], [0, 4000]], true);
+  file.drawPolyline(
+    [
+      [0, 0],
+      [6000, 0],
+      [6000, 4000],
+      [0, 4000],
+    ],
+    true,
+  );
   file.drawLine(2500, 0, 2500, 4000);
   file.drawCircle(100, 100, 50);
   return units ? file.toDxfString() : file.toDxfString().replace(/\$INSUNITS\s+70\s+\d+/, "$INSUNITS\n70\n0");
 }
 
-const upload = (page: Page, label: string, name: string, text: string | Buffer) => page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(text as string) });
+const upload = (page: Page, label: string, name: string, text: string | Buffer) =>
+  page
+    .getByLabel(label, { exact: true })
+    .setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(text as string) });
 
-test("walls from a DXF: preview, what was left out, a unit that is not said; then rooms", async ({ page }) => {
+test("walls from a DXF: preview, what was left out, a unit that is not said; then rooms", async ({
+  page,
+}) => {
   await emptyHouse(page);
   await page.getByRole("button", { name: "Drawings" }).click();
   await upload(page, "Drawing", "plan.dxf", "no drawing at all");
@@ -41,7 +54,12 @@ test("walls from a DXF: preview, what was left out, a unit that is not said; the
 test("walls from an SVG whose scripts are never run", async ({ page }) => {
   await emptyHouse(page);
   await page.getByRole("button", { name: "Drawings" }).click();
-  await upload(page, "Drawing", "plan.svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100mm"><script>document.title = "taken"</script><rect width="80" height="60" onload="document.title='taken'"/></svg>`);
+  await upload(
+    page,
+    "Drawing",
+    "plan.svg",
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100mm"><script>document.title = "taken"</script><rect width="80" height="60" onload="document.title='taken'"/></svg>`,
+  );
   await expect(page.getByText("1 script: is never run or shown")).toBeVisible();
   await page.getByLabel("One unit is").selectOption("centimetres");
   await page.getByRole("button", { name: "Draw 4 walls" }).click();
@@ -59,10 +77,20 @@ test("a picture under the plan, set to scale by two places; one of 50 MB is refu
   const large = join(mkdtempSync(join(tmpdir(), "zinc-")), "large.png");
   writeFileSync(large, Buffer.alloc(50_000_000));
   await page.getByLabel("Picture", { exact: true }).setInputFiles(large);
-  await expect(page.getByRole("alert")).toHaveText("Picture is 50 MB: at most 12 MB; save it smaller and bring it in again.");
+  await expect(page.getByRole("alert")).toHaveText(
+    "Picture is 50 MB: at most 12 MB; save it smaller and bring it in again.",
+  );
   await upload(page, "Picture", "broken.png", "no picture");
   await expect(page.getByRole("alert")).toContainText("Picture cannot be shown");
-  await page.getByLabel("Picture", { exact: true }).setInputFiles({ name: "plan.svg", mimeType: "image/svg+xml", buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`) });
+  await page
+    .getByLabel("Picture", { exact: true })
+    .setInputFiles({
+      name: "plan.svg",
+      mimeType: "image/svg+xml",
+      buffer: Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`,
+      ),
+    });
   await expect(page.getByText("1000 × 800 px, 10.00 m wide")).toBeVisible();
   await saved(page);
   await page.getByRole("link", { name: "Set to scale" }).click();
@@ -81,7 +109,10 @@ test("the plan goes out as SVG and DXF", async ({ page }) => {
   await signIn(page);
   await open(page, "/d/larkspur-weir/house?view=drawings");
   for (const kind of ["SVG", "DXF"]) {
-    const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: kind, exact: true }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      page.getByRole("link", { name: kind, exact: true }).click(),
+    ]);
     expect(readFileSync(await download.path(), "utf8")).toContain("Galley kitchen");
   }
 });

@@ -2,5 +2,9 @@
 import { execFileSync } from "node:child_process";
 
 export default function setUp() {
-  execFileSync(process.execPath, ["--import", "tsx", "-e", "import('./bin/build.ts').then((build) => build.buildIfStale())"], { stdio: "inherit", env: { ...process.env, NODE_OPTIONS: "" } });
+  execFileSync(
+    process.execPath,
+    ["--import", "tsx", "-e", "import('./bin/build.ts').then((build) => build.buildIfStale())"],
+    { stdio: "inherit", env: { ...process.env, NODE_OPTIONS: "" } },
+  );
 }

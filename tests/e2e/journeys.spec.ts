@@ -1,7 +1,20 @@
 /** The main journey: sign in, see the house, move a point, see what it costs, open a working, export, ask an automation. */
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
-import { cell, difference, expect, number, open, ownHouse, point, ready, revision, saved, signIn, test } from "./desk";
+import {
+  cell,
+  difference,
+  expect,
+  number,
+  open,
+  ownHouse,
+  point,
+  ready,
+  revision,
+  saved,
+  signIn,
+  test,
+} from "./desk";
 
 test("first start: one press signs in and the demo house is drawn", async ({ page }) => {
   await page.goto("/");
@@ -66,7 +79,9 @@ test("move a point: ledger, schedule and working follow", async ({ page }) => {
   // The row's length, the badge on the plan and the working say the same.
   await expect(page.locator("[data-length-badge]")).toHaveText(`${length.toFixed(2)} m`);
   await row.getByRole("button").first().click();
-  await expect(page.getByRole("region", { name: "Working" }).getByText(`= ${length.toFixed(2)} m`)).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "Working" }).getByText(`= ${length.toFixed(2)} m`),
+  ).toBeVisible();
   await expect(page.getByText("Slack at point + at closet")).toBeVisible();
   // Dropped places lie on the 5 cm grid.
   await expect(page.getByLabel("Across, x")).toHaveValue(/^\d+\.\d[05] m$/);
@@ -117,7 +132,7 @@ test("fields take lengths in any unit and refuse what is none, keeping what was 
   await expect(height).toHaveValue("1.37 m");
   await height.fill("tall");
   await height.press("Enter");
-  await expect(page.getByRole("alert")).toContainText('Height, z must be a length such as 3.8m');
+  await expect(page.getByRole("alert")).toContainText("Height, z must be a length such as 3.8m");
   await expect(height).toHaveValue("tall");
   await height.press("Escape");
   await expect(height).toHaveValue("1.37 m");
@@ -142,10 +157,19 @@ test("schedule: filters, groups, sums; and the CSV adds up to the screen", async
   await open(page, "/d/larkspur-weir/runs");
   const sum = page.locator("[data-sum]").last();
   const all = number(await sum.textContent());
-  await expect(cell(page, "cableM")).toHaveText(new RegExp(`^${String(Math.round(all * 10) / 10).replace(/(\d)(\d{3}\.)/, "$1.$2")}`));
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV" }).click()]);
-  const { data } = Papa.parse<Record<string, string>>(readFileSync(await download.path(), "utf8").replace(/^\uFEFF/, ""), { header: true, skipEmptyLines: true });
-  const total = (rows: typeof data) => rows.filter((row) => row.Cable).reduce((s, row) => s + Number(row["Length (m)"]), 0);
+  await expect(cell(page, "cableM")).toHaveText(
+    new RegExp(`^${String(Math.round(all * 10) / 10).replace(/(\d)(\d{3}\.)/, "$1.$2")}`),
+  );
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "CSV" }).click(),
+  ]);
+  const { data } = Papa.parse<Record<string, string>>(
+    readFileSync(await download.path(), "utf8").replace(/^\uFEFF/, ""),
+    { header: true, skipEmptyLines: true },
+  );
+  const total = (rows: typeof data) =>
+    rows.filter((row) => row.Cable).reduce((s, row) => s + Number(row["Length (m)"]), 0);
   expect(total(data)).toBeCloseTo(all, 6);
   await page.getByLabel("Filter by room").selectOption("Snug");
   const snug = data.filter((row) => row.Room === "Snug");
@@ -184,11 +208,16 @@ test("register: edit in place, search, CSV", async ({ page }) => {
   await name.fill(" ");
   await name.press("Enter");
   await expect(page.getByRole("alert")).toHaveText("name must not be empty.");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "CSV" }).click(),
+  ]);
   expect(readFileSync(await download.path(), "utf8")).toMatch(/0-LAUN-PLG-01,.*Zigbee,fitted/);
 });
 
-test("an automation: change the sentence, ask for any date, across a change of the clock", async ({ page }) => {
+test("an automation: change the sentence, ask for any date, across a change of the clock", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/automations`);
   const dusk = page.locator('[data-automation="dusk"]');
@@ -201,7 +230,9 @@ test("an automation: change the sentence, ask for any date, across a change of t
   await page.getByLabel("From").fill("2026-10-24");
   await page.getByLabel("to", { exact: true }).fill("2026-10-25");
   await expect(page.locator('[data-day="2026-10-24"]')).toContainText(/17:\d\d.*\+01:00/);
-  await expect(page.locator('[data-day="2026-10-25"]')).toContainText(/16:\d\d.*\+00:00.*clock goes back 60 min/);
+  await expect(page.locator('[data-day="2026-10-25"]')).toContainText(
+    /16:\d\d.*\+00:00.*clock goes back 60 min/,
+  );
   await page.locator('[data-day="2026-10-25"]').getByRole("button").click();
   await expect(page.getByRole("region", { name: "Working" })).toContainText("-40 min");
   await expect(page.getByRole("img", { name: /^Clock time over the year: 365 firings/ })).toBeVisible();
@@ -210,7 +241,12 @@ test("an automation: change the sentence, ask for any date, across a change of t
 });
 
 test("where the sun does not set, the day says so", async ({ page }) => {
-  const house = await ownHouse(page, (text) => text.replace('"latitudeDeg": 55.2', '"latitudeDeg": 71.2').replace('"longitudeDeg": -2.4', '"longitudeDeg": 25.8').replace("Europe/London", "Europe/Oslo"));
+  const house = await ownHouse(page, (text) =>
+    text
+      .replace('"latitudeDeg": 55.2', '"latitudeDeg": 71.2')
+      .replace('"longitudeDeg": -2.4', '"longitudeDeg": 25.8')
+      .replace("Europe/London", "Europe/Oslo"),
+  );
   await open(page, `${house}/automations`);
   await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
   await page.getByLabel("From").fill("2026-06-21");
@@ -240,10 +276,17 @@ test("import of a broken file names the place and changes nothing; the whole one
   await page.goto("/designs");
   const rows = page.getByRole("row");
   const before = await rows.count();
-  const broken = readFileSync("demo/larkspur-weir.zinc.json", "utf8").replace('"room": "boot"', '"room": "attic"');
-  await page.getByLabel("Project file (.zinc.json)").setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(broken) });
+  const broken = readFileSync("demo/larkspur-weir.zinc.json", "utf8").replace(
+    '"room": "boot"',
+    '"room": "attic"',
+  );
+  await page
+    .getByLabel("Project file (.zinc.json)")
+    .setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(broken) });
   await page.getByRole("button", { name: "Bring in" }).click();
-  await expect(page.getByRole("alert")).toHaveText(/points\[\d+\]\.room names rooms "attic", which does not exist\./);
+  await expect(page.getByRole("alert")).toHaveText(
+    /points\[\d+\]\.room names rooms "attic", which does not exist\./,
+  );
   await expect(rows).toHaveCount(before);
   await page.getByLabel("Project file (.zinc.json)").setInputFiles("demo/larkspur-weir.zinc.json");
   await page.getByRole("button", { name: "Bring in" }).click();

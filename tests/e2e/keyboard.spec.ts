@@ -2,9 +2,16 @@
 import { cell, difference, expect, open, ownHouse, point, ready, signIn, test } from "./desk";
 
 /** Views and tables of stage 4 beyond its first. */
-const RUNS = [...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map((view) => `runs?view=${view}`), ...["reels", "pulls", "conduits", "crossings", "materials", "labels"].map((table) => `runs?table=${table}`)];
+const RUNS = [
+  ...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map(
+    (view) => `runs?view=${view}`,
+  ),
+  ...["reels", "pulls", "conduits", "crossings", "materials", "labels"].map((table) => `runs?table=${table}`),
+];
 
-test("keyboard alone: from sign-in to a moved point, its working, an undo and the automations", async ({ page }) => {
+test("keyboard alone: from sign-in to a moved point, its working, an undo and the automations", async ({
+  page,
+}) => {
   await page.goto("/sign-in");
   await page.keyboard.press("Tab");
   await page.keyboard.press("Enter");
@@ -52,7 +59,10 @@ test("/ finds points, wants and options by what is typed at once, and runs comma
   await expect(page).toHaveURL(/runs$/);
   await page.getByLabel("Find anything or run a command").click();
   await page.keyboard.type("House hub");
-  await page.getByRole("option", { name: /House hub/ }).first().click();
+  await page
+    .getByRole("option", { name: /House hub/ })
+    .first()
+    .click();
   await expect(page.getByRole("heading", { name: "House hub" }).first()).toBeVisible();
 });
 
@@ -74,10 +84,40 @@ test("single letters never fire while typing, and can be switched off", async ({
   await expect(cell(page, "points")).toHaveText("121");
 });
 
-const SIZES = [["a tablet held upright", 800, 1280], ["a phone", 390, 844], ["200 % zoom", 640, 400]] as const;
-const SCREENS = ["brief", "house", "house?view=survey", "house?view=switches", "house?view=drawings", "choose", ...["wants", "hubs", "what-if", "catalogue", "protocols", "retrofit"].map((view) => `choose?view=${view}`), ...["leg", "binding", "rating", "contact", "battery", "hubs", "remotes", "dimming", "coordinator", "undecided"].map((adviser) => `choose?view=advisers&adviser=${adviser}`), "runs", ...RUNS, "register", "automations"];
+const SIZES = [
+  ["a tablet held upright", 800, 1280],
+  ["a phone", 390, 844],
+  ["200 % zoom", 640, 400],
+] as const;
+const SCREENS = [
+  "brief",
+  "house",
+  "house?view=survey",
+  "house?view=switches",
+  "house?view=drawings",
+  "choose",
+  ...["wants", "hubs", "what-if", "catalogue", "protocols", "retrofit"].map((view) => `choose?view=${view}`),
+  ...[
+    "leg",
+    "binding",
+    "rating",
+    "contact",
+    "battery",
+    "hubs",
+    "remotes",
+    "dimming",
+    "coordinator",
+    "undecided",
+  ].map((adviser) => `choose?view=advisers&adviser=${adviser}`),
+  "runs",
+  ...RUNS,
+  "register",
+  "automations",
+];
 
-test("nothing is cut off sideways on a tablet, a phone or at 200 % zoom; at 1280 × 800 the desk does not scroll as a page", async ({ page }) => {
+test("nothing is cut off sideways on a tablet, a phone or at 200 % zoom; at 1280 × 800 the desk does not scroll as a page", async ({
+  page,
+}) => {
   test.setTimeout(300_000);
   await signIn(page);
   for (const screen of SCREENS) {
@@ -87,9 +127,20 @@ test("nothing is cut off sideways on a tablet, a phone or at 200 % zoom; at 1280
     for (const [what, width, height] of SIZES) {
       await page.setViewportSize({ width, height });
       // One frame, so that what follows the size has done so.
-      const wide = await page.evaluate(() => new Promise<number>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth - document.documentElement.clientWidth)))));
+      const wide = await page.evaluate(
+        () =>
+          new Promise<number>((done) =>
+            requestAnimationFrame(() =>
+              requestAnimationFrame(() =>
+                done(document.documentElement.scrollWidth - document.documentElement.clientWidth),
+              ),
+            ),
+          ),
+      );
       expect([screen, what, wide]).toEqual([screen, what, 0]);
-      await expect(page.getByRole("contentinfo", { name: "Ledger" }).or(page.getByLabel("Ledger")).first()).toBeVisible();
+      await expect(
+        page.getByRole("contentinfo", { name: "Ledger" }).or(page.getByLabel("Ledger")).first(),
+      ).toBeVisible();
     }
   }
 });

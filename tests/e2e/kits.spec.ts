@@ -9,14 +9,18 @@ const sheet = async (page: Page, path: string) => {
 };
 const finding = (page: Page, code: string) => page.locator(`[data-finding='${code}']`);
 
-test("a kit dragged onto the plan brings its cables, and one press of undo takes them back", async ({ page }) => {
+test("a kit dragged onto the plan brings its cables, and one press of undo takes them back", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/runs`);
   const drops = number(await cell(page, "drops").textContent());
   const plan = page.getByRole("group", { name: "Plan of Ground" });
   const frame = (await plan.boundingBox())!;
   const office = (await point(page, "office-tmp-1").boundingBox())!;
-  await page.locator("[data-kit='television']").dragTo(plan, { targetPosition: { x: office.x - frame.x - 60, y: office.y - frame.y - 20 } });
+  await page
+    .locator("[data-kit='television']")
+    .dragTo(plan, { targetPosition: { x: office.x - frame.x - 60, y: office.y - frame.y - 20 } });
   await expect(page.getByRole("heading", { name: /Television, lock office/ })).toBeVisible();
   await expect(cell(page, "drops")).toHaveText(String(drops + 3));
   await saved(page);
@@ -47,7 +51,9 @@ test("a room's own kit, a school for all shades, a clash in the legend and its w
   await expect(cell(page, "drops")).toHaveText(String(drops));
   await page.getByLabel("Colour of bus").selectOption("blue");
   await expect(finding(page, "runs.legend-clash")).toContainText("both blue");
-  await finding(page, "runs.legend-clash").getByRole("button", { name: /^Take / }).click();
+  await finding(page, "runs.legend-clash")
+    .getByRole("button", { name: /^Take / })
+    .click();
   await expect(finding(page, "runs.legend-clash")).toHaveCount(0);
 });
 
@@ -86,18 +92,24 @@ test("other ways side by side: one is taken, pinned, shown in the ledger, and un
   await expect(ways).toContainText("pinned by hand");
 });
 
-test("another trade's thing in the way: the nearest free place; the wall is drawn with its boxes", async ({ page }) => {
+test("another trade's thing in the way: the nearest free place; the wall is drawn with its boxes", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await sheet(page, `${house}/runs?view=trades`);
   await expect(finding(page, "runs.collision")).toContainText("Fresh-air outlet");
-  await finding(page, "runs.collision").getByRole("button", { name: /nearest free place/ }).click();
+  await finding(page, "runs.collision")
+    .getByRole("button", { name: /nearest free place/ })
+    .click();
   await expect(finding(page, "runs.collision")).toHaveCount(0);
   await page.getByLabel("Mounting sheet of").selectOption({ label: "Hall" });
   await page.locator("[data-mount='hall-dor-1']").getByRole("button").click();
   await expect(page.getByRole("group", { name: /of Hall from within/ })).toContainText("Front door station");
 });
 
-test("power over data: a budget too small is said, with points moved to the other closet", async ({ page }) => {
+test("power over data: a budget too small is said, with points moved to the other closet", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await sheet(page, `${house}/runs?view=electrical`);
   await page.getByLabel("Budget of Landing cupboard").fill("200");
@@ -107,7 +119,9 @@ test("power over data: a budget too small is said, with points moved to the othe
   await saved(page);
   await page.getByRole("heading", { name: "Lit treads, by supply" }).click();
   await page.keyboard.press("f");
-  await finding(page, "runs.poe-budget").getByRole("button", { name: /at another closet/ }).click();
+  await finding(page, "runs.poe-budget")
+    .getByRole("button", { name: /at another closet/ })
+    .click();
   await expect(finding(page, "runs.poe-budget")).toHaveCount(0);
   await page.keyboard.press("f");
   await page.getByRole("textbox", { name: /^Loads along it/ }).fill("10 m 5 A");
@@ -117,17 +131,26 @@ test("power over data: a budget too small is said, with points moved to the othe
   await expect(page.getByText(/line 1 must be a distance and a load/)).toBeVisible();
 });
 
-test("a duct too long to draw through gets its pull box; a divider settles mains beside cable", async ({ page }) => {
+test("a duct too long to draw through gets its pull box; a divider settles mains beside cable", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await sheet(page, `${house}/runs?table=crossings`);
   await expect(page.getByRole("region", { name: "Mains and fire" })).toContainText("Lighting ring, hall");
   await page.keyboard.press("f");
-  await finding(page, "runs.near-mains").getByRole("button", { name: /divider/ }).click();
+  await finding(page, "runs.near-mains")
+    .getByRole("button", { name: /divider/ })
+    .click();
   await expect(finding(page, "runs.near-mains")).toHaveCount(0);
-  await finding(page, "runs.pull-long").filter({ hasText: "Towpath" }).getByRole("button", { name: /pull box/ }).click();
+  await finding(page, "runs.pull-long")
+    .filter({ hasText: "Towpath" })
+    .getByRole("button", { name: /pull box/ })
+    .click();
   await expect(finding(page, "runs.pull-long").filter({ hasText: "Towpath" })).toHaveCount(0);
   await page.keyboard.press("f");
-  await expect(page.getByRole("region", { name: "Mains and fire" })).toContainText("Every cable keeps its distance");
+  await expect(page.getByRole("region", { name: "Mains and fire" })).toContainText(
+    "Every cable keeps its distance",
+  );
 });
 
 test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
@@ -135,17 +158,28 @@ test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
   await sheet(page, `${house}/runs?table=pulls`);
   await page.getByRole("grid", { name: "Pull groups" }).getByText("P03").click();
   await expect(page.getByRole("region", { name: "Sheet of pull P03" })).toContainText("On the stand");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "PDF" }).click()]);
-  expect(readFileSync(await download.path()).subarray(0, 5).toString()).toBe("%PDF-");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "PDF" }).click(),
+  ]);
+  expect(
+    readFileSync(await download.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe("%PDF-");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Ground" }).click();
   await point(page, "boot-cam-1").press("Enter");
   await page.keyboard.press("Shift+ArrowUp");
   await saved(page);
   await page.goto(`${house}/runs?view=site&list=since`);
   await expect(page.locator("[data-ready]")).toBeAttached();
-  const today = await page.evaluate(() => new Intl.DateTimeFormat("en-CA", { timeZone: "Europe/London" }).format(new Date()));
+  const today = await page.evaluate(() =>
+    new Intl.DateTimeFormat("en-CA", { timeZone: "Europe/London" }).format(new Date()),
+  );
   await page.getByLabel("Since the start of").fill(today);
-  await expect(page.getByRole("region", { name: "What changed" }).getByRole("row", { name: /0-BOOT-CAM-01\/1/ })).toContainText("length");
+  await expect(
+    page.getByRole("region", { name: "What changed" }).getByRole("row", { name: /0-BOOT-CAM-01\/1/ }),
+  ).toContainText("length");
 });
 
 test("a kind of one's own: named, given a cable, put onto the plan by key alone", async ({ page }) => {
@@ -191,7 +225,10 @@ test("a part-used reel more in stock is one new reel less; bundles are tied smal
   const house = await ownHouse(page);
   await sheet(page, `${house}/runs?table=reels`);
   const reels = number(await cell(page, "reels").textContent());
-  await page.getByRole("region", { name: "Cable by type" }).getByRole("button", { name: "Speaker 2 × 2.5 mm²" }).click();
+  await page
+    .getByRole("region", { name: "Cable by type" })
+    .getByRole("button", { name: "Speaker 2 × 2.5 mm²" })
+    .click();
   await page.getByRole("button", { name: "Add one" }).click();
   const left = page.getByRole("region", { name: "Reels of the cable chosen" }).getByRole("textbox");
   await left.fill("100");
@@ -199,7 +236,9 @@ test("a part-used reel more in stock is one new reel less; bundles are tied smal
   await expect(cell(page, "reels")).toHaveText(String(reels - 1));
   await left.fill("minus two");
   await left.press("Enter");
-  await expect(page.getByRole("region", { name: "Reels of the cable chosen" }).getByRole("alert")).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "Reels of the cable chosen" }).getByRole("alert"),
+  ).toBeVisible();
   await page.getByRole("tab", { name: "Conduits and trays" }).click();
   await page.getByLabel("Bundles on Cellar tray").selectOption("3");
   await expect(page.getByRole("row", { name: /Cellar tray.*3 of 24/ })).toBeVisible();

@@ -8,11 +8,15 @@ test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page
   await page.getByRole("tab", { name: "Conduits and trays" }).click();
   const row = page.locator("[data-way='t-boot']");
   await row.getByRole("button", { name: "Boot trunk" }).click();
-  await expect(page.getByRole("figure", { name: "Section of Boot trunk" })).toContainText("at its fullest place");
+  await expect(page.getByRole("figure", { name: "Section of Boot trunk" })).toContainText(
+    "at its fullest place",
+  );
   await page.getByLabel("Bore of Boot trunk").selectOption("16");
   await saved(page);
   await page.keyboard.press("f");
-  const finding = page.locator("[data-finding='runs.conduit-overfull']").filter({ hasText: "Boot trunk is too full" });
+  const finding = page
+    .locator("[data-finding='runs.conduit-overfull']")
+    .filter({ hasText: "Boot trunk is too full" });
   await expect(finding).toContainText("fill by number of cables");
   await finding.getByRole("button", { name: /^Take \d+ mm instead of 16 mm$/ }).click();
   await saved(page);
@@ -29,8 +33,15 @@ test("from the demo house to its bill of materials, on the screen and as an orde
   await expect(bill.getByRole("row", { name: /^Data, cat 6, reel of 305 m/ })).toBeVisible();
   await expect(bill.getByRole("row", { name: /^Cable label, wrap-round/ })).toBeVisible();
   const shown = await bill.getByRole("row", { name: /^Of it to order/ }).textContent();
-  const csv = await page.evaluate((path) => fetch(`${path}/csv/materials`).then((response) => response.text()), house);
-  const costs = csv.trim().split("\r\n").slice(1).map((line) => Number(/,([\d.]*),(?:"[^"]*"|[^,"]*)$/.exec(line)?.[1] ?? 0));
+  const csv = await page.evaluate(
+    (path) => fetch(`${path}/csv/materials`).then((response) => response.text()),
+    house,
+  );
+  const costs = csv
+    .trim()
+    .split("\r\n")
+    .slice(1)
+    .map((line) => Number(/,([\d.]*),(?:"[^"]*"|[^,"]*)$/.exec(line)?.[1] ?? 0));
   const sum = costs.reduce((all, cost) => all + cost, 0);
   expect(Number(/(\d[\d\s]*\.\d\d)/.exec(shown!)![1]!.replace(/\s/g, ""))).toBeCloseTo(sum, 1);
 });
@@ -45,7 +56,14 @@ test("labels: two a drop, on the sheet that is in the drawer, as a PDF", async (
   await expect(page.getByText("on 5 sheets")).toBeVisible();
   await expect(page.getByRole("img", { name: /^First sheet: 5 labels/ })).toBeVisible();
   await page.getByRole("combobox", { name: /^Sheet/ }).selectOption({ label: "A4, 24 labels of 70 × 37 mm" });
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "PDF" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "PDF" }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe("larkspur-weir-labels-a4-24.pdf");
-  expect(readFileSync(await download.path()).subarray(0, 5).toString()).toBe("%PDF-");
+  expect(
+    readFileSync(await download.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe("%PDF-");
 });

@@ -1,9 +1,28 @@
 /** The survey editor: a flat from typed measures, walls moved, many at once, switches traced, and bad input. */
 import type { Page } from "@playwright/test";
-import { cell, difference, emptyHouse, expect, number, open, ownHouse, point, revision, saved, test } from "./desk";
+import {
+  cell,
+  difference,
+  emptyHouse,
+  expect,
+  number,
+  open,
+  ownHouse,
+  point,
+  revision,
+  saved,
+  test,
+} from "./desk";
 
 /** Flat 3, Ropewalk Court, as it was called out room by room: name, code, type, first corner, sides, area. */
-const TAPED: [name: string, code: string, type: string, start: [string, string], sides: string, area: string][] = [
+const TAPED: [
+  name: string,
+  code: string,
+  type: string,
+  start: [string, string],
+  sides: string,
+  area: string,
+][] = [
   ["Living room", "LIV", "living", ["0", "0"], "4.85m right\n3.60m down\n4.85m left\n3.60m up", "17.46"],
   ["Bedroom", "BED", "sleeping", ["4.95m", "0"], "3.20m right\n3.60m down\n3.20m left\n3.60m up", "11.52"],
   ["Hall", "HALL", "circulation", ["0", "370cm"], "5.40m right\n1.30m down\n5.40m left\n1.30m up", "7.02"],
@@ -31,33 +50,46 @@ test("the sample flat from typed measures: four rooms with the areas that were t
   }
   await saved(page);
   const rows = page.locator("[data-room]");
-  for (const [name, , , , , size] of TAPED) await expect(rows.filter({ hasText: name })).toContainText(`${size} m²`);
+  for (const [name, , , , , size] of TAPED)
+    await expect(rows.filter({ hasText: name })).toContainText(`${size} m²`);
   await open(page, `${house}/house`);
   // Rooms side by side share the wall between them, and the typed measures are all kept.
-  const file = JSON.parse(await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house)) as { walls: unknown[]; measurements: { typed: string }[] };
+  const file = JSON.parse(
+    await page.evaluate((path) => fetch(`${path}/file`).then((response) => response.text()), house),
+  ) as { walls: unknown[]; measurements: { typed: string }[] };
   expect(file.walls.length).toBeLessThan(16);
   expect(file.measurements.filter((row) => row.typed === "3.60m")).toHaveLength(4);
 });
 
-test("a side typed wrong: the sketch says by how much, and nothing is taken that does not close", async ({ page }) => {
+test("a side typed wrong: the sketch says by how much, and nothing is taken that does not close", async ({
+  page,
+}) => {
   await emptyHouse(page);
   await page.getByRole("button", { name: "Survey" }).click();
   await page.getByRole("button", { name: "Take down a room by tape" }).click();
   const form = page.getByRole("region", { name: "A room by tape" });
-  for (const [length, way] of [["4.85", "right"], ["360cm", "down"], ["4.85", "left"]]) {
+  for (const [length, way] of [
+    ["4.85", "right"],
+    ["360cm", "down"],
+    ["4.85", "left"],
+  ]) {
     await form.getByLabel("Next side").fill(length!);
     await form.getByRole("button", { name: `This side runs ${way}` }).click();
   }
   await expect(form.getByText("3.60 m")).toBeVisible();
   await form.getByRole("button", { name: "Take the room" }).click();
-  await expect(form.getByRole("alert")).toHaveText("Sides do not close: the walk ends 3.60 m from its start.");
+  await expect(form.getByRole("alert")).toHaveText(
+    "Sides do not close: the walk ends 3.60 m from its start.",
+  );
   await form.getByLabel("Sides, one a line").fill("4.85 right\nwide");
   await expect(form.getByRole("alert")).toContainText("do not close");
   await form.getByRole("button", { name: "Leave it" }).click();
   await expect(revision(page)).toHaveText("1");
 });
 
-test("walls drawn by press and by typed length, with a room found between them; all of it undone", async ({ page }) => {
+test("walls drawn by press and by typed length, with a room found between them; all of it undone", async ({
+  page,
+}) => {
   await emptyHouse(page);
   const plan = page.getByRole("group", { name: "Plan of Ground" });
   const box = (await plan.boundingBox())!;
@@ -68,7 +100,11 @@ test("walls drawn by press and by typed length, with a room found between them; 
   await expect(page.getByLabel("Length")).toHaveValue("4.2");
   await page.keyboard.press("Enter");
   await saved(page);
-  for (const [length, angle] of [["3m", "90"], ["13' 9 3/8\"", "180"], ["300cm", "270"]]) {
+  for (const [length, angle] of [
+    ["3m", "90"],
+    ["13' 9 3/8\"", "180"],
+    ["300cm", "270"],
+  ]) {
     await page.getByLabel("Length").fill(length!);
     await page.getByLabel("Angle").fill(angle!);
     await page.getByRole("button", { name: "Draw", exact: true }).click();
@@ -104,7 +140,9 @@ test("a wall moved: rooms, what hangs on it, routes and ledger follow; undone at
   await point(page, "office-key-1").click();
   await expect(page.getByLabel("Across, x")).toHaveValue("4.60 m");
   await page.keyboard.press("Escape");
-  await inspector(page).getByRole("button", { name: /^Lock office/ }).click();
+  await inspector(page)
+    .getByRole("button", { name: /^Lock office/ })
+    .click();
   await expect(page.getByRole("button", { name: /15\.\d\d m²/ })).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: /^13\.97 m²/ })).toBeVisible();
@@ -127,7 +165,9 @@ test("an opening on a wall, and one that cannot be", async ({ page }) => {
   await page.getByLabel("Width by tape").press("Enter");
   await page.getByRole("button", { name: "Stop (Esc)" }).click();
   await page.keyboard.press("f");
-  await expect(page.locator("[data-finding='house.measure-off']").filter({ hasText: `3' 11"` })).toHaveCount(0);
+  await expect(page.locator("[data-finding='house.measure-off']").filter({ hasText: `3' 11"` })).toHaveCount(
+    0,
+  );
 });
 
 test("many at once: caught with Shift, aligned, shifted, taken out and brought back", async ({ page }) => {
@@ -140,7 +180,9 @@ test("many at once: caught with Shift, aligned, shifted, taken out and brought b
   await page.getByLabel("Across").fill("0.5m");
   await page.getByRole("button", { name: "Shift", exact: true }).click();
   await saved(page);
-  await inspector(page).getByRole("button", { name: /^Snug lamp/ }).click();
+  await inspector(page)
+    .getByRole("button", { name: /^Snug lamp/ })
+    .click();
   await expect(page.getByLabel("Across, x")).toHaveValue("9.30 m");
   await point(page, "snug-shd-1").click();
   await point(page, "snug-lmp-1").click({ modifiers: ["Shift"] });
@@ -162,14 +204,23 @@ test("a switch is traced: the walk list shortens, and both ways of asking know i
   await line.getByLabel("Note", { exact: true }).fill("Over the table.");
   await line.getByRole("button", { name: "Note it" }).click();
   await expect(page.getByText("10 gangs nobody has identified")).toBeVisible();
-  await expect(page.getByRole("region", { name: "Which switch works this lamp" }).getByRole("row", { name: /Dining pendant/ })).toContainText("Dining switch, gang 1");
+  await expect(
+    page
+      .getByRole("region", { name: "Which switch works this lamp" })
+      .getByRole("row", { name: /Dining pendant/ }),
+  ).toContainText("Dining switch, gang 1");
   await expect(page.getByRole("region", { name: "Tracing log" })).toContainText("Over the table.");
 });
 
-test("measured beside drawn: a list pasted, a side off, and the room that does not close", async ({ page }) => {
+test("measured beside drawn: a list pasted, a side off, and the room that does not close", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/house?view=survey`);
-  const room = page.getByRole("region", { name: "Survey by room" }).getByRole("listitem").filter({ hasText: "Shower" });
+  const room = page
+    .getByRole("region", { name: "Survey by room" })
+    .getByRole("listitem")
+    .filter({ hasText: "Shower" });
   await room.getByRole("button", { name: /^Shower/ }).click();
   await page.getByLabel("All sides of Shower, pasted").fill("2.35m; 1.19; 2.85m; 1.19m");
   await room.getByRole("button", { name: "Take them" }).click();
@@ -188,7 +239,9 @@ test("levels: a new one above, its height typed, the level below shown through",
   await ownHouse(page);
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Loft" }).click();
   await page.getByRole("button", { name: "New level above" }).click();
-  await expect(page.getByRole("group", { name: "Level" }).getByRole("button", { name: "New level" })).toHaveAttribute("aria-pressed", "true");
+  await expect(
+    page.getByRole("group", { name: "Level" }).getByRole("button", { name: "New level" }),
+  ).toHaveAttribute("aria-pressed", "true");
   await page.getByLabel("Ceiling", { exact: true }).fill("2.1m");
   await page.getByLabel("Ceiling", { exact: true }).press("Enter");
   await saved(page);
@@ -197,8 +250,9 @@ test("levels: a new one above, its height typed, the level below shown through",
   await expect(page.getByRole("button", { name: "New level", exact: true })).toHaveCount(0);
 });
 
-
-test("materials: a loss of one's own, one in use stays, and by keyboard alone many are selected", async ({ page }) => {
+test("materials: a loss of one's own, one in use stays, and by keyboard alone many are selected", async ({
+  page,
+}) => {
   const house = await ownHouse(page);
   await open(page, `${house}/house?view=materials`);
   const loss = page.getByLabel("Rubble stone 500 mm, 2.4 GHz");
@@ -225,7 +279,9 @@ test("materials: a loss of one's own, one in use stays, and by keyboard alone ma
   await expect(revision(page)).toHaveText("5");
 });
 
-test("a closet has its wall space, a leg loses a gang, a wall is split and joined again", async ({ page }) => {
+test("a closet has its wall space, a leg loses a gang, a wall is split and joined again", async ({
+  page,
+}) => {
   await ownHouse(page);
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Cellar" }).click();
   await thing(page, "closets/cellar-cabinet").click();
@@ -255,7 +311,12 @@ test("on a phone a room is taken down with a thumb", async ({ page }) => {
   await page.getByRole("button", { name: "Survey" }).click();
   await page.getByRole("button", { name: "Take down a room by tape" }).click();
   const form = page.getByRole("region", { name: "A room by tape" });
-  for (const [length, way] of [["3.2", "right"], ["2.4", "down"], ["3.2", "left"], ["2.4", "up"]]) {
+  for (const [length, way] of [
+    ["3.2", "right"],
+    ["2.4", "down"],
+    ["3.2", "left"],
+    ["2.4", "up"],
+  ]) {
     await form.getByLabel("Next side").fill(length!);
     const target = form.getByRole("button", { name: `This side runs ${way}` });
     const box = (await target.boundingBox())!;
@@ -267,5 +328,7 @@ test("on a phone a room is taken down with a thumb", async ({ page }) => {
   await form.getByRole("button", { name: "Take the room" }).click();
   await saved(page);
   await expect(page.locator("[data-room]")).toContainText("Pantry");
-  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(0);
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+  ).toBe(0);
 });

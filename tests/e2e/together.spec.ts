@@ -1,6 +1,20 @@
 /** Two desks on one design; a viewer; a lost connection. */
 import type { Browser, Page } from "@playwright/test";
-import { cell, difference, expect, open, ownHouse, point, ready, revision, saved, secondDesk, signIn, test, watch } from "./desk";
+import {
+  cell,
+  difference,
+  expect,
+  open,
+  ownHouse,
+  point,
+  ready,
+  revision,
+  saved,
+  secondDesk,
+  signIn,
+  test,
+  watch,
+} from "./desk";
 
 test("two browsers see each other's edits as they are made", async ({ page, browser }) => {
   await signIn(page);
@@ -23,7 +37,10 @@ test("two browsers see each other's edits as they are made", async ({ page, brow
 
 /** A second desk that does not hear the log, so that its edits are made on an older revision. */
 async function deafDesk(browser: Browser, path: string): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: process.env.TEST_WEB_URL! });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    baseURL: process.env.TEST_WEB_URL!,
+  });
   const page = await context.newPage();
   await signIn(page);
   await page.route("**/live?*", (route) => route.abort());
@@ -51,7 +68,9 @@ test("a clash on the same row shows both versions and asks; mine or theirs", asy
     await otherName.press("Enter");
     const dialog = other.getByRole("dialog");
     await expect(dialog).toContainText("changed the same thing meanwhile");
-    await expect(dialog.getByRole("row", { name: new RegExp(`name.*Second, ${keep}.*First, ${keep}`) })).toBeVisible();
+    await expect(
+      dialog.getByRole("row", { name: new RegExp(`name.*Second, ${keep}.*First, ${keep}`) }),
+    ).toBeVisible();
     await dialog.getByRole("button", { name: `Keep ${keep}` }).click();
     await saved(other);
     const stands = keep === "mine" ? "Second, mine" : "First, theirs";
@@ -62,7 +81,10 @@ test("a clash on the same row shows both versions and asks; mine or theirs", asy
   await other.context().close();
 });
 
-test("undo of what somebody else changed since is refused with their version shown", async ({ page, browser }) => {
+test("undo of what somebody else changed since is refused with their version shown", async ({
+  page,
+  browser,
+}) => {
   await signIn(page);
   await ready(page);
   const other = await secondDesk(browser, "/d/larkspur-weir/house", "Installer");
@@ -116,6 +138,12 @@ test("a viewer sees all of it and can change none of it", async ({ page }) => {
   await expect(revision(page)).toHaveText(before!);
   await open(page, "/d/larkspur-weir/automations");
   await expect(page.getByRole("button", { name: "New sentence" })).toHaveCount(0);
-  const status = await page.evaluate(() => fetch("/d/larkspur-weir/edit", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ kind: "edit", base: 1, changes: [{ in: "devices", drop: "d-boot-cam-1" }] }) }).then((response) => response.status));
+  const status = await page.evaluate(() =>
+    fetch("/d/larkspur-weir/edit", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ kind: "edit", base: 1, changes: [{ in: "devices", drop: "d-boot-cam-1" }] }),
+    }).then((response) => response.status),
+  );
   expect(status).toBe(403);
 });

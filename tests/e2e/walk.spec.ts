@@ -6,17 +6,44 @@ import { expect, open, ownHouse, signIn, test } from "./desk";
 test.use({ viewport: { width: 390, height: 844 } });
 
 const drop = (page: Page, key: string) => page.locator(`[data-walk-drop="${key}"]`);
-const waiting = (page: Page, count: number) => expect(page.locator("[data-waiting]")).toHaveAttribute("data-waiting", String(count), { timeout: 20_000 });
+const waiting = (page: Page, count: number) =>
+  expect(page.locator("[data-waiting]")).toHaveAttribute("data-waiting", String(count), { timeout: 20_000 });
 
 async function room(page: Page, name: string): Promise<void> {
   await page.getByRole("button", { name: new RegExp(`^${name}`) }).click();
   await expect(page.getByRole("heading", { name, level: 2 })).toBeVisible();
 }
 
-interface Row { id: string; point: string; index: number; state: string; markStartM?: number; markEndM?: number; trade?: string; photo?: string; test?: { result: string }; note?: string }
-const rows = (page: Page, house: string) => page.evaluate((path) => fetch(`${path}/file`).then((response) => response.json() as Promise<{ drops: Row[]; points: { id: string; x: number; drawn?: object }[]; reels: { id: string; remainingM: number }[] }>), house);
+interface Row {
+  id: string;
+  point: string;
+  index: number;
+  state: string;
+  markStartM?: number;
+  markEndM?: number;
+  trade?: string;
+  photo?: string;
+  test?: { result: string };
+  note?: string;
+}
+const rows = (page: Page, house: string) =>
+  page.evaluate(
+    (path) =>
+      fetch(`${path}/file`).then(
+        (response) =>
+          response.json() as Promise<{
+            drops: Row[];
+            points: { id: string; x: number; drawn?: object }[];
+            reels: { id: string; remainingM: number }[];
+          }>,
+      ),
+    house,
+  );
 
-test("a walk without a network: notes, a photo and a moved point outlive a reload, and are sent when it is back", async ({ page, context }) => {
+test("a walk without a network: notes, a photo and a moved point outlive a reload, and are sent when it is back", async ({
+  page,
+  context,
+}) => {
   const house = await ownHouse(page);
   await page.goto(`${house}/walk`);
   await expect(page.locator("[data-kept-page]")).toBeVisible({ timeout: 20_000 });
@@ -32,7 +59,13 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
   await expect(camera.getByRole("alert")).toContainText("marks need both ends");
   await camera.getByLabel("Mark at the closet").fill("43.5");
   await camera.getByLabel("Off the reel").selectOption("reel-cat6");
-  await camera.locator("input[type=file]").setInputFiles({ name: "jacket.png", mimeType: "image/png", buffer: readFileSync("docs/screenshots/house.png") });
+  await camera
+    .locator("input[type=file]")
+    .setInputFiles({
+      name: "jacket.png",
+      mimeType: "image/png",
+      buffer: readFileSync("docs/screenshots/house.png"),
+    });
   await expect(camera.getByAltText("Photo of 0-BOOT-CAM-01/1")).toBeVisible();
   await camera.getByRole("button", { name: "Keep it" }).click();
   await expect(camera).toContainText("33.50 m measured");
@@ -60,19 +93,43 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
   await waiting(page, 0);
   await expect(page.getByRole("status")).toContainText("All notes are sent");
   const { drops, points, reels } = await rows(page, house);
-  expect(drops.find((row) => row.point === "boot-cam-1")).toMatchObject({ state: "pulled", markStartM: 10, markEndM: 43.5 });
-  expect(drops.find((row) => row.point === "boot-rdr-1")).toMatchObject({ state: "blocked", trade: "plumber", note: "A waste pipe crosses the wall" });
+  expect(drops.find((row) => row.point === "boot-cam-1")).toMatchObject({
+    state: "pulled",
+    markStartM: 10,
+    markEndM: 43.5,
+  });
+  expect(drops.find((row) => row.point === "boot-rdr-1")).toMatchObject({
+    state: "blocked",
+    trade: "plumber",
+    note: "A waste pipe crosses the wall",
+  });
   expect(reels.find((row) => row.id === "reel-cat6")!.remainingM).toBe(28);
-  expect(points.find((row) => row.id === "boot-con-1")).toMatchObject({ x: 14.4, drawn: { x: 14.8, why: "The frame is wider" } });
+  expect(points.find((row) => row.id === "boot-con-1")).toMatchObject({
+    x: 14.4,
+    drawn: { x: 14.8, why: "The frame is wider" },
+  });
   const photo = drops.find((row) => row.point === "boot-cam-1")!.photo!;
-  expect(await page.evaluate((path) => fetch(path).then((response) => [response.status, response.headers.get("Content-Type")]), `${house}/picture/${photo}`)).toEqual([200, "image/jpeg"]);
+  expect(
+    await page.evaluate(
+      (path) => fetch(path).then((response) => [response.status, response.headers.get("Content-Type")]),
+      `${house}/picture/${photo}`,
+    ),
+  ).toEqual([200, "image/jpeg"]);
   // At the desk it stands on the punch list and against the plan.
   await page.setViewportSize({ width: 1280, height: 800 });
   await open(page, `${house}/runs?view=site&list=punch`);
   await expect(page.locator("[data-ready]")).toBeAttached();
-  await expect(page.getByRole("region", { name: "Punch list" }).getByRole("row", { name: /Boot room.*plumber.*Clear the way of 0-BOOT-RDR-01\/1/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole("region", { name: "Punch list" })
+      .getByRole("row", { name: /Boot room.*plumber.*Clear the way of 0-BOOT-RDR-01\/1/ }),
+  ).toBeVisible();
   await page.getByRole("tab", { name: "As built" }).click();
-  await expect(page.getByRole("region", { name: "As built against planned" }).getByRole("row", { name: /0-BOOT-CAM-01\/1/ })).toContainText("33.50 m");
+  await expect(
+    page
+      .getByRole("region", { name: "As built against planned" })
+      .getByRole("row", { name: /0-BOOT-CAM-01\/1/ }),
+  ).toContainText("33.50 m");
 });
 
 test("planned, pulled, tested, terminated; a failed test is not terminated", async ({ page }) => {

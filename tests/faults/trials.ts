@@ -23,16 +23,27 @@ export function numbers(seed: number): () => number {
 }
 
 /** Bring a project file in; the id of the design it made. */
-export async function bringIn(owner: Client, text: string | Uint8Array<ArrayBuffer>): Promise<string | undefined> {
+export async function bringIn(
+  owner: Client,
+  text: string | Uint8Array<ArrayBuffer>,
+): Promise<string | undefined> {
   const body = new FormData();
   body.set("do", "import");
   body.set("file", new File([text], "house.zinc.json"));
-  const response = await fetch(`${owner.url}/designs`, { method: "POST", headers: { Origin: owner.url, Cookie: owner.cookies() }, body, redirect: "manual" });
+  const response = await fetch(`${owner.url}/designs`, {
+    method: "POST",
+    headers: { Origin: owner.url, Cookie: owner.cookies() },
+    body,
+    redirect: "manual",
+  });
   await response.arrayBuffer();
   return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location") ?? "")?.[1];
 }
 
-const named = (name: string) => ({ in: "points", put: { ...larkspurWeir().points.find((row) => row.id === "boot-cam-1")!, name } });
+const named = (name: string) => ({
+  in: "points",
+  put: { ...larkspurWeir().points.find((row) => row.id === "boot-cam-1")!, name },
+});
 
 export interface Kills {
   kills: number;
@@ -48,7 +59,10 @@ export interface Kills {
  * Edits one after the other on one design while the web process is killed at spread moments; each edit that was not
  * answered is sent again with its key. Afterwards the log must hold every acknowledged one once, in order.
  */
-export async function killTrial(databaseUrl: string, { kills, seed = 1, alsoKill }: { kills: number; seed?: number; alsoKill?(n: number): void }): Promise<Kills> {
+export async function killTrial(
+  databaseUrl: string,
+  { kills, seed = 1, alsoKill }: { kills: number; seed?: number; alsoKill?(n: number): void },
+): Promise<Kills> {
   const next = numbers(seed);
   let web: WebProcess = await startWeb(databaseUrl);
   let owner = await demoClient(web.url, "designer");
@@ -59,7 +73,12 @@ export async function killTrial(databaseUrl: string, { kills, seed = 1, alsoKill
   const send = async (key: string, name: string, until: () => boolean): Promise<number | undefined> => {
     while (!until()) {
       try {
-        const response = await owner.json(`/d/${id}/edit`, { kind: "edit", base, key, changes: [named(name)] });
+        const response = await owner.json(`/d/${id}/edit`, {
+          kind: "edit",
+          base,
+          key,
+          changes: [named(name)],
+        });
         const answer = (await response.json()) as { ok?: boolean; revision: number };
         if (answer.ok) return answer.revision;
       } catch {
@@ -97,12 +116,20 @@ export async function killTrial(databaseUrl: string, { kills, seed = 1, alsoKill
       n += 1;
     }
   }
-  const file = (await (await owner.get(`/d/${id}/file`)).json()) as { points: { id: string; name: string }[] };
+  const file = (await (await owner.get(`/d/${id}/file`)).json()) as {
+    points: { id: string; name: string }[];
+  };
   const last = file.points.find((row) => row.id === "boot-cam-1")!.name;
   await web.stop();
   // Each was put by one revision: as many revisions as edits, and the last one is what stands.
   const lost = (last === `Kept ${acknowledged.at(-1)}` ? 0 : 1) + Math.max(0, acknowledged.length + 1 - base);
-  return { kills, acknowledged: acknowledged.length, lost, doubled: Math.max(0, base - 1 - acknowledged.length), backMs: Math.round(backMs) };
+  return {
+    kills,
+    acknowledged: acknowledged.length,
+    lost,
+    doubled: Math.max(0, base - 1 - acknowledged.length),
+    backMs: Math.round(backMs),
+  };
 }
 
 export interface Fuzz {
@@ -113,24 +140,66 @@ export interface Fuzz {
   slowest: string;
 }
 
-const PIECES = ["", " ", "null", "[]", "{}", "\u0000", "\ud800", "%00", "%0A", "../", "-1", "1e999", "NaN", "9".repeat(400), "a".repeat(5000), "<script>", "' OR 1=1 --", "\u202e", "é\u0301", "__proto__", "constructor"];
+const PIECES = [
+  "",
+  " ",
+  "null",
+  "[]",
+  "{}",
+  "\u0000",
+  "\ud800",
+  "%00",
+  "%0A",
+  "../",
+  "-1",
+  "1e999",
+  "NaN",
+  "9".repeat(400),
+  "a".repeat(5000),
+  "<script>",
+  "' OR 1=1 --",
+  "\u202e",
+  "é\u0301",
+  "__proto__",
+  "constructor",
+];
 
 /** Spoilt requests to every door there is, as somebody who may edit. Nothing may break. */
-export async function fuzzTrial(url: string, { requests, seed = 1 }: { requests: number; seed?: number }): Promise<Fuzz> {
+export async function fuzzTrial(
+  url: string,
+  { requests, seed = 1 }: { requests: number; seed?: number },
+): Promise<Fuzz> {
   const next = numbers(seed);
   const one = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
   const owner = await demoClient(url, "designer");
   const id = (await bringIn(owner, writeFile(larkspurWeir())))!;
   const house = larkspurWeir();
-  const rows = (["points", "rooms", "walls", "automations", "devices", "drops", "trunks", "kinds", "wants", "options"] as const).flatMap((name) => (house[name] as object[]).slice(0, 3).map((row) => ({ in: name, row: row as Record<string, unknown> })));
-  const spoilt = (): unknown => one<unknown>([...PIECES, null, true, -1, 1e308, 0.5, [], {}, [[]], { toString: 1 }, [1e308, -1e308]]);
+  const rows = (
+    [
+      "points",
+      "rooms",
+      "walls",
+      "automations",
+      "devices",
+      "drops",
+      "trunks",
+      "kinds",
+      "wants",
+      "options",
+    ] as const
+  ).flatMap((name) =>
+    (house[name] as object[]).slice(0, 3).map((row) => ({ in: name, row: row as Record<string, unknown> })),
+  );
+  const spoilt = (): unknown =>
+    one<unknown>([...PIECES, null, true, -1, 1e308, 0.5, [], {}, [[]], { toString: 1 }, [1e308, -1e308]]);
   const change = () => {
     const { in: name, row } = one(rows);
     const keys = Object.keys(row);
     const put = { ...row, [one(keys)]: spoilt(), ...(next() < 0.3 ? { [one(keys)]: spoilt() } : {}) };
     return next() < 0.1 ? { in: one([name, "nothing", "__proto__"]), drop: spoilt() } : { in: name, put };
   };
-  const path = () => `/d/${one([id, id, id, encodeURIComponent(one(PIECES).replace(/[\ud800-\udfff]/g, "x"))])}/${one(["house", "runs", "choose", "brief", "register", "automations", "changes", "csv/schedule", "csv/x", "plan/ground/svg", "plan/x/y", "labels/a4-65", "labels/x", "pull-sheet", "pull-sheet/P99", "picture/x", "walk", "live", "mesh", "file"])}?${one(["view", "table", "since", "to", "q", "x"])}=${encodeURIComponent(one(PIECES).replace(/[\ud800-\udfff]/g, "x"))}`;
+  const path = () =>
+    `/d/${one([id, id, id, encodeURIComponent(one(PIECES).replace(/[\ud800-\udfff]/g, "x"))])}/${one(["house", "runs", "choose", "brief", "register", "automations", "changes", "csv/schedule", "csv/x", "plan/ground/svg", "plan/x/y", "labels/a4-65", "labels/x", "pull-sheet", "pull-sheet/P99", "picture/x", "walk", "live", "mesh", "file"])}?${one(["view", "table", "since", "to", "q", "x"])}=${encodeURIComponent(one(PIECES).replace(/[\ud800-\udfff]/g, "x"))}`;
   const broken: string[] = [];
   let [slowestMs, slowest] = [0, ""];
   for (let i = 0; i < requests; i++) {
@@ -141,20 +210,76 @@ export async function fuzzTrial(url: string, { requests, seed = 1 }: { requests:
       const stop = AbortSignal.timeout(20_000);
       let response: Response;
       if (way < 0.45) {
-        const body = JSON.stringify(one<() => unknown>([() => ({ kind: "edit", base: 1, changes: [change()] }), () => ({ kind: one(["undo", "redo", "edit"]), of: spoilt(), base: spoilt(), key: spoilt() }), () => spoilt(), () => ({ kind: "edit", base: spoilt(), changes: spoilt() })])());
+        const body = JSON.stringify(
+          one<() => unknown>([
+            () => ({ kind: "edit", base: 1, changes: [change()] }),
+            () => ({ kind: one(["undo", "redo", "edit"]), of: spoilt(), base: spoilt(), key: spoilt() }),
+            () => spoilt(),
+            () => ({ kind: "edit", base: spoilt(), changes: spoilt() }),
+          ])(),
+        );
         what = `POST edit ${body.slice(0, 160)}`;
-        response = await fetch(`${url}/d/${id}/edit`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": one(["application/json", "text/plain", "application/json; charset=x"]) }, body: next() < 0.1 ? body.slice(0, -2) : body, signal: stop });
+        response = await fetch(`${url}/d/${id}/edit`, {
+          method: "POST",
+          headers: {
+            Origin: url,
+            Cookie: owner.cookies(),
+            "Content-Type": one(["application/json", "text/plain", "application/json; charset=x"]),
+          },
+          body: next() < 0.1 ? body.slice(0, -2) : body,
+          signal: stop,
+        });
       } else if (way < 0.75) {
         const at = path();
         what = `GET ${at}`;
-        response = await fetch(url + at, { headers: { Cookie: owner.cookies() }, redirect: "manual", signal: stop });
+        response = await fetch(url + at, {
+          headers: { Cookie: owner.cookies() },
+          redirect: "manual",
+          signal: stop,
+        });
       } else {
         const door = one(["/sign-in", "/sign-up", "/designs", `/designs/${id}/people`, "/account"]);
-        const form = new URLSearchParams(Object.fromEntries(["do", "name", "email", "password", "role", "person", "demo", "to", "zone", "latitudeDeg", "longitudeDeg", "now", "next", "session"].filter(() => next() < 0.4).map((field) => [field, one(PIECES)])));
+        const form = new URLSearchParams(
+          Object.fromEntries(
+            [
+              "do",
+              "name",
+              "email",
+              "password",
+              "role",
+              "person",
+              "demo",
+              "to",
+              "zone",
+              "latitudeDeg",
+              "longitudeDeg",
+              "now",
+              "next",
+              "session",
+            ]
+              .filter(() => next() < 0.4)
+              .map((field) => [field, one(PIECES)]),
+          ),
+        );
         if (form.get("do") === "delete") form.delete("do");
         what = `POST ${door} ${form.toString().slice(0, 160)}`;
         // Without a session where the door would end one.
-        response = await fetch(url + door, { method: "POST", headers: { Origin: url, ...(door.startsWith("/sign") ? {} : { Cookie: owner.cookies() }), "Content-Type": one(["application/x-www-form-urlencoded", "multipart/form-data", "multipart/form-data; boundary=x", "text/plain"]) }, body: form.toString(), redirect: "manual", signal: stop });
+        response = await fetch(url + door, {
+          method: "POST",
+          headers: {
+            Origin: url,
+            ...(door.startsWith("/sign") ? {} : { Cookie: owner.cookies() }),
+            "Content-Type": one([
+              "application/x-www-form-urlencoded",
+              "multipart/form-data",
+              "multipart/form-data; boundary=x",
+              "text/plain",
+            ]),
+          },
+          body: form.toString(),
+          redirect: "manual",
+          signal: stop,
+        });
       }
       // A stream of live changes never ends by itself.
       if (response.headers.get("content-type")?.includes("event-stream")) await response.body?.cancel();
@@ -171,7 +296,8 @@ export async function fuzzTrial(url: string, { requests, seed = 1 }: { requests:
 
 /** Somebody who asks for a page again and again, on a thread of its own; what it gives back ends that and says the longest wait, ms. */
 function somebodyElse(page: string): () => Promise<number> {
-  const thread = new Worker(`
+  const thread = new Worker(
+    `
     const { parentPort, workerData } = require("node:worker_threads");
     let [most, over] = [0, false];
     parentPort.on("message", () => (over = true));
@@ -186,7 +312,9 @@ function somebodyElse(page: string): () => Promise<number> {
       }
       parentPort.postMessage(most);
       parentPort.close();
-    })();`, { eval: true, workerData: page });
+    })();`,
+    { eval: true, workerData: page },
+  );
   return async () => {
     const said = once(thread, "message");
     thread.postMessage("over");
@@ -205,7 +333,10 @@ export interface Freeze {
 }
 
 /** Every reader on its worst; then large and hostile files brought in while somebody else asks for a page again and again. */
-export async function freezeTrial(url: string, { bytes, points }: { bytes: number; points: number }): Promise<Freeze> {
+export async function freezeTrial(
+  url: string,
+  { bytes, points }: { bytes: number; points: number },
+): Promise<Freeze> {
   let [reads, slowestMs, slowest] = [0, 0, ""];
   for (const read of readWorst(bytes)) {
     reads += 1;
@@ -217,10 +348,17 @@ export async function freezeTrial(url: string, { bytes, points }: { bytes: numbe
   const id = (await bringIn(owner, writeFile(larkspurWeir())))!;
   // All is made ready before anything is measured: making it would hold up this process and not the server.
   const large = writeFile(generateHouse({ points, seed: 11 }));
-  const nothing = JSON.stringify({ ...(JSON.parse(writeFile(larkspurWeir())) as object), points: Array.from({ length: 100_000 }, () => ({})) });
+  const nothing = JSON.stringify({
+    ...(JSON.parse(writeFile(larkspurWeir())) as object),
+    points: Array.from({ length: 100_000 }, () => ({})),
+  });
   const path = Array.from({ length: 2000 }, (_, i) => [i % 2 ? 0.5 : 9.5, 1 + (i % 50) / 20]);
   const picture = async (text: string) => {
-    const response = await fetch(`${url}/d/${id}/picture`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": "image/svg+xml" }, body: text });
+    const response = await fetch(`${url}/d/${id}/picture`, {
+      method: "POST",
+      headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": "image/svg+xml" },
+      body: text,
+    });
     await response.arrayBuffer();
   };
   const work: (() => Promise<unknown>)[] = [
@@ -229,7 +367,14 @@ export async function freezeTrial(url: string, { bytes, points }: { bytes: numbe
     () => bringIn(owner, nothing),
     () => picture(`<!--${"-- -".repeat(bytes / 4)}`),
     () => picture("<!-- -->".repeat(bytes / 8)),
-    async () => (await owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: "trunks", put: { ...larkspurWeir().trunks[0]!, path } }] })).arrayBuffer(),
+    async () =>
+      (
+        await owner.json(`/d/${id}/edit`, {
+          kind: "edit",
+          base: 1,
+          changes: [{ in: "trunks", put: { ...larkspurWeir().trunks[0]!, path } }],
+        })
+      ).arrayBuffer(),
     async () => (await owner.get(`/d/${id}/csv/schedule`)).arrayBuffer(),
     async () => (await owner.get(`/d/${id}/runs?table=conduits`)).arrayBuffer(),
   ];
@@ -237,7 +382,13 @@ export async function freezeTrial(url: string, { bytes, points }: { bytes: numbe
   const other = somebodyElse(`${url}/sign-in`);
   for (const one of work) await one();
   const othersMs = await other();
-  return { reads, slowestMs: Math.round(slowestMs), slowest, othersMs: Math.round(othersMs), brought: work.length };
+  return {
+    reads,
+    slowestMs: Math.round(slowestMs),
+    slowest,
+    othersMs: Math.round(othersMs),
+    brought: work.length,
+  };
 }
 
 export interface Roles {
@@ -253,10 +404,19 @@ export async function roleTrial(url: string): Promise<Roles> {
   const fileOf = async () => (await owner.get(`/d/${id}/file`)).text();
   const before = await fileOf();
   const outsider = client(url);
-  const account = { name: "Nobody", email: `nobody-${Date.now()}@house.example`, password: "a long enough one" };
+  const account = {
+    name: "Nobody",
+    email: `nobody-${Date.now()}@house.example`,
+    password: "a long enough one",
+  };
   await outsider.post("/sign-up", account);
   await outsider.post("/sign-in", account);
-  const who: [string, Client, boolean][] = [["stranger", client(url), false], ["no member", outsider, false], ["viewer", await demoClient(url, "household"), false], ["editor", await demoClient(url, "installer"), true]];
+  const who: [string, Client, boolean][] = [
+    ["stranger", client(url), false],
+    ["no member", outsider, false],
+    ["viewer", await demoClient(url, "household"), false],
+    ["editor", await demoClient(url, "installer"), true],
+  ];
   const passed: string[] = [];
   let requests = 0;
   const house = larkspurWeir();
@@ -265,19 +425,66 @@ export async function roleTrial(url: string): Promise<Roles> {
       requests += 1;
       const response = await asked;
       await response.arrayBuffer();
-      if (response.status < 400 && !(response.status === 302 && /sign-in/.test(response.headers.get("location") ?? ""))) passed.push(`${role}: ${what} answered ${response.status}`);
+      if (
+        response.status < 400 &&
+        !(response.status === 302 && /sign-in/.test(response.headers.get("location") ?? ""))
+      )
+        passed.push(`${role}: ${what} answered ${response.status}`);
     };
     if (!edits) {
-      for (const name of ["points", "rooms", "walls", "devices", "automations", "wants", "options", "trunks", "drops", "levels", "closets", "switches", "legs", "lamps", "problems"] as const) {
+      for (const name of [
+        "points",
+        "rooms",
+        "walls",
+        "devices",
+        "automations",
+        "wants",
+        "options",
+        "trunks",
+        "drops",
+        "levels",
+        "closets",
+        "switches",
+        "legs",
+        "lamps",
+        "problems",
+      ] as const) {
         const row = (house[name] as { id: string }[])[0]!;
-        await must(`put in ${name}`, person.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: name, put: row }] }));
-        await must(`drop from ${name}`, person.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: name, drop: row.id }] }));
+        await must(
+          `put in ${name}`,
+          person.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: name, put: row }] }),
+        );
+        await must(
+          `drop from ${name}`,
+          person.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: name, drop: row.id }] }),
+        );
       }
-      await must("the design itself", person.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [{ in: "design", put: house.design }] }));
+      await must(
+        "the design itself",
+        person.json(`/d/${id}/edit`, {
+          kind: "edit",
+          base: 1,
+          changes: [{ in: "design", put: house.design }],
+        }),
+      );
       for (const kind of ["undo", "redo"]) await must(kind, person.json(`/d/${id}/edit`, { kind }));
-      await must("a picture", fetch(`${url}/d/${id}/picture`, { method: "POST", headers: { Origin: url, Cookie: person.cookies(), "Content-Type": "image/svg+xml" }, body: "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'/>", redirect: "manual" }));
+      await must(
+        "a picture",
+        fetch(`${url}/d/${id}/picture`, {
+          method: "POST",
+          headers: { Origin: url, Cookie: person.cookies(), "Content-Type": "image/svg+xml" },
+          body: "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'/>",
+          redirect: "manual",
+        }),
+      );
     }
-    for (const form of [{ do: "share", email: account.email, role: "edit" }, { do: "remove", person: "household" }, { do: "delete", name: house.design.name }, { do: "role", person: "household", role: "edit" }] as Record<string, string>[]) await must(`people: ${form.do}`, person.post(`/designs/${id}/people`, form));
+    for (const form of [
+      { do: "share", email: account.email, role: "edit" },
+      { do: "remove", person: "household" },
+      { do: "delete", name: house.design.name },
+      { do: "role", person: "household", role: "edit" },
+    ] as Record<string, string>[])
+      await must(`people: ${form.do}`, person.post(`/designs/${id}/people`, form));
     await must("people", person.get(`/designs/${id}/people`));
   }
   // Its own session's mark of another: a cookie made up gives nothing.

@@ -13,11 +13,28 @@ import { isSvg } from "../../db/pictures";
 const MB = 1_000_000;
 /** As often as it takes to come to `bytes`. */
 const filled = (piece: string, bytes: number) => piece.repeat(Math.max(1, Math.floor(bytes / piece.length)));
-const svg = (inner: string, head = "") => `${head}<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${inner}</svg>`;
-const design = emptyDesign({ name: "House", latitudeDeg: 50, longitudeDeg: 0, zone: "Europe/London", northDeg: 0, units: "metric", currency: "EUR", mainsV: 230, ambientC: 20, slackPointM: 0.5, slackClosetM: 3, wastePct: 10 });
-const project = (inner: string) => `{"format":"zinc-lattice-design","version":1,"design":${JSON.stringify(design.design)},${inner}}`;
+const svg = (inner: string, head = "") =>
+  `${head}<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${inner}</svg>`;
+const design = emptyDesign({
+  name: "House",
+  latitudeDeg: 50,
+  longitudeDeg: 0,
+  zone: "Europe/London",
+  northDeg: 0,
+  units: "metric",
+  currency: "EUR",
+  mainsV: 230,
+  ambientC: 20,
+  slackPointM: 0.5,
+  slackClosetM: 3,
+  wastePct: 10,
+});
+const project = (inner: string) =>
+  `{"format":"zinc-lattice-design","version":1,"design":${JSON.stringify(design.design)},${inner}}`;
 
-const INPUTS: Readonly<Record<string, { read: (text: string) => unknown; worst: Record<string, (bytes: number) => string> }>> = {
+const INPUTS: Readonly<
+  Record<string, { read: (text: string) => unknown; worst: Record<string, (bytes: number) => string> }>
+> = {
   "is it a picture": {
     read: isSvg,
     worst: {
@@ -32,8 +49,10 @@ const INPUTS: Readonly<Record<string, { read: (text: string) => unknown; worst: 
   "SVG drawing": {
     read: readSvg,
     worst: {
-      "matrix( and no end": (n) => svg(`<g transform="${filled("matrix(", n)}"><line x1="0" y1="0" x2="4" y2="0"/></g>`),
-      "matrix of blanks": (n) => svg(`<g transform="matrix(${filled(" ", n)}"><line x1="0" y1="0" x2="4" y2="0"/></g>`),
+      "matrix( and no end": (n) =>
+        svg(`<g transform="${filled("matrix(", n)}"><line x1="0" y1="0" x2="4" y2="0"/></g>`),
+      "matrix of blanks": (n) =>
+        svg(`<g transform="matrix(${filled(" ", n)}"><line x1="0" y1="0" x2="4" y2="0"/></g>`),
       "many document types": (n) => svg("", filled("<!DOCTYPE ", n)),
       "a document type of entities": (n) => svg("&a;", `<!DOCTYPE svg [${filled('<!ENTITY a "aaaa">', n)}]>`),
       comments: (n) => svg(filled("<!-- ", n)),
@@ -50,28 +69,49 @@ const INPUTS: Readonly<Record<string, { read: (text: string) => unknown; worst: 
       zeros: (n) => filled("0\nLINE\n", n),
       "line breaks": (n) => filled("\r\n", n),
       "one long number": (n) => `0\nSECTION\n10\n${filled("1", n)}\n`,
-      "one polyline": (n) => `0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\nA\n${filled("10\n1.0\n20\n2.0\n", n)}0\nENDSEC\n0\nEOF\n`,
+      "one polyline": (n) =>
+        `0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\nA\n${filled("10\n1.0\n20\n2.0\n", n)}0\nENDSEC\n0\nEOF\n`,
       blanks: (n) => filled(" ", n),
     },
   },
   "taped sides": {
     read: (text) => parseSides(text),
-    worst: { digits: (n) => filled("1", n), blanks: (n) => `4.2${filled(" ", n)}x`, separators: (n) => filled("; ", n), primes: (n) => filled("1' ", n), sides: (n) => filled("4.20 right\n", n) },
+    worst: {
+      digits: (n) => filled("1", n),
+      blanks: (n) => `4.2${filled(" ", n)}x`,
+      separators: (n) => filled("; ", n),
+      primes: (n) => filled("1' ", n),
+      sides: (n) => filled("4.20 right\n", n),
+    },
   },
   "a length": {
     read: (text) => parseLength(text),
-    worst: { digits: (n) => filled("1", n), blanks: (n) => `4${filled(" ", n)}x`, fractions: (n) => filled("1/", n), feet: (n) => filled("1' 1\" ", n) },
+    worst: {
+      digits: (n) => filled("1", n),
+      blanks: (n) => `4${filled(" ", n)}x`,
+      fractions: (n) => filled("1/", n),
+      feet: (n) => filled("1' 1\" ", n),
+    },
   },
-  "a day": { read: (text) => parseDay(text), worst: { digits: (n) => filled("1", n), dashes: (n) => filled("1-", n) } },
+  "a day": {
+    read: (text) => parseDay(text),
+    worst: { digits: (n) => filled("1", n), dashes: (n) => filled("1-", n) },
+  },
   "project file": {
     read: readFile,
     worst: {
       brackets: (n) => filled("[", n),
       "rows of nothing": (n) => project(`"points":[${filled("{},", n)}{}]`),
       "one long id": (n) => project(`"points":[{"id":"${filled("a", n)}"}]`),
-      "an outline of corners": (n) => project(`"rooms":[{"id":"r","level":"g","name":"R","code":"R","type":"store","outline":[${filled("[0,0],", n)}[0,0]]}]`),
+      "an outline of corners": (n) =>
+        project(
+          `"rooms":[{"id":"r","level":"g","name":"R","code":"R","type":"store","outline":[${filled("[0,0],", n)}[0,0]]}]`,
+        ),
       "an outline of texts": (n) => project(`"rooms":[{"id":"r","outline":[${filled('"a",', n)}"a"]}]`),
-      "unknown fields": (n) => project(`"points":[{${Array.from({ length: Math.floor(n / 12) }, (_, i) => `"f${i}":1`).join(",")}}]`),
+      "unknown fields": (n) =>
+        project(
+          `"points":[{${Array.from({ length: Math.floor(n / 12) }, (_, i) => `"f${i}":1`).join(",")}}]`,
+        ),
     },
   },
   "catalogue as CSV": {

@@ -12,7 +12,10 @@ beforeAll(async () => {
   outsider = client(url);
   const form = { name: "Outsider", email: "outsider@house.example", password: "a long enough one" };
   const response = await outsider.post("/sign-up", form);
-  expect([response.status, response.headers.get("location")]).toEqual([302, "/sign-in?new=1&email=outsider%40house.example"]);
+  expect([response.status, response.headers.get("location")]).toEqual([
+    302,
+    "/sign-in?new=1&email=outsider%40house.example",
+  ]);
   expect((await outsider.post("/sign-in", form)).status).toBe(302);
 });
 
@@ -21,17 +24,45 @@ async function designPaths(): Promise<string[]> {
   const { routes } = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const pathOf = (id: string): string => {
     const route = routes[id]!;
-    return `${route.parentId ? pathOf(route.parentId) : ""}/${route.path ?? ""}`.replace(/\/+/g, "/").replace(/(.)\/$/, "$1");
+    return `${route.parentId ? pathOf(route.parentId) : ""}/${route.path ?? ""}`
+      .replace(/\/+/g, "/")
+      .replace(/(.)\/$/, "$1");
   };
   return [...new Set(Object.keys(routes).map(pathOf))].filter((path) => path.includes(":design"));
 }
 
-const filled = (path: string) => path.replace(":design", DESIGN).replace(":stage", "mesh").replace(":table", "schedule").replace(":hash?", "0".repeat(64)).replace(":level", "ground").replace(":kind", "svg").replace(":sheet", "a4-65").replace(":pull?", "P01");
+const filled = (path: string) =>
+  path
+    .replace(":design", DESIGN)
+    .replace(":stage", "mesh")
+    .replace(":table", "schedule")
+    .replace(":hash?", "0".repeat(64))
+    .replace(":level", "ground")
+    .replace(":kind", "svg")
+    .replace(":sheet", "a4-65")
+    .replace(":pull?", "P01");
 
 test("the list of paths is the one these tests were written for", async () => {
   expect((await designPaths()).sort()).toEqual([
-    "/d/:design", "/d/:design/:stage", "/d/:design/automations", "/d/:design/brief", "/d/:design/changes", "/d/:design/choose", "/d/:design/csv/:table", "/d/:design/edit", "/d/:design/file", "/d/:design/house",
-    "/d/:design/labels/:sheet", "/d/:design/live", "/d/:design/picture/:hash?", "/d/:design/plan/:level/:kind", "/d/:design/pull-sheet/:pull?", "/d/:design/register", "/d/:design/runs", "/d/:design/walk", "/designs/:design/people",
+    "/d/:design",
+    "/d/:design/:stage",
+    "/d/:design/automations",
+    "/d/:design/brief",
+    "/d/:design/changes",
+    "/d/:design/choose",
+    "/d/:design/csv/:table",
+    "/d/:design/edit",
+    "/d/:design/file",
+    "/d/:design/house",
+    "/d/:design/labels/:sheet",
+    "/d/:design/live",
+    "/d/:design/picture/:hash?",
+    "/d/:design/plan/:level/:kind",
+    "/d/:design/pull-sheet/:pull?",
+    "/d/:design/register",
+    "/d/:design/runs",
+    "/d/:design/walk",
+    "/designs/:design/people",
   ]);
 });
 
@@ -40,7 +71,9 @@ test("a stranger is sent to sign in, or refused, everywhere", async () => {
     if (path.endsWith("/edit")) continue;
     const response = await client(url).get(path);
     expect([path, response.status]).toEqual([path, 302]);
-    expect(response.headers.get("location")).toMatch(path === `/d/${DESIGN}` ? /sign-in|house/ : /^\/sign-in\?to=/);
+    expect(response.headers.get("location")).toMatch(
+      path === `/d/${DESIGN}` ? /sign-in|house/ : /^\/sign-in\?to=/,
+    );
   }
   expect((await client(url).json(`/d/${DESIGN}/edit`, { kind: "undo" })).status).toBe(401);
   expect((await client(url).post(`/designs/${DESIGN}/people`, { do: "share" })).status).toBe(401);
@@ -60,29 +93,63 @@ test("somebody who is no member learns nothing: 404", async () => {
 describe("roles", () => {
   test("a viewer reads all of it and changes none of it", async () => {
     const viewer = await demoClient(url, "household");
-    for (const path of ["brief", "house", "runs", "register", "automations", "mesh", "file", "csv/schedule", "plan/ground/svg"]) expect((await viewer.get(`/d/${DESIGN}/${path}`)).status).toBe(200);
-    for (const body of [{ kind: "undo" }, { kind: "redo" }, { kind: "edit", base: 1, changes: [{ in: "devices", drop: "d-boot-cam-1" }] }]) {
+    for (const path of [
+      "brief",
+      "house",
+      "runs",
+      "register",
+      "automations",
+      "mesh",
+      "file",
+      "csv/schedule",
+      "plan/ground/svg",
+    ])
+      expect((await viewer.get(`/d/${DESIGN}/${path}`)).status).toBe(200);
+    for (const body of [
+      { kind: "undo" },
+      { kind: "redo" },
+      { kind: "edit", base: 1, changes: [{ in: "devices", drop: "d-boot-cam-1" }] },
+    ]) {
       const response = await viewer.json(`/d/${DESIGN}/edit`, body);
       expect(response.status).toBe(403);
       expect(await response.text()).toBe("You may look at this design but not change it.");
     }
     expect((await viewer.get(`/designs/${DESIGN}/people`)).status).toBe(403);
-    expect((await viewer.post(`/designs/${DESIGN}/people`, { do: "delete", name: "Larkspur Weir" })).status).toBe(403);
+    expect(
+      (await viewer.post(`/designs/${DESIGN}/people`, { do: "delete", name: "Larkspur Weir" })).status,
+    ).toBe(403);
   });
   test("an editor edits, but does not share", async () => {
     const editor = await demoClient(url, "installer");
     expect((await editor.json(`/d/${DESIGN}/edit`, { kind: "edit", base: 1, changes: [] })).status).toBe(422);
-    expect((await editor.post(`/designs/${DESIGN}/people`, { do: "share", email: "outsider@house.example", role: "edit" })).status).toBe(403);
+    expect(
+      (
+        await editor.post(`/designs/${DESIGN}/people`, {
+          do: "share",
+          email: "outsider@house.example",
+          role: "edit",
+        })
+      ).status,
+    ).toBe(403);
   });
   test("the owner shares and stops sharing", async () => {
     const owner = await demoClient(url, "designer");
-    await owner.post(`/designs/${DESIGN}/people`, { do: "share", email: "Outsider@House.example ", role: "view" });
+    await owner.post(`/designs/${DESIGN}/people`, {
+      do: "share",
+      email: "Outsider@House.example ",
+      role: "view",
+    });
     expect((await outsider.get(`/d/${DESIGN}/house`)).status).toBe(200);
     const people = await (await owner.get(`/designs/${DESIGN}/people`)).text();
-    const person = /name="person" value="([^"]+)"[^>]*\/>[^<]*<button[^>]*aria-label="Stop sharing with Outsider"/.exec(people)![1]!;
+    const person =
+      /name="person" value="([^"]+)"[^>]*\/>[^<]*<button[^>]*aria-label="Stop sharing with Outsider"/.exec(
+        people,
+      )![1]!;
     await owner.post(`/designs/${DESIGN}/people`, { do: "remove", person });
     expect((await outsider.get(`/d/${DESIGN}/house`)).status).toBe(404);
-    expect((await owner.post(`/designs/${DESIGN}/people`, { do: "remove", person: "designer" })).status).toBe(422);
+    expect((await owner.post(`/designs/${DESIGN}/people`, { do: "remove", person: "designer" })).status).toBe(
+      422,
+    );
     expect((await owner.post(`/designs/${DESIGN}/people`, { do: "delete", name: "wrong" })).status).toBe(422);
   });
 });
@@ -90,7 +157,10 @@ describe("roles", () => {
 describe("sessions", () => {
   test("the cookie is http-only and same-site, and signing out ends it on the server", async () => {
     const person = client(url);
-    const response = await person.post("/sign-in", { email: "designer@larkspur.example", password: "lock-and-weir" });
+    const response = await person.post("/sign-in", {
+      email: "designer@larkspur.example",
+      password: "lock-and-weir",
+    });
     const cookie = response.headers.getSetCookie().find((text) => text.startsWith("zinc_session="))!;
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Lax/i);
@@ -100,10 +170,17 @@ describe("sessions", () => {
     expect((await client(url).get("/designs", { Cookie: stolen })).status).toBe(302);
   });
   test("wrong passwords and unknown people get the same words", async () => {
-    const wrong = await client(url).post("/sign-in", { email: "household@larkspur.example", password: "nope" });
-    const unknown = await client(url).post("/sign-in", { email: "nobody@larkspur.example", password: "nope" });
+    const wrong = await client(url).post("/sign-in", {
+      email: "household@larkspur.example",
+      password: "nope",
+    });
+    const unknown = await client(url).post("/sign-in", {
+      email: "nobody@larkspur.example",
+      password: "nope",
+    });
     expect([wrong.status, unknown.status]).toEqual([422, 422]);
-    for (const response of [wrong, unknown]) expect(await response.text()).toContain("The e-mail or the password is not right.");
+    for (const response of [wrong, unknown])
+      expect(await response.text()).toContain("The e-mail or the password is not right.");
   });
   test("after eight attempts an account waits where they came from; a device it is known from does not", async () => {
     const owner = client(url);
@@ -121,32 +198,77 @@ describe("sessions", () => {
     const other = await demoClient(url, "household");
     await other.post("/sign-out", {});
     const tried = await other.post("/sign-in", right);
-    expect([tried.status, tried.headers.get("location"), /Too many attempts/.test(await tried.text())]).toEqual([422, null, true]);
+    expect([
+      tried.status,
+      tried.headers.get("location"),
+      /Too many attempts/.test(await tried.text()),
+    ]).toEqual([422, null, true]);
   });
   test("sign-up names the field that is wrong", async () => {
-    const answer = async (form: Record<string, string>) => (await client(url).post("/sign-up", { name: "A", email: "a@house.example", password: "long enough 1", ...form })).text();
+    const answer = async (form: Record<string, string>) =>
+      (
+        await client(url).post("/sign-up", {
+          name: "A",
+          email: "a@house.example",
+          password: "long enough 1",
+          ...form,
+        })
+      ).text();
     expect(await answer({ password: "short" })).toContain("Password must have at least 10 characters.");
     expect(await answer({ email: "not one" })).toContain("E-mail must be an e-mail address");
     expect(await answer({ name: " " })).toContain("Name must not be empty");
-    for (const password of ["1234567890123", "aaaaaaaaaaaa", "abcabcabcabc", "Password123!", "P@ssw0rd2026", "qwertyuiop1", "a@house.example"]) expect([password, await answer({ password })]).toEqual([password, expect.stringMatching(/Password (must not be|is one of)/)]);
-    expect(await answer({ email: "somebody@house.example", password: "somebody77" })).toContain("Password must not be the e-mail or the name");
+    for (const password of [
+      "1234567890123",
+      "aaaaaaaaaaaa",
+      "abcabcabcabc",
+      "Password123!",
+      "P@ssw0rd2026",
+      "qwertyuiop1",
+      "a@house.example",
+    ])
+      expect([password, await answer({ password })]).toEqual([
+        password,
+        expect.stringMatching(/Password (must not be|is one of)/),
+      ]);
+    expect(await answer({ email: "somebody@house.example", password: "somebody77" })).toContain(
+      "Password must not be the e-mail or the name",
+    );
     expect(await answer({ email: `${"x".repeat(250)}@house.example` })).toContain("E-mail must be");
   });
   test("a taken e-mail gets the same answer as a free one, and the account stays as it was", async () => {
-    const sign = (email: string) => client(url).post("/sign-up", { name: "Who", email, password: "another long one" });
+    const sign = (email: string) =>
+      client(url).post("/sign-up", { name: "Who", email, password: "another long one" });
     const [free, taken] = [await sign("free-one@house.example"), await sign("DESIGNER@larkspur.example")];
     expect([free.status, taken.status]).toEqual([302, 302]);
-    expect(taken.headers.get("location")!.replace("designer%40larkspur", "")).toBe(free.headers.get("location")!.replace("free-one%40house", ""));
+    expect(taken.headers.get("location")!.replace("designer%40larkspur", "")).toBe(
+      free.headers.get("location")!.replace("free-one%40house", ""),
+    );
     expect([free, taken].map((response) => response.headers.getSetCookie().length)).toEqual([0, 0]);
-    expect((await client(url).post("/sign-in", { email: "designer@larkspur.example", password: "another long one" })).status).toBe(422);
-    expect((await client(url).post("/sign-in", { email: "designer@larkspur.example", password: "lock-and-weir" })).status).toBe(302);
+    expect(
+      (
+        await client(url).post("/sign-in", {
+          email: "designer@larkspur.example",
+          password: "another long one",
+        })
+      ).status,
+    ).toBe(422);
+    expect(
+      (await client(url).post("/sign-in", { email: "designer@larkspur.example", password: "lock-and-weir" }))
+        .status,
+    ).toBe(302);
   });
   test("sharing says the same whether anybody has the e-mail or not", async () => {
     const owner = await demoClient(url, "designer");
-    const share = async (email: string) => /role="status"[^>]*>([^<]+)</.exec(await (await owner.post(`/designs/${DESIGN}/people`, { do: "share", email, role: "view" })).text())![1];
+    const share = async (email: string) =>
+      /role="status"[^>]*>([^<]+)</.exec(
+        await (await owner.post(`/designs/${DESIGN}/people`, { do: "share", email, role: "view" })).text(),
+      )![1];
     expect(await share("nobody-at-all@house.example")).toBe(await share("free-one@house.example"));
     const page = await (await owner.get(`/designs/${DESIGN}/people`)).text();
-    const person = /name="person" value="([^"]+)"[^>]*\/>[^<]*<button[^>]*aria-label="Stop sharing with Who"/.exec(page)![1]!;
+    const person =
+      /name="person" value="([^"]+)"[^>]*\/>[^<]*<button[^>]*aria-label="Stop sharing with Who"/.exec(
+        page,
+      )![1]!;
     await owner.post(`/designs/${DESIGN}/people`, { do: "remove", person });
   });
   test("a person sees their sessions, ends one, and a new password ends all others", async () => {
@@ -158,30 +280,68 @@ describe("sessions", () => {
     const ids = [...page.matchAll(/name="session" value="([0-9a-f]{16})"/g)].map(([, id]) => id!);
     expect(ids).toHaveLength(2);
     await one.post("/account", { do: "end", session: ids[0]! });
-    expect((await Promise.all([two, three].map((each) => each.get("/designs")))).map((response) => response.status).sort()).toEqual([200, 302]);
+    expect(
+      (await Promise.all([two, three].map((each) => each.get("/designs"))))
+        .map((response) => response.status)
+        .sort(),
+    ).toEqual([200, 302]);
     // Nobody ends what is another's.
     const other = await demoClient(url, "household");
     await other.post("/account", { do: "end", session: ids[1]! });
-    expect((await Promise.all([two, three].map((each) => each.get("/designs")))).some((response) => response.status === 200)).toBe(true);
-    const change = async (now: string, next: string) => (await one.post("/account", { do: "password", now, next })).text();
+    expect(
+      (await Promise.all([two, three].map((each) => each.get("/designs")))).some(
+        (response) => response.status === 200,
+      ),
+    ).toBe(true);
+    const change = async (now: string, next: string) =>
+      (await one.post("/account", { do: "password", now, next })).text();
     expect(await change("wrong", "a new and longer one")).toContain("Password now is not right");
-    expect(await change("a long enough one", "many@house.example")).toContain("New password must not be the e-mail");
+    expect(await change("a long enough one", "many@house.example")).toContain(
+      "New password must not be the e-mail",
+    );
     expect(await change("a long enough one", "a new and longer one")).toContain("The password is changed");
-    expect((await Promise.all([one, two, three].map((each) => each.get("/designs")))).map((response) => response.status)).toEqual([200, 302, 302]);
-    expect((await client(url).post("/sign-in", { ...form, password: "a new and longer one" })).status).toBe(302);
+    expect(
+      (await Promise.all([one, two, three].map((each) => each.get("/designs")))).map(
+        (response) => response.status,
+      ),
+    ).toEqual([200, 302, 302]);
+    expect((await client(url).post("/sign-in", { ...form, password: "a new and longer one" })).status).toBe(
+      302,
+    );
   });
   test("malformed forms are answered with 400, whatever the page", async () => {
     const owner = await demoClient(url, "designer");
     for (const path of ["/sign-in", "/sign-up", "/designs", "/account", `/designs/${DESIGN}/people`]) {
-      const send = (body: string, type: string) => fetch(url + path, { method: "POST", headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": type }, body, redirect: "manual" });
+      const send = (body: string, type: string) =>
+        fetch(url + path, {
+          method: "POST",
+          headers: { Origin: url, Cookie: owner.cookies(), "Content-Type": type },
+          body,
+          redirect: "manual",
+        });
       expect([path, (await send("not a form", "multipart/form-data")).status]).toEqual([path, 400]);
       expect([path, (await send("{}", "application/json")).status]).toEqual([path, 400]);
-      expect([path, (await send("--x\r\nbroken", "multipart/form-data; boundary=x")).status]).toEqual([path, 400]);
+      expect([path, (await send("--x\r\nbroken", "multipart/form-data; boundary=x")).status]).toEqual([
+        path,
+        400,
+      ]);
     }
   });
   test("nobody is sent to another site after signing in", async () => {
-    for (const to of ["//evil.example", "https://evil.example", "/\\evil.example", "/\t/evil.example", "/\n/evil.example", "/designs\r\nX: y", "/\u0000", `/${"x".repeat(600)}`]) {
-      const response = await client(url).post(`/sign-in?to=${encodeURIComponent(to)}`, { email: "designer@larkspur.example", password: "lock-and-weir" });
+    for (const to of [
+      "//evil.example",
+      "https://evil.example",
+      "/\\evil.example",
+      "/\t/evil.example",
+      "/\n/evil.example",
+      "/designs\r\nX: y",
+      "/\u0000",
+      `/${"x".repeat(600)}`,
+    ]) {
+      const response = await client(url).post(`/sign-in?to=${encodeURIComponent(to)}`, {
+        email: "designer@larkspur.example",
+        password: "lock-and-weir",
+      });
       expect(response.headers.get("location")).toBe("/designs");
     }
   });

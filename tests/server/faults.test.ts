@@ -4,7 +4,10 @@ import { freezeTrial, fuzzTrial, killTrial, roleTrial } from "../faults/trials";
 const url = process.env.TEST_WEB_URL!;
 
 test("kills while edits come in: every acknowledged one is there, once", async () => {
-  const { acknowledged, lost, doubled } = await killTrial(process.env.TEST_DATABASE_URL!, { kills: 3, seed: 5 });
+  const { acknowledged, lost, doubled } = await killTrial(process.env.TEST_DATABASE_URL!, {
+    kills: 3,
+    seed: 5,
+  });
   expect([lost, doubled]).toEqual([0, 0]);
   expect(acknowledged).toBeGreaterThan(3);
 }, 120_000);

@@ -10,7 +10,10 @@ export interface Client {
 export function client(url: string): Client {
   const jar = new Map<string, string>();
   const send = async (path: string, init: RequestInit) => {
-    const headers = { Cookie: [...jar].map(([name, value]) => `${name}=${value}`).join("; "), ...(init.headers as Record<string, string>) };
+    const headers = {
+      Cookie: [...jar].map(([name, value]) => `${name}=${value}`).join("; "),
+      ...(init.headers as Record<string, string>),
+    };
     const response = await fetch(url + path, { ...init, headers, redirect: "manual" });
     for (const cookie of response.headers.getSetCookie()) {
       const [pair] = cookie.split(";");
@@ -23,13 +26,22 @@ export function client(url: string): Client {
     url,
     cookies: () => [...jar].map(([name, value]) => `${name}=${value}`).join("; "),
     get: (path, headers = {}) => send(path, { headers }),
-    post: (path, form, headers = {}) => send(path, { method: "POST", headers: { Origin: url, ...headers }, body: new URLSearchParams(form) }),
-    json: (path, body, headers = {}) => send(path, { method: "POST", headers: { Origin: url, "Content-Type": "application/json", ...headers }, body: JSON.stringify(body) }),
+    post: (path, form, headers = {}) =>
+      send(path, { method: "POST", headers: { Origin: url, ...headers }, body: new URLSearchParams(form) }),
+    json: (path, body, headers = {}) =>
+      send(path, {
+        method: "POST",
+        headers: { Origin: url, "Content-Type": "application/json", ...headers },
+        body: JSON.stringify(body),
+      }),
   };
 }
 
 /** Signed in as one of the demo people. */
-export async function demoClient(url: string, person: "designer" | "installer" | "household"): Promise<Client> {
+export async function demoClient(
+  url: string,
+  person: "designer" | "installer" | "household",
+): Promise<Client> {
   const made = client(url);
   const response = await made.post("/sign-in", { demo: person });
   if (response.status !== 302) throw new Error(`Sign-in as ${person} answered ${response.status}.`);

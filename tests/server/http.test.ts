@@ -15,7 +15,12 @@ async function importFile(text: string): Promise<Response> {
   const body = new FormData();
   body.set("do", "import");
   body.set("file", new File([text], "house.zinc.json"));
-  return fetch(`${url}/designs`, { method: "POST", headers: { Origin: url, Cookie: designer.cookies() }, body, redirect: "manual" });
+  return fetch(`${url}/designs`, {
+    method: "POST",
+    headers: { Origin: url, Cookie: designer.cookies() },
+    body,
+    redirect: "manual",
+  });
 }
 
 /** A design of its own, from the demo file. */
@@ -24,7 +29,10 @@ async function ownDesign(): Promise<string> {
   return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location")!)![1]!;
 }
 
-const rename = (id: string, name: string) => ({ in: "points", put: { ...larkspurWeir().points.find((row) => row.id === id)!, name } });
+const rename = (id: string, name: string) => ({
+  in: "points",
+  put: { ...larkspurWeir().points.find((row) => row.id === id)!, name },
+});
 
 describe("headers", () => {
   test("a content policy without holes, and a nonce that changes", async () => {
@@ -43,22 +51,46 @@ describe("headers", () => {
     for (const tag of scripts) expect(tag).toContain(nonce);
   });
   test("posts from other sites, or from none, are refused", async () => {
-    for (const headers of [{ Origin: "https://evil.example" }, { Origin: "null" }] as Record<string, string>[]) {
+    for (const headers of [{ Origin: "https://evil.example" }, { Origin: "null" }] as Record<
+      string,
+      string
+    >[]) {
       expect((await designer.json("/d/larkspur-weir/edit", { kind: "undo" }, headers)).status).toBe(403);
     }
-    const bare = await fetch(`${url}/d/larkspur-weir/edit`, { method: "POST", headers: { Cookie: designer.cookies() }, body: "{}" });
+    const bare = await fetch(`${url}/d/larkspur-weir/edit`, {
+      method: "POST",
+      headers: { Cookie: designer.cookies() },
+      body: "{}",
+    });
     expect(bare.status).toBe(403);
   });
   test("bodies over the limit are refused before they are read", async () => {
-    expect((await designer.json("/d/larkspur-weir/edit", { kind: "edit", base: 0, changes: ["x".repeat(2_100_000)] })).status).toBe(413);
+    expect(
+      (
+        await designer.json("/d/larkspur-weir/edit", {
+          kind: "edit",
+          base: 0,
+          changes: ["x".repeat(2_100_000)],
+        })
+      ).status,
+    ).toBe(413);
   });
   test("what is not JSON, not an edit or not a revision is answered in words", async () => {
-    const bad = await fetch(`${url}/d/larkspur-weir/edit`, { method: "POST", headers: { Origin: url, Cookie: designer.cookies() }, body: "{" });
+    const bad = await fetch(`${url}/d/larkspur-weir/edit`, {
+      method: "POST",
+      headers: { Origin: url, Cookie: designer.cookies() },
+      body: "{",
+    });
     expect([bad.status, await bad.text()]).toEqual([400, "The request is not JSON."]);
-    const answer = async (body: unknown) => ((await (await designer.json("/d/larkspur-weir/edit", body)).json()) as { error: string }).error;
+    const answer = async (body: unknown) =>
+      ((await (await designer.json("/d/larkspur-weir/edit", body)).json()) as { error: string }).error;
     expect(await answer({ kind: "paint" })).toBe("kind must be edit, undo or redo.");
-    expect(await answer({ kind: "edit", base: 999999, changes: [rename("boot-cam-1", "x")] })).toMatch(/^base must be a revision of the design/);
-    expect(await answer({ kind: "edit", base: 1, changes: [{ in: "points", put: { id: "x" } }] })).toMatch(/^changes\[0\]\.put\.kind is missing\./);
+    expect(await answer({ kind: "edit", base: 999999, changes: [rename("boot-cam-1", "x")] })).toMatch(
+      /^base must be a revision of the design/,
+    );
+    expect(await answer({ kind: "edit", base: 1, changes: [{ in: "points", put: { id: "x" } }] })).toMatch(
+      /^changes\[0\]\.put\.kind is missing\./,
+    );
   });
 });
 
@@ -81,7 +113,9 @@ describe("files", () => {
   test("CSV with its name, type and rows", async () => {
     const response = await designer.get("/d/larkspur-weir/csv/schedule");
     expect(response.headers.get("content-type")).toBe("text/csv; charset=utf-8");
-    expect(response.headers.get("content-disposition")).toBe('attachment; filename="larkspur-weir-schedule.csv"');
+    expect(response.headers.get("content-disposition")).toBe(
+      'attachment; filename="larkspur-weir-schedule.csv"',
+    );
     // text() takes the byte-order mark off, as a spreadsheet does.
     expect(Papa.parse(await response.text(), { header: true, skipEmptyLines: true }).data).toHaveLength(118);
     expect((await designer.get("/d/larkspur-weir/csv/nothing")).status).toBe(404);
@@ -111,29 +145,63 @@ describe("live changes", () => {
 
   test("an edit written by one web process reaches who listens on another", async () => {
     const id = await ownDesign();
-    const listener = await fetch(`${second.url}/d/${id}/live?since=1`, { headers: { Cookie: designer.cookies() } });
+    const listener = await fetch(`${second.url}/d/${id}/live?since=1`, {
+      headers: { Cookie: designer.cookies() },
+    });
     expect(listener.headers.get("content-type")).toMatch(/^text\/event-stream/);
     const heard = nextEvent(listener, "Seen from afar");
-    expect((await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename("boot-cam-1", "Seen from afar")] })).status).toBe(200);
+    expect(
+      (
+        await designer.json(`/d/${id}/edit`, {
+          kind: "edit",
+          base: 1,
+          changes: [rename("boot-cam-1", "Seen from afar")],
+        })
+      ).status,
+    ).toBe(200);
     expect(await heard).toContain("id: 2\n");
   });
   test("who comes late gets what was missed", async () => {
     const id = await ownDesign();
-    await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename("boot-cam-1", "Missed")] });
-    expect(await nextEvent(await fetch(`${url}/d/${id}/live?since=1`, { headers: { Cookie: designer.cookies() } }), "Missed")).toContain("id: 2\n");
+    await designer.json(`/d/${id}/edit`, {
+      kind: "edit",
+      base: 1,
+      changes: [rename("boot-cam-1", "Missed")],
+    });
+    expect(
+      await nextEvent(
+        await fetch(`${url}/d/${id}/live?since=1`, { headers: { Cookie: designer.cookies() } }),
+        "Missed",
+      ),
+    ).toContain("id: 2\n");
     expect((await designer.get(`/d/${id}/live?since=soon`)).status).toBe(400);
   });
   test("a clash is answered with both versions", async () => {
     const id = await ownDesign();
     await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename("boot-cam-1", "First")] });
-    const response = await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename("boot-cam-1", "Second")] });
+    const response = await designer.json(`/d/${id}/edit`, {
+      kind: "edit",
+      base: 1,
+      changes: [rename("boot-cam-1", "Second")],
+    });
     expect(response.status).toBe(409);
-    expect(await response.json()).toMatchObject({ ok: false, clashes: [{ mine: { name: "Second" }, theirs: { name: "First" } }] });
+    expect(await response.json()).toMatchObject({
+      ok: false,
+      clashes: [{ mine: { name: "Second" }, theirs: { name: "First" } }],
+    });
   });
 });
 
 test("starting a design by hand: wrong values are named, right ones open an empty house", async () => {
-  const start = (form: Record<string, string>) => designer.post("/designs", { do: "start", name: "New house", latitudeDeg: "60.1", longitudeDeg: "24,9", zone: "Europe/Helsinki", ...form });
+  const start = (form: Record<string, string>) =>
+    designer.post("/designs", {
+      do: "start",
+      name: "New house",
+      latitudeDeg: "60.1",
+      longitudeDeg: "24,9",
+      zone: "Europe/Helsinki",
+      ...form,
+    });
   expect(await (await start({ latitudeDeg: "north" })).text()).toContain("latitudeDeg must be a number");
   expect(await (await start({ zone: "Mars/Base" })).text()).toContain("Time zone must be an IANA time zone");
   const made = await start({});
@@ -142,8 +210,16 @@ test("starting a design by hand: wrong values are named, right ones open an empt
 });
 
 describe("pictures under the plan", () => {
-  const PNG = Buffer.from("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==", "base64");
-  const send = (who: Client, id: string, body: Buffer | string) => fetch(`${url}/d/${id}/picture`, { method: "POST", headers: { Origin: url, Cookie: who.cookies(), "Content-Type": "application/octet-stream" }, body: typeof body === "string" ? body : new Uint8Array(body) });
+  const PNG = Buffer.from(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+    "base64",
+  );
+  const send = (who: Client, id: string, body: Buffer | string) =>
+    fetch(`${url}/d/${id}/picture`, {
+      method: "POST",
+      headers: { Origin: url, Cookie: who.cookies(), "Content-Type": "application/octet-stream" },
+      body: typeof body === "string" ? body : new Uint8Array(body),
+    });
 
   test("a picture is kept by its hash and read back as it was, where it can do nothing", async () => {
     const id = await ownDesign();
@@ -162,11 +238,17 @@ describe("pictures under the plan", () => {
     const id = await ownDesign();
     const wrong = await send(designer, id, "<html><script>1</script></html>");
     expect(wrong.status).toBe(422);
-    expect(((await wrong.json()) as { error: string }).error).toBe("Picture must be a PNG, JPEG or SVG picture.");
-    const { hash } = (await (await send(designer, id, "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>")).json()) as { hash: string };
+    expect(((await wrong.json()) as { error: string }).error).toBe(
+      "Picture must be a PNG, JPEG or SVG picture.",
+    );
+    const { hash } = (await (
+      await send(designer, id, "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>")
+    ).json()) as { hash: string };
     const back = await designer.get(`/d/${id}/picture/${hash}`);
     expect(back.headers.get("content-type")).toBe("image/svg+xml");
-    expect(back.headers.get("content-security-policy")).toMatch(/default-src 'none'; style-src 'unsafe-inline'; sandbox/);
+    expect(back.headers.get("content-security-policy")).toMatch(
+      /default-src 'none'; style-src 'unsafe-inline'; sandbox/,
+    );
   });
   test("a viewer brings none in, and a picture over the limit is refused before it is read", async () => {
     expect((await send(await demoClient(url, "household"), "larkspur-weir", PNG)).status).toBe(403);

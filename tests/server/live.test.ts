@@ -14,12 +14,23 @@ async function ownDesign(): Promise<string> {
   const body = new FormData();
   body.set("do", "import");
   body.set("file", new File([writeFile(larkspurWeir())], "house.zinc.json"));
-  const response = await fetch(`${url}/designs`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies() }, body, redirect: "manual" });
+  const response = await fetch(`${url}/designs`, {
+    method: "POST",
+    headers: { Origin: url, Cookie: owner.cookies() },
+    body,
+    redirect: "manual",
+  });
   return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location")!)![1]!;
 }
 
-const rename = (name: string) => ({ in: "points", put: { ...larkspurWeir().points.find((row) => row.id === "boot-cam-1")!, name } });
-const edit = async (id: string, name: string, base: number, more: object = {}) => (await owner.json(`/d/${id}/edit`, { kind: "edit", base, changes: [rename(name)], ...more })).json() as Promise<{ ok: boolean; revision: number; log: LogEntry[] }>;
+const rename = (name: string) => ({
+  in: "points",
+  put: { ...larkspurWeir().points.find((row) => row.id === "boot-cam-1")!, name },
+});
+const edit = async (id: string, name: string, base: number, more: object = {}) =>
+  (
+    await owner.json(`/d/${id}/edit`, { kind: "edit", base, changes: [rename(name)], ...more })
+  ).json() as Promise<{ ok: boolean; revision: number; log: LogEntry[] }>;
 
 interface Heard {
   entries: LogEntry[];
@@ -31,7 +42,10 @@ interface Heard {
 /** A stream of a design, and what came over it. */
 async function listen(who: Client, id: string, since: number): Promise<Heard> {
   const abort = new AbortController();
-  const response = await fetch(`${url}/d/${id}/live?since=${since}`, { headers: { Cookie: who.cookies() }, signal: abort.signal });
+  const response = await fetch(`${url}/d/${id}/live?since=${since}`, {
+    headers: { Cookie: who.cookies() },
+    signal: abort.signal,
+  });
   const entries: LogEntry[] = [];
   const waiting: { revision: number; done(): void }[] = [];
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
@@ -51,8 +65,13 @@ async function listen(who: Client, id: string, since: number): Promise<Heard> {
     }
   })();
   return {
-    entries, ended, close: () => abort.abort(),
-    until: (revision) => new Promise((done) => (entries.some((entry) => entry.revision >= revision) ? done() : waiting.push({ revision, done }))),
+    entries,
+    ended,
+    close: () => abort.abort(),
+    until: (revision) =>
+      new Promise((done) =>
+        entries.some((entry) => entry.revision >= revision) ? done() : waiting.push({ revision, done }),
+      ),
   };
 }
 
@@ -80,14 +99,20 @@ describe("streams", () => {
     for (const [n, one] of heard.entries()) {
       await one.until(revision);
       const from = Math.max(1, n + 1 - 3);
-      expect(one.entries.map((entry) => entry.revision)).toEqual(Array.from({ length: revision - from }, (_, i) => from + 1 + i));
+      expect(one.entries.map((entry) => entry.revision)).toEqual(
+        Array.from({ length: revision - from }, (_, i) => from + 1 + i),
+      );
       one.close();
     }
   });
   test("end when the right to see is taken away, and when the session ends", async () => {
     const id = await ownDesign();
     const guest = await demoClient(url, "household");
-    await owner.post(`/designs/${id}/people`, { do: "share", email: "household@larkspur.example", role: "view" });
+    await owner.post(`/designs/${id}/people`, {
+      do: "share",
+      email: "household@larkspur.example",
+      role: "view",
+    });
     const stream = await listen(guest, id, 1);
     const signedOut = await demoClient(url, "household");
     const other = await listen(signedOut, id, 1);
@@ -106,7 +131,10 @@ describe("streams", () => {
 describe("sent twice, because an answer was lost", () => {
   test("an edit with its key is written once, and answered the same", async () => {
     const id = await ownDesign();
-    const [first, again] = [await edit(id, "Once", 1, { key: "k1" }), await edit(id, "Once", 1, { key: "k1" })];
+    const [first, again] = [
+      await edit(id, "Once", 1, { key: "k1" }),
+      await edit(id, "Once", 1, { key: "k1" }),
+    ];
     expect([first.revision, again.revision]).toEqual([2, 2]);
     expect(again.log.map((entry) => [entry.revision, entry.key])).toEqual([[2, "k1"]]);
   });
@@ -114,39 +142,73 @@ describe("sent twice, because an answer was lost", () => {
     const id = await ownDesign();
     await edit(id, "One", 1);
     await edit(id, "Two", 2);
-    const undo = async (body: object) => (await owner.json(`/d/${id}/edit`, { kind: "undo", ...body })).json() as Promise<{ ok?: boolean; revision?: number; log?: LogEntry[]; error?: string }>;
-    const [first, again] = [await undo({ of: 3, base: 3, key: "u1" }), await undo({ of: 3, base: 3, key: "u1" })];
+    const undo = async (body: object) =>
+      (await owner.json(`/d/${id}/edit`, { kind: "undo", ...body })).json() as Promise<{
+        ok?: boolean;
+        revision?: number;
+        log?: LogEntry[];
+        error?: string;
+      }>;
+    const [first, again] = [
+      await undo({ of: 3, base: 3, key: "u1" }),
+      await undo({ of: 3, base: 3, key: "u1" }),
+    ];
     expect([first.revision, again.revision]).toEqual([4, 4]);
     expect(again.log!.map((entry) => [entry.kind, entry.of])).toEqual([["undo", 3]]);
     // Without its key too: what it names is taken back already.
     expect((await undo({ of: 3 })).error).toMatch(/no longer your last step/);
     expect((await undo({ of: 2, base: 4, key: "u2" })).revision).toBe(5);
-    const redo = async (body: object) => (await owner.json(`/d/${id}/edit`, { kind: "redo", ...body })).json() as Promise<{ revision?: number; error?: string }>;
+    const redo = async (body: object) =>
+      (await owner.json(`/d/${id}/edit`, { kind: "redo", ...body })).json() as Promise<{
+        revision?: number;
+        error?: string;
+      }>;
     expect((await redo({ of: 3 })).error).toMatch(/no longer your last step/);
-    expect([(await redo({ of: 2, base: 5, key: "r" })).revision, (await redo({ of: 2, base: 5, key: "r" })).revision]).toEqual([6, 6]);
+    expect([
+      (await redo({ of: 2, base: 5, key: "r" })).revision,
+      (await redo({ of: 2, base: 5, key: "r" })).revision,
+    ]).toEqual([6, 6]);
   });
   test("a key of somebody else's is none of one's own", async () => {
     const id = await ownDesign();
-    await owner.post(`/designs/${id}/people`, { do: "share", email: "installer@larkspur.example", role: "edit" });
+    await owner.post(`/designs/${id}/people`, {
+      do: "share",
+      email: "installer@larkspur.example",
+      role: "edit",
+    });
     await edit(id, "Mine", 1, { key: "same" });
     const other = await demoClient(url, "installer");
-    const answer = (await (await other.json(`/d/${id}/edit`, { kind: "edit", base: 2, key: "same", changes: [rename("Theirs")] })).json()) as { revision: number };
+    const answer = (await (
+      await other.json(`/d/${id}/edit`, { kind: "edit", base: 2, key: "same", changes: [rename("Theirs")] })
+    ).json()) as { revision: number };
     expect(answer.revision).toBe(3);
-    for (const bad of [{ key: "" }, { key: "x".repeat(41) }, { key: 5 }, { key: "a b" }]) expect((await other.json(`/d/${id}/edit`, { kind: "undo", ...bad })).status).toBe(422);
+    for (const bad of [{ key: "" }, { key: "x".repeat(41) }, { key: 5 }, { key: "a b" }])
+      expect((await other.json(`/d/${id}/edit`, { kind: "undo", ...bad })).status).toBe(422);
   });
 });
 
 describe("what cannot be kept", () => {
   test("half a character is refused with its field, in every text of every row, and never breaks the server", async () => {
     const id = await ownDesign();
-    const half = (name: string) => owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename(name)] });
+    const half = (name: string) =>
+      owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename(name)] });
     for (const text of ["\ud800", "a\udc00b", "x\u0000y"]) {
       const response = await half(text);
       expect(response.status).toBe(422);
       expect(await response.text()).toContain("must be whole characters");
     }
     expect((await half("whole \ud83d\ude00")).status).toBe(200);
-    for (const field of ["name", "email"]) expect((await client(url).post("/sign-up", { name: "A", email: "half@house.example", password: "a long enough one", [field]: "a\u0000b" })).status).toBe(400);
+    for (const field of ["name", "email"])
+      expect(
+        (
+          await client(url).post("/sign-up", {
+            name: "A",
+            email: "half@house.example",
+            password: "a long enough one",
+            [field]: "a\u0000b",
+          })
+        ).status,
+      ).toBe(400);
   });
   test("a house of more rows than a design may have is refused in a sentence, and leaves nothing", async () => {
     const before = await (await owner.get("/designs")).text();
@@ -156,32 +218,73 @@ describe("what cannot be kept", () => {
     const body = new FormData();
     body.set("do", "import");
     body.set("file", new File([writeFile(house)], "house.zinc.json"));
-    const response = await fetch(`${url}/designs`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies() }, body });
-    expect([response.status, /points must have at most 10000 rows, and has 10001/.test(await response.text())]).toEqual([422, true]);
+    const response = await fetch(`${url}/designs`, {
+      method: "POST",
+      headers: { Origin: url, Cookie: owner.cookies() },
+      body,
+    });
+    expect([
+      response.status,
+      /points must have at most 10000 rows, and has 10001/.test(await response.text()),
+    ]).toEqual([422, true]);
     expect((await (await owner.get("/designs")).text()).length).toBe(before.length);
   });
   test("a large edit is written by a worker, whole or not at all, and a file that is no UTF-8 is refused", async () => {
     const id = await ownDesign();
     const one = larkspurWeir().points.find((row) => row.id === "boot-cam-1")!;
-    const many = (from: number, to: number) => Array.from({ length: to - from }, (_, i) => ({ in: "points", put: { ...one, id: `m${from + i}`, name: `Many ${from + i}` } }));
-    expect((await (await owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: many(0, 2000) })).json()) as object).toMatchObject({ ok: true, revision: 2 });
+    const many = (from: number, to: number) =>
+      Array.from({ length: to - from }, (_, i) => ({
+        in: "points",
+        put: { ...one, id: `m${from + i}`, name: `Many ${from + i}` },
+      }));
+    expect(
+      (await (
+        await owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: many(0, 2000) })
+      ).json()) as object,
+    ).toMatchObject({ ok: true, revision: 2 });
     const broken = [...many(2000, 3000), { in: "points", put: { ...one, id: "bad", room: "nowhere" } }];
     const answer = await owner.json(`/d/${id}/edit`, { kind: "edit", base: 2, changes: broken });
-    expect([answer.status, ((await answer.json()) as { error: string }).error]).toEqual([422, expect.stringContaining("nowhere")]);
+    expect([answer.status, ((await answer.json()) as { error: string }).error]).toEqual([
+      422,
+      expect.stringContaining("nowhere"),
+    ]);
     const file = (await (await owner.get(`/d/${id}/file`)).json()) as { points: { id: string }[] };
     expect(file.points.filter((row) => row.id.startsWith("m")).length).toBe(2000);
-    expect((await owner.json(`/d/${id}/edit`, { kind: "edit", base: 2, changes: many(2000, 2400).map((change) => ({ ...change, in: "nothing" })) })).status).toBe(422);
+    expect(
+      (
+        await owner.json(`/d/${id}/edit`, {
+          kind: "edit",
+          base: 2,
+          changes: many(2000, 2400).map((change) => ({ ...change, in: "nothing" })),
+        })
+      ).status,
+    ).toBe(422);
     // Now a heavy design: its papers come from a worker, its page sends rows and lets the browser compute.
     expect(await (await owner.get(`/d/${id}/csv/register`)).text()).toContain("Label,Name");
     expect(await (await owner.get(`/d/${id}/house`)).text()).toContain("Opening Larkspur Weir");
     const body = new FormData();
     body.set("do", "import");
     body.set("file", new File([new Uint8Array([0x7b, 0xff, 0x7d])], "house.zinc.json"));
-    expect(await (await fetch(`${url}/designs`, { method: "POST", headers: { Origin: url, Cookie: owner.cookies() }, body })).text()).toContain("File is not UTF-8 text");
+    expect(
+      await (
+        await fetch(`${url}/designs`, {
+          method: "POST",
+          headers: { Origin: url, Cookie: owner.cookies() },
+          body,
+        })
+      ).text(),
+    ).toContain("File is not UTF-8 text");
   }, 60_000);
   test("another name than ours is not served", async () => {
     const { request } = await import("node:http");
-    const asked = (host: string) => new Promise<number>((done, refuse) => request(`${url}/sign-in`, { headers: { Host: host } }, (response) => done(response.resume().statusCode!)).on("error", refuse).end());
+    const asked = (host: string) =>
+      new Promise<number>((done, refuse) =>
+        request(`${url}/sign-in`, { headers: { Host: host } }, (response) =>
+          done(response.resume().statusCode!),
+        )
+          .on("error", refuse)
+          .end(),
+      );
     expect(await asked("evil.example")).toBe(421);
     expect(await asked("localhost.evil.example:80")).toBe(421);
     for (const host of ["localhost", "127.0.0.1:3210", "[::1]:99"]) expect(await asked(host)).toBe(200);

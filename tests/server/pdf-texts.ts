@@ -14,7 +14,8 @@ export function textsOf(pdf: Uint8Array): string[] {
     } catch {
       continue;
     }
-    for (const [, hex] of text.matchAll(/<([0-9A-F]+)> Tj/g)) texts.push(Buffer.from(hex!, "hex").toString("latin1"));
+    for (const [, hex] of text.matchAll(/<([0-9A-F]+)> Tj/g))
+      texts.push(Buffer.from(hex!, "hex").toString("latin1"));
   }
   return texts;
 }

@@ -20,7 +20,8 @@ test("every drop that can be pulled stands once on the pull sheets, with its ree
   const sheets = pullSheets(demo);
   const texts = textsOf(await pullSheetsPdf(demo, sheets));
   const labels = sheets.flatMap((sheet) => sheet.lines.map((line) => line.label));
-  for (const label of labels) expect([label, texts.filter((text) => text === label).length]).toEqual([label, 1]);
+  for (const label of labels)
+    expect([label, texts.filter((text) => text === label).length]).toEqual([label, 1]);
   for (const sheet of sheets) expect(texts).toContain(`Pull ${sheet.pull.id}`);
   expect(texts.filter((text) => text.startsWith("Look for pipes"))).toHaveLength(1);
 });
@@ -30,7 +31,11 @@ test("one pull alone, an unknown one, and the lists as CSV", async () => {
   const one = await designer.get(`${DESIGN}/pull-sheet/P02`);
   expect([one.status, one.headers.get("Content-Type")]).toEqual([200, "application/pdf"]);
   expect((await designer.get(`${DESIGN}/pull-sheet/P99`)).status).toBe(404);
-  const count = async (table: string) => Papa.parse(await (await designer.get(`${DESIGN}/csv/${table}`)).text(), { header: true, skipEmptyLines: true }).data.length;
+  const count = async (table: string) =>
+    Papa.parse(await (await designer.get(`${DESIGN}/csv/${table}`)).text(), {
+      header: true,
+      skipEmptyLines: true,
+    }).data.length;
   expect(await count("mounting")).toBe(mountingsOf(larkspurWeir()).length);
   expect(await count("punch")).toBe(punchList(larkspurWeir()).length);
 });
@@ -40,25 +45,39 @@ test("what changed since a day: the way back through every edit, and none for ho
   const today = new Date().toISOString().slice(0, 10);
   const brought = await designer.get(`${DESIGN}/changes?since=2000-01-01`);
   const then = ((await brought.json()) as { inverses: Change[][] }).inverses.length;
-  const file = JSON.parse(await (await designer.get(`${DESIGN}/file`)).text()) as { points: { id: string; x: number }[] };
+  const file = JSON.parse(await (await designer.get(`${DESIGN}/file`)).text()) as {
+    points: { id: string; x: number }[];
+  };
   const row = file.points.find((one) => one.id === "boot-cam-1")!;
   const changes = [{ in: "points", put: { ...row, x: row.x - 1 } }] as Change[];
   const written = await designer.json(`${DESIGN}/edit`, { kind: "edit", base: 1 + then, changes });
   expect(written.status).toBe(200);
-  const { inverses } = (await (await designer.get(`${DESIGN}/changes?since=${today}`)).json()) as { inverses: Change[][] };
+  const { inverses } = (await (await designer.get(`${DESIGN}/changes?since=${today}`)).json()) as {
+    inverses: Change[][];
+  };
   expect(inverses.at(-1)).toEqual([{ in: "points", put: row }]);
   const now = applyChanges(larkspurWeir(), changes);
-  expect(compareRuns(before(now, [inverses.at(-1)!]), now).map((change) => change.key)).toEqual(["boot-cam-1/1"]);
+  expect(compareRuns(before(now, [inverses.at(-1)!]), now).map((change) => change.key)).toEqual([
+    "boot-cam-1/1",
+  ]);
   expect((await designer.json(`${DESIGN}/edit`, { kind: "undo" })).status).toBe(200);
   const bad = await designer.get(`${DESIGN}/changes?since=yesterday`);
   expect(bad.status).toBe(422);
   expect(((await bad.json()) as { error: string }).error).toContain("since must be a date");
-  expect((await (await demoClient(url, "household")).get(`${DESIGN}/changes?since=${today}`)).status).toBe(200);
+  expect((await (await demoClient(url, "household")).get(`${DESIGN}/changes?since=${today}`)).status).toBe(
+    200,
+  );
 });
 
 test("a photo from the site is kept under the hash the device gave it", async () => {
   const installer = await demoClient(url, "designer");
   const bytes = readFileSync("docs/screenshots/house.png");
-  const answer = await fetch(`${url}${DESIGN}/picture`, { method: "POST", headers: { Origin: url, Cookie: installer.cookies(), "Content-Type": "image/png" }, body: bytes });
-  expect(((await answer.json()) as { hash: string }).hash).toBe(createHash("sha256").update(bytes).digest("hex"));
+  const answer = await fetch(`${url}${DESIGN}/picture`, {
+    method: "POST",
+    headers: { Origin: url, Cookie: installer.cookies(), "Content-Type": "image/png" },
+    body: bytes,
+  });
+  expect(((await answer.json()) as { hash: string }).hash).toBe(
+    createHash("sha256").update(bytes).digest("hex"),
+  );
 });

@@ -17,7 +17,11 @@ let n = 0;
 
 /** Databases of our own beside the tests' one, on the same server: its root comes in by the socket. */
 beforeAll(async () => {
-  root = await createConnection({ socketPath: process.env.TEST_DATABASE_SOCKET!, user: "root", password: at.password });
+  root = await createConnection({
+    socketPath: process.env.TEST_DATABASE_SOCKET!,
+    user: "root",
+    password: at.password,
+  });
 });
 afterAll(() => root.end());
 
@@ -29,23 +33,40 @@ async function freshDatabase(): Promise<string> {
 }
 
 async function schemaOf(database: string): Promise<string> {
-  const [columns] = await root.query<RowDataPacket[]>("SELECT table_name, column_name, column_type, is_nullable FROM information_schema.columns WHERE table_schema = ? ORDER BY 1, 2", [database.split("/").at(-1)]);
-  const [keys] = await root.query<RowDataPacket[]>("SELECT table_name, index_name, column_name FROM information_schema.statistics WHERE table_schema = ? ORDER BY 1, 2, seq_in_index", [database.split("/").at(-1)]);
-  const [refs] = await root.query<RowDataPacket[]>("SELECT table_name, constraint_name FROM information_schema.referential_constraints WHERE constraint_schema = ? ORDER BY 1, 2", [database.split("/").at(-1)]);
+  const [columns] = await root.query<RowDataPacket[]>(
+    "SELECT table_name, column_name, column_type, is_nullable FROM information_schema.columns WHERE table_schema = ? ORDER BY 1, 2",
+    [database.split("/").at(-1)],
+  );
+  const [keys] = await root.query<RowDataPacket[]>(
+    "SELECT table_name, index_name, column_name FROM information_schema.statistics WHERE table_schema = ? ORDER BY 1, 2, seq_in_index",
+    [database.split("/").at(-1)],
+  );
+  const [refs] = await root.query<RowDataPacket[]>(
+    "SELECT table_name, constraint_name FROM information_schema.referential_constraints WHERE constraint_schema = ? ORDER BY 1, 2",
+    [database.split("/").at(-1)],
+  );
   return JSON.stringify([columns, keys, refs]);
 }
 
 /** A process of its own that migrates and seeds, to be cut off. */
 function starter(database: string): ChildProcess {
-  return spawn(process.execPath, ["--import", "tsx", "tests/server/starter.ts", database], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, NODE_OPTIONS: "" } });
+  return spawn(process.execPath, ["--import", "tsx", "tests/server/starter.ts", database], {
+    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, NODE_OPTIONS: "" },
+  });
 }
 
 async function whole(database: string): Promise<{ resumed: boolean; designs: number; points: number }> {
   const connection = connect(database, 2);
   const { resumed } = await migrate(connection, "db/migrations");
   await seedDemo(connection.db);
-  const [[designs]] = await connection.pool.query<RowDataPacket[]>("SELECT COUNT(*) AS count FROM designs WHERE revision > 0");
-  const [[points]] = await connection.pool.query<RowDataPacket[]>("SELECT COUNT(*) AS count FROM points WHERE design = ?", [DEMO_DESIGN]);
+  const [[designs]] = await connection.pool.query<RowDataPacket[]>(
+    "SELECT COUNT(*) AS count FROM designs WHERE revision > 0",
+  );
+  const [[points]] = await connection.pool.query<RowDataPacket[]>(
+    "SELECT COUNT(*) AS count FROM points WHERE design = ?",
+    [DEMO_DESIGN],
+  );
   await connection.close();
   return { resumed, designs: designs!.count as number, points: points!.count as number };
 }
@@ -86,17 +107,33 @@ describe("a start that is cut off", () => {
     const database = await freshDatabase();
     const connection = connect(database, 1);
     // As it stood two migrations ago, with somebody in it.
-    const meta = JSON.parse(readFileSync("db/migrations/meta/_journal.json", "utf8")) as { entries: { tag: string; when: number }[] };
-    await connection.pool.query("CREATE TABLE `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)");
+    const meta = JSON.parse(readFileSync("db/migrations/meta/_journal.json", "utf8")) as {
+      entries: { tag: string; when: number }[];
+    };
+    await connection.pool.query(
+      "CREATE TABLE `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)",
+    );
     for (const entry of meta.entries.slice(0, -2)) {
-      for (const statement of readFileSync(`db/migrations/${entry.tag}.sql`, "utf8").split("--> statement-breakpoint")) await connection.pool.query(statement);
-      await connection.pool.query("INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES ('-', ?)", [entry.when]);
+      for (const statement of readFileSync(`db/migrations/${entry.tag}.sql`, "utf8").split(
+        "--> statement-breakpoint",
+      ))
+        await connection.pool.query(statement);
+      await connection.pool.query(
+        "INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES ('-', ?)",
+        [entry.when],
+      );
     }
-    await connection.pool.query("INSERT INTO people (id, email, name, password_hash, created_at) VALUES ('ann', 'ann@house.example', 'Ann', '-', NOW())");
+    await connection.pool.query(
+      "INSERT INTO people (id, email, name, password_hash, created_at) VALUES ('ann', 'ann@house.example', 'Ann', '-', NOW())",
+    );
     // The first statement of the next one was carried out, and only that it was begun was noted.
     const next = meta.entries.at(-2)!;
-    const [statement] = readFileSync(`db/migrations/${next.tag}.sql`, "utf8").split("--> statement-breakpoint");
-    await connection.pool.query("CREATE TABLE `migration_steps` (`migration` bigint NOT NULL, `step` int NOT NULL, `done` boolean NOT NULL, PRIMARY KEY (`migration`, `step`))");
+    const [statement] = readFileSync(`db/migrations/${next.tag}.sql`, "utf8").split(
+      "--> statement-breakpoint",
+    );
+    await connection.pool.query(
+      "CREATE TABLE `migration_steps` (`migration` bigint NOT NULL, `step` int NOT NULL, `done` boolean NOT NULL, PRIMARY KEY (`migration`, `step`))",
+    );
     await connection.pool.query("INSERT INTO `migration_steps` VALUES (?, 0, false)", [next.when]);
     await connection.pool.query(statement!);
     await connection.close();
@@ -104,7 +141,9 @@ describe("a start that is cut off", () => {
     const good = await freshDatabase();
     await whole(good);
     expect(await schemaOf(database)).toBe(await schemaOf(good));
-    const [[ann]] = await root.query<RowDataPacket[]>(`SELECT name FROM ${database.split("/").at(-1)!}.people WHERE id = 'ann'`);
+    const [[ann]] = await root.query<RowDataPacket[]>(
+      `SELECT name FROM ${database.split("/").at(-1)!}.people WHERE id = 'ann'`,
+    );
     expect(ann!.name).toBe("Ann");
   }, 90_000);
   test("demo data left half by an older version is made whole; what was removed on purpose stays away", async () => {
@@ -113,7 +152,8 @@ describe("a start that is cut off", () => {
     const connection = connect(database, 1);
     const name = database.split("/").at(-1)!;
     await root.query("SET FOREIGN_KEY_CHECKS = 0");
-    for (const table of ["drops", "points", "devices", "edits"]) await root.query(`DELETE FROM ${name}.${table} WHERE design = ?`, [DEMO_DESIGN]);
+    for (const table of ["drops", "points", "devices", "edits"])
+      await root.query(`DELETE FROM ${name}.${table} WHERE design = ?`, [DEMO_DESIGN]);
     await root.query("SET FOREIGN_KEY_CHECKS = 1");
     await connection.pool.query("UPDATE designs SET revision = 0 WHERE id = ?", [DEMO_DESIGN]);
     expect(await seedDemo(connection.db)).toMatch(/made whole/);
@@ -133,7 +173,9 @@ describe("a folder and its owner", () => {
     const began = readFileSync(`/proc/${holder.pid}/stat`, "utf8").split(") ").at(-1)!.split(" ")[19];
     writeFileSync(`${own}.lock`, JSON.stringify({ pid: holder.pid, began, at: "http://localhost:3999" }));
     expect(ownerOf(own)).toMatchObject({ pid: holder.pid });
-    expect(() => ownFolder(own)).toThrow(/Another start already works with .* at http:\/\/localhost:3999\): open that one, or stop it first\. Nothing was changed\./);
+    expect(() => ownFolder(own)).toThrow(
+      /Another start already works with .* at http:\/\/localhost:3999\): open that one, or stop it first\. Nothing was changed\./,
+    );
     // The same number, another process: an owner that is gone.
     writeFileSync(`${own}.lock`, JSON.stringify({ pid: holder.pid, began: "1" }));
     expect(ownerOf(own)).toBeUndefined();
@@ -142,7 +184,10 @@ describe("a folder and its owner", () => {
     await gone;
     const lock = ownFolder(own);
     lock.serves("http://localhost:1");
-    expect(JSON.parse(readFileSync(`${own}.lock`, "utf8"))).toMatchObject({ pid: process.pid, at: "http://localhost:1" });
+    expect(JSON.parse(readFileSync(`${own}.lock`, "utf8"))).toMatchObject({
+      pid: process.pid,
+      at: "http://localhost:1",
+    });
     lock.release();
     expect(existsSync(`${own}.lock`)).toBe(false);
     writeFileSync(`${own}.lock`, "{half");
@@ -158,7 +203,7 @@ describe("a folder and its owner", () => {
     await connection.query("INSERT INTO kept VALUES (7)");
     await connection.end();
     rmSync(join(own, "mariadb.pid"));
-    writeFileSync(join(own, "database.json"), "{\"port\":");
+    writeFileSync(join(own, "database.json"), '{"port":');
     const second = await startDatabase(own, { quick: true, onAway: (text) => void said.push(text) });
     expect(second.leftovers).toBe(1);
     const again = await createConnection(second.url);

@@ -19,7 +19,8 @@ const ben = "w-ben";
 
 beforeAll(async () => {
   connection = connect(process.env.TEST_DATABASE_URL!, 6);
-  for (const id of [ann, ben]) await addPerson(connection.db, { id, name: id, email: `${id}@house.example`, passwordHash: "-" });
+  for (const id of [ann, ben])
+    await addPerson(connection.db, { id, name: id, email: `${id}@house.example`, passwordHash: "-" });
 });
 afterAll(() => connection.close());
 
@@ -30,7 +31,10 @@ async function house(design = larkspurWeir()) {
   // Straight from the tables: what other processes and the next start will see.
   const read = async () => (await readRows(connection.db, id))!;
   const move = async (person: string, base: number, x: number, point = "boot-cam-1") =>
-    writeEdit(connection.db, id, person, { base, changes: movePoint((await read()).design, point, { x, y: 5 }) });
+    writeEdit(connection.db, id, person, {
+      base,
+      changes: movePoint((await read()).design, point, { x, y: 5 }),
+    });
   return { id, read, move };
 }
 
@@ -48,7 +52,10 @@ test("the kept copy follows every write, by this process or another", async () =
   await same();
   await move(ann, 1, 13);
   await same();
-  await writeEdit(other.db, id, ben, { base: 2, changes: movePoint((await read()).design, "boot-lmp-1", { x: 13.4, y: 5 }) });
+  await writeEdit(other.db, id, ben, {
+    base: 2,
+    changes: movePoint((await read()).design, "boot-lmp-1", { x: 13.4, y: 5 }),
+  });
   await same();
   await undo(other.db, id, ben);
   await move(ann, 4, 14);
@@ -64,8 +71,23 @@ test("a large design too", async () => {
 
 test("every field of every row class has its column, and no column is without a field", () => {
   for (const name of FILE_ORDER) {
-    const columns = Object.keys(TABLES[name]).filter((key) => !["design", "enableRLS", "_", "$inferSelect", "$inferInsert", "getSQL", "shouldOmitSQLParens"].includes(key));
-    expect(columns.sort()).toEqual(fields(ROW_CLASSES[name]).map((field) => field.name).sort());
+    const columns = Object.keys(TABLES[name]).filter(
+      (key) =>
+        ![
+          "design",
+          "enableRLS",
+          "_",
+          "$inferSelect",
+          "$inferInsert",
+          "getSQL",
+          "shouldOmitSQLParens",
+        ].includes(key),
+    );
+    expect(columns.sort()).toEqual(
+      fields(ROW_CLASSES[name])
+        .map((field) => field.name)
+        .sort(),
+    );
   }
 });
 
@@ -84,9 +106,21 @@ test("rows that do not hold together are refused whole", async () => {
   const { design } = await read();
   const good = { ...design.points[0]!, name: "Moved" };
   const bad = { ...design.points[1]!, room: "attic" };
-  await expect(writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "points", put: good }, { in: "points", put: bad }] })).rejects.toThrow(InputError);
-  await expect(writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "closets", drop: "cellar-cabinet" }] })).rejects.toThrow("still names closets");
-  await expect(writeEdit(connection.db, id, ann, { base: 9, changes: [{ in: "points", put: good }] })).rejects.toThrow("base must be a revision");
+  await expect(
+    writeEdit(connection.db, id, ann, {
+      base: 1,
+      changes: [
+        { in: "points", put: good },
+        { in: "points", put: bad },
+      ],
+    }),
+  ).rejects.toThrow(InputError);
+  await expect(
+    writeEdit(connection.db, id, ann, { base: 1, changes: [{ in: "closets", drop: "cellar-cabinet" }] }),
+  ).rejects.toThrow("still names closets");
+  await expect(
+    writeEdit(connection.db, id, ann, { base: 9, changes: [{ in: "points", put: good }] }),
+  ).rejects.toThrow("base must be a revision");
   const after = await read();
   expect(after.revision).toBe(1);
   expect(writeFile(after.design)).toBe(writeFile(design));
@@ -94,7 +128,9 @@ test("rows that do not hold together are refused whole", async () => {
 
 test("the database itself refuses a row of another design's room", async () => {
   const { id } = await house();
-  await expect(connection.db.update(points).set({ room: "nowhere" }).where(eq(points.design, id))).rejects.toThrow();
+  await expect(
+    connection.db.update(points).set({ room: "nowhere" }).where(eq(points.design, id)),
+  ).rejects.toThrow();
 });
 
 test("edits to different rows from one base both stand", async () => {
@@ -102,14 +138,20 @@ test("edits to different rows from one base both stand", async () => {
   await move(ann, 1, 13, "boot-cam-1");
   expect(await move(ben, 1, 13.5, "boot-lmp-1")).toMatchObject({ ok: true, revision: 3 });
   const { design } = await read();
-  expect(["boot-cam-1", "boot-lmp-1"].map((id) => design.points.find((row) => row.id === id)!.x)).toEqual([13, 13.5]);
+  expect(["boot-cam-1", "boot-lmp-1"].map((id) => design.points.find((row) => row.id === id)!.x)).toEqual([
+    13, 13.5,
+  ]);
 });
 
 test("edits to the same row clash, with both versions and nothing written", async () => {
   const { read, move } = await house();
   await move(ann, 1, 13);
   const clash = await move(ben, 1, 14);
-  expect(clash).toMatchObject({ ok: false, revision: 2, clashes: [{ in: "points", id: "boot-cam-1", mine: { x: 14 }, theirs: { x: 13 } }] });
+  expect(clash).toMatchObject({
+    ok: false,
+    revision: 2,
+    clashes: [{ in: "points", id: "boot-cam-1", mine: { x: 14 }, theirs: { x: 13 } }],
+  });
   expect((await read()).design.points.find((row) => row.id === "boot-cam-1")!.x).toBe(13);
   expect(await move(ben, 2, 14)).toMatchObject({ ok: true, revision: 3 });
 });
@@ -124,7 +166,14 @@ test("twenty at once on one design: each gets its own revision, none is lost", a
   const { id, read } = await house();
   const { design } = await read();
   const rows = design.points.slice(0, 20);
-  const results = await Promise.all(rows.map((row, i) => writeEdit(connection.db, id, i % 2 ? ann : ben, { base: 1, changes: [{ in: "points", put: { ...row, name: `N${i}` } }] })));
+  const results = await Promise.all(
+    rows.map((row, i) =>
+      writeEdit(connection.db, id, i % 2 ? ann : ben, {
+        base: 1,
+        changes: [{ in: "points", put: { ...row, name: `N${i}` } }],
+      }),
+    ),
+  );
   expect(results.every((result) => result.ok)).toBe(true);
   expect(results.map((result) => result.revision).sort((a, b) => a - b)).toEqual(rows.map((_, i) => i + 2));
   expect((await read()).design.points.filter((row) => /^N\d+$/.test(row.name))).toHaveLength(20);
@@ -161,7 +210,10 @@ test("undo of what somebody else changed since is a clash, not an overwriting", 
   const { id, read, move } = await house();
   await move(ann, 1, 13);
   await move(ben, 2, 14);
-  expect(await undo(connection.db, id, ann)).toMatchObject({ ok: false, clashes: [{ in: "points", id: "boot-cam-1", theirs: { x: 14 } }] });
+  expect(await undo(connection.db, id, ann)).toMatchObject({
+    ok: false,
+    clashes: [{ in: "points", id: "boot-cam-1", theirs: { x: 14 } }],
+  });
   expect((await read()).revision).toBe(3);
 });
 
@@ -179,17 +231,24 @@ test("the log alone rebuilds the design", async () => {
   await move(ann, 1, 13);
   await undo(connection.db, id, ann);
   const log = await logSince(connection.db, id, 0);
-  expect(log.map((entry) => [entry.revision, entry.kind, entry.of])).toEqual([[1, "start", undefined], [2, "edit", undefined], [3, "undo", 2]]);
+  expect(log.map((entry) => [entry.revision, entry.kind, entry.of])).toEqual([
+    [1, "start", undefined],
+    [2, "edit", undefined],
+    [3, "undo", 2],
+  ]);
   const { applyChanges } = await import("../../core/design/edit");
   const { emptyDesign } = await import("../../core/design/collections");
   const { design } = await read();
-  expect(writeFile(log.reduce((d, entry) => applyChanges(d, entry.changes), emptyDesign(design.design)))).toBe(writeFile(design));
+  expect(
+    writeFile(log.reduce((d, entry) => applyChanges(d, entry.changes), emptyDesign(design.design))),
+  ).toBe(writeFile(design));
 });
 
 test("deleting a design leaves nothing of it", async () => {
   const { id } = await house();
   await deleteDesign(connection.db, id);
-  for (const name of FILE_ORDER) expect(await connection.db.$count(TABLES[name], eq(TABLES[name].design, id))).toBe(0);
+  for (const name of FILE_ORDER)
+    expect(await connection.db.$count(TABLES[name], eq(TABLES[name].design, id))).toBe(0);
   expect(await connection.db.$count(edits, eq(edits.design, id))).toBe(0);
   expect(await connection.db.$count(designs, eq(designs.id, id))).toBe(0);
 });

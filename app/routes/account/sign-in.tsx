@@ -11,7 +11,8 @@ import type { Route } from "./+types/sign-in";
 
 const isDemo = () => process.env.ZINC_DEMO === "1";
 /** Only a path of this site: an address of another would make the sign-in page a trap. */
-const safePath = (to: string | null) => (to && /^\/(?![/\\])[\x21-\x5b\x5d-\x7e]*$/.test(to) && to.length <= 500 ? to : "/designs");
+const safePath = (to: string | null) =>
+  to && /^\/(?![/\\])[\x21-\x5b\x5d-\x7e]*$/.test(to) && to.length <= 500 ? to : "/designs";
 
 export async function loader({ request }: Route.LoaderArgs) {
   if (await asking(() => personOf(request))) throw redirect("/designs");
@@ -26,9 +27,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   const password = demo?.password ?? String(form.get("password") ?? "");
   try {
     const person = await asking(() => signIn(request, email, password, context.address));
-    return redirect(demo && to === "/designs" ? "/d/larkspur-weir/house" : to, { headers: await startSession(request, person) });
+    return redirect(demo && to === "/designs" ? "/d/larkspur-weir/house" : to, {
+      headers: await startSession(request, person),
+    });
   } catch (error) {
-    if (error instanceof InputError) return data({ error: error.message, email: email.slice(0, 200) }, { status: 422 });
+    if (error instanceof InputError)
+      return data({ error: error.message, email: email.slice(0, 200) }, { status: 422 });
     throw error;
   }
 }
@@ -48,7 +52,12 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
     <Page title="Sign in" lead="The planning desk for the house that is to think for itself.">
       {first && (
         <Form method="post" className="mb-6 border-b border-rule pb-6">
-          <button name="demo" value={first.id} disabled={busy} className="button button-main h-9 w-full justify-center text-sm">
+          <button
+            name="demo"
+            value={first.id}
+            disabled={busy}
+            className="button button-main h-9 w-full justify-center text-sm"
+          >
             Open the demo house as {first.name}
           </button>
           <p className="mt-3 text-small text-soft">
@@ -56,7 +65,15 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
             {others.map((person, i) => (
               <span key={person.id}>
                 {i > 0 && " or "}
-                <button name="demo" value={person.id} disabled={busy} className="underline underline-offset-2 hover:text-accent">{person.name}</button>, who {DEMO_TEXT[person.role]}
+                <button
+                  name="demo"
+                  value={person.id}
+                  disabled={busy}
+                  className="underline underline-offset-2 hover:text-accent"
+                >
+                  {person.name}
+                </button>
+                , who {DEMO_TEXT[person.role]}
               </span>
             ))}
             .
@@ -65,12 +82,30 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
       )}
       <Form method="post" className="grid gap-3">
         <FormError text={actionData?.error} />
-        {params.has("new") && !actionData?.error && <p role="status" className="border-l-2 border-accent bg-raised px-3 py-2">If this e-mail was free, the account is there now: sign in with the password you chose.</p>}
-        <Field label="E-mail" name="email" type="email" autoComplete="username" required defaultValue={actionData?.email ?? params.get("email") ?? undefined} />
+        {params.has("new") && !actionData?.error && (
+          <p role="status" className="border-l-2 border-accent bg-raised px-3 py-2">
+            If this e-mail was free, the account is there now: sign in with the password you chose.
+          </p>
+        )}
+        <Field
+          label="E-mail"
+          name="email"
+          type="email"
+          autoComplete="username"
+          required
+          defaultValue={actionData?.email ?? params.get("email") ?? undefined}
+        />
         <Field label="Password" name="password" type="password" autoComplete="current-password" required />
         <div className="mt-1 flex items-center justify-between">
-          <button disabled={busy} className={first ? "button" : "button button-main"}>{busy ? "Signing in…" : "Sign in"}</button>
-          <Link className="text-small underline underline-offset-2" to={to ? `/sign-up?to=${encodeURIComponent(to)}` : "/sign-up"}>New here? Sign up</Link>
+          <button disabled={busy} className={first ? "button" : "button button-main"}>
+            {busy ? "Signing in…" : "Sign in"}
+          </button>
+          <Link
+            className="text-small underline underline-offset-2"
+            to={to ? `/sign-up?to=${encodeURIComponent(to)}` : "/sign-up"}
+          >
+            New here? Sign up
+          </Link>
         </div>
       </Form>
     </Page>

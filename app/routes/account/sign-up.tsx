@@ -11,12 +11,17 @@ export const loader = () => ({ least: LEAST_PASSWORD });
 
 export async function action({ request, context }: Route.ActionArgs) {
   const form = await formOf(request);
-  const values = { email: String(form.get("email") ?? ""), name: String(form.get("name") ?? ""), password: String(form.get("password") ?? "") };
+  const values = {
+    email: String(form.get("email") ?? ""),
+    name: String(form.get("name") ?? ""),
+    password: String(form.get("password") ?? ""),
+  };
   try {
     await asking(() => signUp(values, context.address));
     return redirect(`/sign-in?new=1&email=${encodeURIComponent(values.email.trim().toLowerCase())}`);
   } catch (error) {
-    if (error instanceof InputError) return data({ error: error.message, email: values.email, name: values.name }, { status: 422 });
+    if (error instanceof InputError)
+      return data({ error: error.message, email: values.email, name: values.name }, { status: 422 });
     throw error;
   }
 }
@@ -30,11 +35,28 @@ export default function SignUp({ loaderData, actionData }: Route.ComponentProps)
       <Form method="post" className="grid gap-3">
         <FormError text={actionData?.error} />
         <Field label="Name" name="name" autoComplete="name" required defaultValue={actionData?.name} />
-        <Field label="E-mail" name="email" type="email" autoComplete="username" required defaultValue={actionData?.email} />
-        <Field label={`Password, at least ${loaderData.least} characters`} name="password" type="password" autoComplete="new-password" required />
+        <Field
+          label="E-mail"
+          name="email"
+          type="email"
+          autoComplete="username"
+          required
+          defaultValue={actionData?.email}
+        />
+        <Field
+          label={`Password, at least ${loaderData.least} characters`}
+          name="password"
+          type="password"
+          autoComplete="new-password"
+          required
+        />
         <div className="mt-1 flex items-center justify-between">
-          <button disabled={busy} className="button button-main">{busy ? "Signing up…" : "Sign up"}</button>
-          <Link className="text-small underline underline-offset-2" to="/sign-in">Sign in instead</Link>
+          <button disabled={busy} className="button button-main">
+            {busy ? "Signing up…" : "Sign up"}
+          </button>
+          <Link className="text-small underline underline-offset-2" to="/sign-in">
+            Sign in instead
+          </Link>
         </div>
       </Form>
     </Page>

@@ -11,7 +11,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   try {
     const since = parseDay(new URL(request.url).searchParams.get("since") ?? "", "since");
     const { design } = (await readDesign(db(), params.design))!;
-    return Response.json({ inverses: await inversesSince(db(), params.design, new Date(dayStart(design.design.zone, since))) });
+    return Response.json({
+      inverses: await inversesSince(db(), params.design, new Date(dayStart(design.design.zone, since))),
+    });
   } catch (error) {
     return inputAnswer(error);
   }

@@ -9,9 +9,12 @@ import type { Route } from "./+types/csv";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
-  if (!Object.hasOwn(CSV_TABLES, params.table)) throw new Response("There is no such table.", { status: 404 });
+  if (!Object.hasOwn(CSV_TABLES, params.table))
+    throw new Response("There is no such table.", { status: 404 });
   const table = params.table as keyof typeof CSV_TABLES;
   const { design } = (await readDesign(db(), params.design))!;
-  const text = isHeavy(design) ? await madeByJob(job("csv", { design: params.design, table })) : CSV_TABLES[table](design);
+  const text = isHeavy(design)
+    ? await madeByJob(job("csv", { design: params.design, table }))
+    : CSV_TABLES[table](design);
   return download(text, design.design.name, `-${params.table}.csv`, "text/csv; charset=utf-8");
 }

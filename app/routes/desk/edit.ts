@@ -14,7 +14,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   try {
     if (task.text.length <= LARGE_BODY_BYTES) return answered(params.design, await takeEdit(task));
     const answer = await job("edit", task);
-    return answer.ok ? answered(params.design, answer.result) : Response.json({ error: answer.error, problems: answer.problems }, { status: answer.status });
+    return answer.ok
+      ? answered(params.design, answer.result)
+      : Response.json({ error: answer.error, problems: answer.problems }, { status: answer.status });
   } catch (error) {
     if (error instanceof NotJson) return new Response("The request is not JSON.", { status: 400 });
     return inputAnswer(error);

@@ -9,5 +9,10 @@ import type { Route } from "./+types/file";
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
   const stored = (await readDesign(db(), params.design))!;
-  return download(writeFile(stored.design), stored.design.design.name, ".zinc.json", "application/json; charset=utf-8");
+  return download(
+    writeFile(stored.design),
+    stored.design.design.name,
+    ".zinc.json",
+    "application/json; charset=utf-8",
+  );
 }

@@ -15,6 +15,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const asked = Number(new URL(request.url).searchParams.get("skip") ?? 0);
   const skip = Number.isInteger(asked) && asked > 0 ? Math.min(asked, sheet.across * sheet.down - 1) : 0;
   const { design } = (await readDesign(db(), params.design))!;
-  const pdf = isHeavy(design) ? await madeByJob(job("labels", { design: params.design, sheet: sheet.id, skip })) : await labelsPdf(design, sheet, skip);
+  const pdf = isHeavy(design)
+    ? await madeByJob(job("labels", { design: params.design, sheet: sheet.id, skip }))
+    : await labelsPdf(design, sheet, skip);
   return download(new Uint8Array(pdf), design.design.name, `-labels-${sheet.id}.pdf`, "application/pdf");
 }

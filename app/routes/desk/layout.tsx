@@ -26,14 +26,26 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const history = await historyOf(db(), params.design, person.id);
   const members = await membersOf(db(), params.design);
   return {
-    person, role, name: stored.design.design.name, revision: stored.revision, undo: history.undo.slice(-MOST_STEPS), redo: history.redo.slice(-MOST_STEPS), heavy: isHeavy(stored.design),
+    person,
+    role,
+    name: stored.design.design.name,
+    revision: stored.revision,
+    undo: history.undo.slice(-MOST_STEPS),
+    redo: history.redo.slice(-MOST_STEPS),
+    heavy: isHeavy(stored.design),
     names: Object.fromEntries(members.map((member) => [member.id, member.name])),
     rows: designText(stored.design),
   };
 }
 
 /** Once open, the desk follows the log; stages change without asking the server again. */
-export const shouldRevalidate = ({ currentParams, nextParams }: { currentParams: { design?: string }; nextParams: { design?: string } }) => currentParams.design !== nextParams.design;
+export const shouldRevalidate = ({
+  currentParams,
+  nextParams,
+}: {
+  currentParams: { design?: string };
+  nextParams: { design?: string };
+}) => currentParams.design !== nextParams.design;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
   const name = loaderData?.name ?? "Design";
@@ -44,20 +56,40 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   const { design: id } = useParams();
   const preferences = useRouteLoaderData<typeof rootLoader>("root")!.preferences;
   const store = useMemo(
-    () => createDesignStore({ url: `/d/${id}`, person: loaderData.person.id, design: designOf(loaderData.rows), revision: loaderData.revision, undo: loaderData.undo, redo: loaderData.redo }),
+    () =>
+      createDesignStore({
+        url: `/d/${id}`,
+        person: loaderData.person.id,
+        design: designOf(loaderData.rows),
+        revision: loaderData.revision,
+        undo: loaderData.undo,
+        redo: loaderData.redo,
+      }),
     [id, loaderData],
   );
   // A large house is computed in the browser, where it holds nobody else up; the server sends its rows alone.
   const [here, setHere] = useState(!loaderData.heavy);
   useEffect(() => setHere(true), []);
-  if (!here) return <p className="grid h-dvh place-items-center text-soft" role="status">{`Opening ${loaderData.name}…`}</p>;
+  if (!here)
+    return (
+      <p className="grid h-dvh place-items-center text-soft" role="status">{`Opening ${loaderData.name}…`}</p>
+    );
   return (
-    <DeskProvider key={id} store={store} url={`/d/${id}`} readOnly={loaderData.role === "view"} preferences={preferences}>
+    <DeskProvider
+      key={id}
+      store={store}
+      url={`/d/${id}`}
+      readOnly={loaderData.role === "view"}
+      preferences={preferences}
+    >
       <Live />
       <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-sm:grid-cols-1">
         <Mast person={loaderData.person} role={loaderData.role} names={loaderData.names} />
         <Spine />
-        <main className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:h-176" aria-label="Sheet">
+        <main
+          className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:h-176"
+          aria-label="Sheet"
+        >
           <Outlet />
         </main>
         <Inspector />
@@ -73,7 +105,13 @@ const ClashDialog = lazy(() => import("../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
   const { clash } = useDeskState();
-  return clash && <Suspense><ClashDialog names={names} /></Suspense>;
+  return (
+    clash && (
+      <Suspense>
+        <ClashDialog names={names} />
+      </Suspense>
+    )
+  );
 }
 
 function Live() {

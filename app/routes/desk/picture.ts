@@ -10,7 +10,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   if (!picture) return new Response("This picture is not here: bring it in again.", { status: 404 });
   return new Response(new Uint8Array(picture.bytes), {
     headers: {
-      "Content-Type": picture.type, "Cache-Control": "private, max-age=31536000, immutable", "X-Content-Type-Options": "nosniff", "Content-Disposition": "attachment",
+      "Content-Type": picture.type,
+      "Cache-Control": "private, max-age=31536000, immutable",
+      "X-Content-Type-Options": "nosniff",
+      "Content-Disposition": "attachment",
       // Opened by itself a picture may do nothing at all; shown on the plan it never can.
       "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
     },
@@ -20,7 +23,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 export async function action({ request, params }: Route.ActionArgs) {
   await requireRole(request, params.design, "edit");
   try {
-    return Response.json({ hash: await keepPicture(db(), params.design, Buffer.from(await request.arrayBuffer())) });
+    return Response.json({
+      hash: await keepPicture(db(), params.design, Buffer.from(await request.arrayBuffer())),
+    });
   } catch (error) {
     return inputAnswer(error);
   }

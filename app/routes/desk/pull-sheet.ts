@@ -18,7 +18,14 @@ async function pullSheetPages(design: Design, pull?: string): Promise<Uint8Array
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
   const { design } = (await readDesign(db(), params.design))!;
-  const pdf = await (isHeavy(design) ? madeByJob(job("pullSheets", { design: params.design, pull: params.pull })) : pullSheetPages(design, params.pull));
+  const pdf = await (isHeavy(design)
+    ? madeByJob(job("pullSheets", { design: params.design, pull: params.pull }))
+    : pullSheetPages(design, params.pull));
   if (!pdf) throw new Response("There is no such pull.", { status: 404 });
-  return download(new Uint8Array(pdf), design.design.name, `-pulls${params.pull ? `-${params.pull}` : ""}.pdf`, "application/pdf");
+  return download(
+    new Uint8Array(pdf),
+    design.design.name,
+    `-pulls${params.pull ? `-${params.pull}` : ""}.pdf`,
+    "application/pdf",
+  );
 }

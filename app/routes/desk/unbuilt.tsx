@@ -2,7 +2,8 @@ import { STAGE_INFO } from "#core/desk/stages";
 import type { Route } from "./+types/unbuilt";
 
 export function loader({ params }: Route.LoaderArgs) {
-  if (!STAGE_INFO.some((info) => info.stage === params.stage && !info.built)) throw new Response("There is no such stage.", { status: 404 });
+  if (!STAGE_INFO.some((info) => info.stage === params.stage && !info.built))
+    throw new Response("There is no such stage.", { status: 404 });
   return null;
 }
 

@@ -1,7 +1,15 @@
 /** What is known of one automation: when it fires over the year, and its settings. */
 import { Trash2 } from "lucide-react";
 import { useMemo, useState } from "react";
-import { clockText, dayName, firingWorking, firingYear, localParts, silentWorking, type YearPoint } from "#core/stages/automations";
+import {
+  clockText,
+  dayName,
+  firingWorking,
+  firingYear,
+  localParts,
+  silentWorking,
+  type YearPoint,
+} from "#core/stages/automations";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
@@ -14,7 +22,13 @@ import { Caution, Heading, Worked } from "../../inspect/parts";
 import { useNow } from "../../kit/now";
 import { YearChart } from "./year-chart";
 
-export default function AutomationInspector({ design, automation }: { design: Design; automation: AutomationRow }) {
+export default function AutomationInspector({
+  design,
+  automation,
+}: {
+  design: Design;
+  automation: AutomationRow;
+}) {
   const { readOnly, select } = useDesk();
   const edit = useEdit();
   const now = useNow();
@@ -22,48 +36,154 @@ export default function AutomationInspector({ design, automation }: { design: De
   const thisYear = now === undefined ? undefined : localParts(zone, now).year;
   const [chosenYear, setYear] = useState<number>();
   const year = chosenYear ?? thisYear;
-  const firings = useMemo(() => (year === undefined ? undefined : firingYear(design.design, automation, year)), [design.design, automation, year]);
-  const findings = allFindings(design).filter((finding) => finding.about.some((ref) => ref.in === "automations" && ref.id === automation.id));
+  const firings = useMemo(
+    () => (year === undefined ? undefined : firingYear(design.design, automation, year)),
+    [design.design, automation, year],
+  );
+  const findings = allFindings(design).filter((finding) =>
+    finding.about.some((ref) => ref.in === "automations" && ref.id === automation.id),
+  );
   const put = (values: Partial<AutomationRow>) => {
     const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
     make(automation);
     edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
   };
-  const at = (point?: YearPoint) => (point
-    ? <Worked working={() => firingWorking(design.design, automation, point)}>{clockText(zone, point.at)} · {dayName(point.day).slice(4)}</Worked>
-    : <span className="measure">–</span>);
+  const at = (point?: YearPoint) =>
+    point ? (
+      <Worked working={() => firingWorking(design.design, automation, point)}>
+        {clockText(zone, point.at)} · {dayName(point.day).slice(4)}
+      </Worked>
+    ) : (
+      <span className="measure">–</span>
+    );
   return (
     <>
-      <Heading title={automation.name} text={`${automation.priority}${automation.enabled ? "" : " · switched off"}`} />
-      {findings.map((finding) => <FindingCard key={finding.code} finding={finding} />)}
+      <Heading
+        title={automation.name}
+        text={`${automation.priority}${automation.enabled ? "" : " · switched off"}`}
+      />
+      {findings.map((finding) => (
+        <FindingCard key={finding.code} finding={finding} />
+      ))}
       {firings && year !== undefined && (
         <section className="border-b border-rule px-3.5 py-3" aria-label="Over the year">
           <div className="flex items-center justify-between">
             <h3 className="font-semibold">Over the year</h3>
-            <div className="flex items-center gap-1"><button type="button" className="button h-6 px-1.5" aria-label="Year before" onClick={() => setYear(year - 1)}>‹</button><span className="measure">{year}</span><button type="button" className="button h-6 px-1.5" aria-label="Year after" onClick={() => setYear(year + 1)}>›</button></div>
+            <div className="flex items-center gap-1">
+              <button
+                type="button"
+                className="button h-6 px-1.5"
+                aria-label="Year before"
+                onClick={() => setYear(year - 1)}
+              >
+                ‹
+              </button>
+              <span className="measure">{year}</span>
+              <button
+                type="button"
+                className="button h-6 px-1.5"
+                aria-label="Year after"
+                onClick={() => setYear(year + 1)}
+              >
+                ›
+              </button>
+            </div>
           </div>
           <YearChart year={firings} cues={automation.cues.length} />
           <dl className="mt-1">
             <Fact label="Earliest">{at(firings.earliest)}</Fact>
             <Fact label="Latest">{at(firings.latest)}</Fact>
-            <Fact label="Silent days"><Worked working={() => silentWorking(firings, year)}>{firings.silent}</Worked> of {firings.days}</Fact>
+            <Fact label="Silent days">
+              <Worked working={() => silentWorking(firings, year)}>{firings.silent}</Worked> of {firings.days}
+            </Fact>
             <Fact label="Zone">{zone}</Fact>
           </dl>
         </section>
       )}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={automation.name} take={(text) => put({ name: text.trim() })} />
-        <SelectField label="Priority" value={automation.priority} options={PRIORITIES.map((value) => ({ value, text: value }))} take={(priority) => priority && put({ priority })} />
-        <label className="flex items-center gap-2 pl-26"><input type="checkbox" checked={automation.enabled} disabled={readOnly} onChange={(event) => put({ enabled: event.target.checked })} />switched on</label>
+        <SelectField
+          label="Priority"
+          value={automation.priority}
+          options={PRIORITIES.map((value) => ({ value, text: value }))}
+          take={(priority) => priority && put({ priority })}
+        />
+        <label className="flex items-center gap-2 pl-26">
+          <input
+            type="checkbox"
+            checked={automation.enabled}
+            disabled={readOnly}
+            onChange={(event) => put({ enabled: event.target.checked })}
+          />
+          switched on
+        </label>
       </div>
       {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
-          <button type="button" className="button" onClick={() => put({ cues: [...automation.cues, { kind: "sun", key: nextKey(automation), event: "set", offsetMin: 0 }] })}>+ sun cue</button>
-          <button type="button" className="button" onClick={() => put({ cues: [...automation.cues, { kind: "time", key: nextKey(automation), at: "07:00" }] })}>+ clock cue</button>
-          {!automation.guards.some((guard) => guard.kind === "window") && <button type="button" className="button" onClick={() => put({ guards: [...automation.guards, { kind: "window", from: "07:00", to: "22:00" }] })}>+ clock guard</button>}
-          {!automation.guards.some((guard) => guard.kind === "weekdays") && <button type="button" className="button" onClick={() => put({ guards: [...automation.guards, { kind: "weekdays", days: [1, 2, 3, 4, 5] }] })}>+ weekday guard</button>}
-          <button type="button" className="button" onClick={() => put({ moves: [...automation.moves, { kind: "shade", points: [], positionPct: 0 }] })}>+ move of shades</button>
-          <button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "automations", id: automation.id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>
+          <button
+            type="button"
+            className="button"
+            onClick={() =>
+              put({
+                cues: [
+                  ...automation.cues,
+                  { kind: "sun", key: nextKey(automation), event: "set", offsetMin: 0 },
+                ],
+              })
+            }
+          >
+            + sun cue
+          </button>
+          <button
+            type="button"
+            className="button"
+            onClick={() =>
+              put({ cues: [...automation.cues, { kind: "time", key: nextKey(automation), at: "07:00" }] })
+            }
+          >
+            + clock cue
+          </button>
+          {!automation.guards.some((guard) => guard.kind === "window") && (
+            <button
+              type="button"
+              className="button"
+              onClick={() =>
+                put({ guards: [...automation.guards, { kind: "window", from: "07:00", to: "22:00" }] })
+              }
+            >
+              + clock guard
+            </button>
+          )}
+          {!automation.guards.some((guard) => guard.kind === "weekdays") && (
+            <button
+              type="button"
+              className="button"
+              onClick={() =>
+                put({ guards: [...automation.guards, { kind: "weekdays", days: [1, 2, 3, 4, 5] }] })
+              }
+            >
+              + weekday guard
+            </button>
+          )}
+          <button
+            type="button"
+            className="button"
+            onClick={() =>
+              put({ moves: [...automation.moves, { kind: "shade", points: [], positionPct: 0 }] })
+            }
+          >
+            + move of shades
+          </button>
+          <button
+            type="button"
+            className="button text-stop"
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "automations", id: automation.id }]));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
         </div>
       )}
       <Caution text="A shade that moves by itself must stop at a hand or an obstacle, and a hand must always be able to move it. Follow the maker's word and local codes." />

@@ -1,7 +1,15 @@
 /** When an automation fires next, in words; and which day it is at the site. */
 import type { Design } from "#core/design/collections";
 import type { AutomationRow } from "#core/design/rows-system";
-import { addDays, clockText, dayName, dayText, fireTimes, localParts, type Day } from "#core/stages/automations";
+import {
+  addDays,
+  clockText,
+  dayName,
+  dayText,
+  fireTimes,
+  localParts,
+  type Day,
+} from "#core/stages/automations";
 import { useNow } from "../../kit/now";
 
 export function nextFiring(design: Design, automation: AutomationRow, now: number): string {
@@ -12,7 +20,12 @@ export function nextFiring(design: Design, automation: AutomationRow, now: numbe
     const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
     if (!next) continue;
     const day = localParts(place.zone, next.at);
-    const name = dayText(day) === dayText(today) ? "today" : dayText(day) === dayText(addDays(today, 1)) ? "tomorrow" : dayName(day);
+    const name =
+      dayText(day) === dayText(today)
+        ? "today"
+        : dayText(day) === dayText(addDays(today, 1))
+          ? "tomorrow"
+          : dayName(day);
     return `next ${name} ${clockText(place.zone, next.at)}`;
   }
   return "not within a year";

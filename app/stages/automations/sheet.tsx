@@ -19,8 +19,13 @@ export default function Automations() {
   const findings = allFindings(design);
   const [only, setOnly] = useState("");
   const inPhase = usePhaseFilter();
-  const shown = design.automations.filter((automation) => (!only || automation.priority === only) && inPhase.automation(automation));
-  const chosen = design.automations.find((automation) => selection?.in === "automations" && automation.id === selection.id) ?? shown[0];
+  const shown = design.automations.filter(
+    (automation) => (!only || automation.priority === only) && inPhase.automation(automation),
+  );
+  const chosen =
+    design.automations.find(
+      (automation) => selection?.in === "automations" && automation.id === selection.id,
+    ) ?? shown[0];
   const add = () => {
     const id = newRowId("a");
     edit((d) => [{ in: "automations", put: newAutomation(d, id) }]);
@@ -30,27 +35,69 @@ export default function Automations() {
     <>
       <h2 className="sr-only">Automations</h2>
       <div className="flex h-9 shrink-0 items-center gap-2 border-b border-rule bg-pane px-3" data-chrome>
-        <select aria-label="Filter by priority" className="field h-6 w-auto text-small text-soft" value={only} onChange={(event) => setOnly(event.target.value)}>
+        <select
+          aria-label="Filter by priority"
+          className="field h-6 w-auto text-small text-soft"
+          value={only}
+          onChange={(event) => setOnly(event.target.value)}
+        >
           <option value="">All priorities</option>
-          {[...new Set(design.automations.map((automation) => automation.priority))].map((priority) => <option key={priority}>{priority}</option>)}
+          {[...new Set(design.automations.map((automation) => automation.priority))].map((priority) => (
+            <option key={priority}>{priority}</option>
+          ))}
         </select>
         <span className="text-small text-soft">Press an underlined word to change it.</span>
-        {!readOnly && <button type="button" className="button button-main ml-auto h-6" onClick={add}>New sentence</button>}
+        {!readOnly && (
+          <button type="button" className="button button-main ml-auto h-6" onClick={add}>
+            New sentence
+          </button>
+        )}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Automations">
-        {shown.length === 0 && <p className="p-6 text-soft">{design.automations.length ? "None of this priority and phase." : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."}</p>}
+        {shown.length === 0 && (
+          <p className="p-6 text-soft">
+            {design.automations.length
+              ? "None of this priority and phase."
+              : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."}
+          </p>
+        )}
         {shown.map((automation) => {
-          const worst = findings.find((finding) => finding.stage === "automations" && finding.about.some((ref) => ref.id === automation.id));
+          const worst = findings.find(
+            (finding) =>
+              finding.stage === "automations" && finding.about.some((ref) => ref.id === automation.id),
+          );
           return (
-            <article key={automation.id} data-automation={automation.id} className={`grid grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}>
+            <article
+              key={automation.id}
+              data-automation={automation.id}
+              className={`grid grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
+            >
               <span className="text-right text-small text-soft max-sm:text-left">{automation.priority}</span>
               <div>
-                <h3 className="font-semibold"><button type="button" className="text-left hover:underline" aria-pressed={automation === chosen} onClick={() => select({ in: "automations", id: automation.id })}>{automation.name}</button></h3>
+                <h3 className="font-semibold">
+                  <button
+                    type="button"
+                    className="text-left hover:underline"
+                    aria-pressed={automation === chosen}
+                    onClick={() => select({ in: "automations", id: automation.id })}
+                  >
+                    {automation.name}
+                  </button>
+                </h3>
                 <Sentence design={design} automation={automation} />
               </div>
               <div className="text-right text-small text-soft max-sm:text-left">
-                <p className="measure" suppressHydrationWarning>{now === undefined ? "" : nextFiring(design, automation, now)}</p>
-                {worst && <p className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}><SeverityMark severity={worst.severity} size={10} /><span>{worst.title.replace(automation.name, "").trim()}</span></p>}
+                <p className="measure" suppressHydrationWarning>
+                  {now === undefined ? "" : nextFiring(design, automation, now)}
+                </p>
+                {worst && (
+                  <p
+                    className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}
+                  >
+                    <SeverityMark severity={worst.severity} size={10} />
+                    <span>{worst.title.replace(automation.name, "").trim()}</span>
+                  </p>
+                )}
               </div>
             </article>
           );

@@ -25,18 +25,43 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
     <>
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3" data-chrome>
         <span className="truncate text-small text-soft">{lead}</span>
-        {!readOnly && <button type="button" className="button button-main ml-auto h-6" onClick={() => { const id = newRowId(collection[0]!); edit(() => [make(id)]); select({ in: collection, id }); }}>{add}</button>}
+        {!readOnly && (
+          <button
+            type="button"
+            className="button button-main ml-auto h-6"
+            onClick={() => {
+              const id = newRowId(collection[0]!);
+              edit(() => [make(id)]);
+              select({ in: collection, id });
+            }}
+          >
+            {add}
+          </button>
+        )}
       </div>
       <ul className="min-h-0 flex-1 overflow-y-auto">
         {rows.length === 0 && <li className="p-6 text-soft">{empty}</li>}
         {rows.map((row) => {
-          const found = findings.filter((finding) => finding.about.some((ref) => ref.in === collection && ref.id === row.id));
+          const found = findings.filter((finding) =>
+            finding.about.some((ref) => ref.in === collection && ref.id === row.id),
+          );
           return (
             <li key={row.id} className={`border-b border-rule ${selection?.id === row.id ? "bg-wash" : ""}`}>
-              <button type="button" className="grid w-full grid-cols-[14rem_minmax(0,1fr)_auto] items-baseline gap-4 px-3.5 py-2 text-left hover:bg-pane max-sm:grid-cols-1 max-sm:gap-0" onClick={() => select({ in: collection, id: row.id })}>
+              <button
+                type="button"
+                className="grid w-full grid-cols-[14rem_minmax(0,1fr)_auto] items-baseline gap-4 px-3.5 py-2 text-left hover:bg-pane max-sm:grid-cols-1 max-sm:gap-0"
+                onClick={() => select({ in: collection, id: row.id })}
+              >
                 <span className="font-semibold">{row.title}</span>
                 <span className="text-soft">{row.texts.filter(Boolean).join(" · ")}</span>
-                <span className="text-small">{found.map((finding) => <span key={finding.code} className="flex items-baseline gap-1.5"><SeverityMark severity={finding.severity} size={10} />{finding.title}</span>)}</span>
+                <span className="text-small">
+                  {found.map((finding) => (
+                    <span key={finding.code} className="flex items-baseline gap-1.5">
+                      <SeverityMark severity={finding.severity} size={10} />
+                      {finding.title}
+                    </span>
+                  ))}
+                </span>
               </button>
             </li>
           );
@@ -50,8 +75,20 @@ export function Household() {
   const design = useDesign();
   return (
     <List
-      collection="people" add="New person" lead="Members of the household by role: when they sleep, when they are there, what they need." empty="Nobody lives here yet. Who suffers from the problems?"
-      rows={design.people.map((person) => ({ id: person.id, title: person.role, texts: [person.sleepsFrom && person.sleepsTo ? `asleep ${person.sleepsFrom}–${person.sleepsTo}` : "", person.schedule ?? "", (person.needs ?? []).join(", "), troubles(design, person.id)] }))}
+      collection="people"
+      add="New person"
+      lead="Members of the household by role: when they sleep, when they are there, what they need."
+      empty="Nobody lives here yet. Who suffers from the problems?"
+      rows={design.people.map((person) => ({
+        id: person.id,
+        title: person.role,
+        texts: [
+          person.sleepsFrom && person.sleepsTo ? `asleep ${person.sleepsFrom}–${person.sleepsTo}` : "",
+          person.schedule ?? "",
+          (person.needs ?? []).join(", "),
+          troubles(design, person.id),
+        ],
+      }))}
       make={(id) => ({ in: "people", put: { id, role: "New person", needs: [] } })}
     />
   );
@@ -65,8 +102,13 @@ function troubles(design: Design, person: string): string {
 function constraintText(design: Design, row: Rows["constraints"]): string[] {
   const rooms = row.rooms.map((id) => byId(design, "rooms").get(id)?.name ?? id);
   return [
-    row.kind, row.tenure ?? "", row.amount === undefined ? "" : `${groupDigits(row.amount, 0)} ${design.design.currency}`, row.by ? `by ${row.by}` : "", (row.languages ?? []).join(", "),
-    rooms.length ? `in ${rooms.join(", ")}` : "", row.walls.length ? counted(row.walls.length, "wall") : "",
+    row.kind,
+    row.tenure ?? "",
+    row.amount === undefined ? "" : `${groupDigits(row.amount, 0)} ${design.design.currency}`,
+    row.by ? `by ${row.by}` : "",
+    (row.languages ?? []).join(", "),
+    rooms.length ? `in ${rooms.join(", ")}` : "",
+    row.walls.length ? counted(row.walls.length, "wall") : "",
   ];
 }
 
@@ -74,9 +116,19 @@ export function Constraints() {
   const design = useDesign();
   return (
     <List
-      collection="constraints" add="New constraint" lead="What binds the design; each stage checks what it is bound by." empty="Nothing binds the design yet: tenure, no new cable, budget, languages, a listed wall, a date, what must stay."
-      rows={design.constraints.map((row) => ({ id: row.id, title: row.name, texts: constraintText(design, row) }))}
-      make={(id) => ({ in: "constraints", put: { id, name: "New constraint", kind: "keep", rooms: [], walls: [] } })}
+      collection="constraints"
+      add="New constraint"
+      lead="What binds the design; each stage checks what it is bound by."
+      empty="Nothing binds the design yet: tenure, no new cable, budget, languages, a listed wall, a date, what must stay."
+      rows={design.constraints.map((row) => ({
+        id: row.id,
+        title: row.name,
+        texts: constraintText(design, row),
+      }))}
+      make={(id) => ({
+        in: "constraints",
+        put: { id, name: "New constraint", kind: "keep", rooms: [], walls: [] },
+      })}
     />
   );
 }

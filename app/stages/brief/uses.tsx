@@ -12,36 +12,120 @@ export function Uses() {
   const [days, setDays] = useState(String(UNUSED_DAYS));
   const limit = Number(days);
   const wrong = !Number.isInteger(limit) || limit < 1;
-  const candidates = new Map(now === undefined || wrong ? [] : unused(design, today(), limit).map((line) => [line.use.id, line.days]));
+  const candidates = new Map(
+    now === undefined || wrong ? [] : unused(design, today(), limit).map((line) => [line.use.id, line.days]),
+  );
   const lines = [...design.uses].sort((a, b) => (a.lastOn < b.lastOn ? -1 : 1));
-  const open = design.automations.filter((automation) => !design.uses.some((use) => use.automation === automation.id));
+  const open = design.automations.filter(
+    (automation) => !design.uses.some((use) => use.automation === automation.id),
+  );
   return (
     <>
-      <div className="flex h-9 shrink-0 items-center gap-2 border-b border-rule bg-pane px-3 text-small text-soft" data-chrome>
-        <label className="flex items-center gap-1.5">A candidate for deletion after <input className={`field h-6 w-16 ${wrong ? "border-stop" : ""}`} inputMode="numeric" value={days} onChange={(event) => setDays(event.target.value)} aria-invalid={wrong || undefined} /> days without a use</label>
-        {wrong && <span role="alert" className="text-stop">Days must be a whole number above nothing.</span>}
+      <div
+        className="flex h-9 shrink-0 items-center gap-2 border-b border-rule bg-pane px-3 text-small text-soft"
+        data-chrome
+      >
+        <label className="flex items-center gap-1.5">
+          A candidate for deletion after{" "}
+          <input
+            className={`field h-6 w-16 ${wrong ? "border-stop" : ""}`}
+            inputMode="numeric"
+            value={days}
+            onChange={(event) => setDays(event.target.value)}
+            aria-invalid={wrong || undefined}
+          />{" "}
+          days without a use
+        </label>
+        {wrong && (
+          <span role="alert" className="text-stop">
+            Days must be a whole number above nothing.
+          </span>
+        )}
         {!readOnly && open.length > 0 && (
-          <select aria-label="Note a use of" className="field ml-auto h-6 w-auto" value="" onChange={(event) => { const id = newRowId("u"); edit((d) => noteUse(d, id, { automation: event.target.value }, today())); }}>
+          <select
+            aria-label="Note a use of"
+            className="field ml-auto h-6 w-auto"
+            value=""
+            onChange={(event) => {
+              const id = newRowId("u");
+              edit((d) => noteUse(d, id, { automation: event.target.value }, today()));
+            }}
+          >
             <option value="">Note a use of…</option>
-            {open.map((automation) => <option key={automation.id} value={automation.id}>{automation.name}</option>)}
+            {open.map((automation) => (
+              <option key={automation.id} value={automation.id}>
+                {automation.name}
+              </option>
+            ))}
           </select>
         )}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Use log">
-        {lines.length === 0 && <p className="p-6 text-soft">Nothing is noted yet. Once the house is lived in, what nobody uses for a year may go.</p>}
+        {lines.length === 0 && (
+          <p className="p-6 text-soft">
+            Nothing is noted yet. Once the house is lived in, what nobody uses for a year may go.
+          </p>
+        )}
         <table className="w-full">
-          {lines.length > 0 && <thead className="text-left text-small text-soft"><tr className="h-7 border-b border-rule bg-pane"><th className="px-3.5 font-normal">Feature</th><th className="font-normal">Last used</th><th className="font-normal">State</th><th><span className="sr-only">Actions</span></th></tr></thead>}
+          {lines.length > 0 && (
+            <thead className="text-left text-small text-soft">
+              <tr className="h-7 border-b border-rule bg-pane">
+                <th className="px-3.5 font-normal">Feature</th>
+                <th className="font-normal">Last used</th>
+                <th className="font-normal">State</th>
+                <th>
+                  <span className="sr-only">Actions</span>
+                </th>
+              </tr>
+            </thead>
+          )}
           <tbody>
             {lines.map((use) => {
               const unusedDays = candidates.get(use.id);
               return (
                 <tr key={use.id} className="h-8 border-b border-rule/60">
-                  <td className="px-3.5"><button type="button" className="hover:underline" onClick={() => select({ in: "uses", id: use.id })}>{usedName(design, use)}</button></td>
+                  <td className="px-3.5">
+                    <button
+                      type="button"
+                      className="hover:underline"
+                      onClick={() => select({ in: "uses", id: use.id })}
+                    >
+                      {usedName(design, use)}
+                    </button>
+                  </td>
                   <td className="measure">{use.lastOn}</td>
-                  <td>{unusedDays !== undefined ? <span className="text-mend">unused for {unusedDays} days: may go</span> : use.kept ? <span className="text-soft">kept on purpose</span> : ""}</td>
+                  <td>
+                    {unusedDays !== undefined ? (
+                      <span className="text-mend">unused for {unusedDays} days: may go</span>
+                    ) : use.kept ? (
+                      <span className="text-soft">kept on purpose</span>
+                    ) : (
+                      ""
+                    )}
+                  </td>
                   <td className="pr-3.5 text-right whitespace-nowrap">
-                    {!readOnly && <button type="button" className="button h-6" onClick={() => edit((d) => noteUse(d, use.id, { automation: use.automation, device: use.device }, today()))}>Used today</button>}{" "}
-                    {!readOnly && unusedDays !== undefined && <button type="button" className="button h-6" onClick={() => edit(() => [{ in: "uses", put: { ...use, kept: true } }])}>Keep it</button>}
+                    {!readOnly && (
+                      <button
+                        type="button"
+                        className="button h-6"
+                        onClick={() =>
+                          edit((d) =>
+                            noteUse(d, use.id, { automation: use.automation, device: use.device }, today()),
+                          )
+                        }
+                      >
+                        Used today
+                      </button>
+                    )}{" "}
+                    {!readOnly && unusedDays !== undefined && (
+                      <button
+                        type="button"
+                        className="button h-6"
+                        onClick={() => edit(() => [{ in: "uses", put: { ...use, kept: true } }])}
+                      >
+                        Keep it
+                      </button>
+                    )}
                   </td>
                 </tr>
               );

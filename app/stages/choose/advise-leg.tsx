@@ -19,41 +19,144 @@ export default function AdviseLeg() {
   const [guest, setGuest] = useState<boolean>();
   const [drawn, setDrawn] = useState<string>();
   const leg = design.legs.find((row) => row.id === chosen) ?? design.legs[0];
-  const advice = useMemo(() => leg && adviseLeg(design, leg.id, { ...(needs ? { needs } : {}), ...(guest === undefined ? {} : { guest }) }), [design, leg, needs, guest]);
-  if (!leg || !advice) return <p className="p-4 text-soft">No switched leg is known yet. Trace the switches in stage 2, House, under Switch map.</p>;
+  const advice = useMemo(
+    () =>
+      leg &&
+      adviseLeg(design, leg.id, { ...(needs ? { needs } : {}), ...(guest === undefined ? {} : { guest }) }),
+    [design, leg, needs, guest],
+  );
+  if (!leg || !advice)
+    return (
+      <p className="p-4 text-soft">
+        No switched leg is known yet. Trace the switches in stage 2, House, under Switch map.
+      </p>
+    );
   const asked = advice.want.needs;
   const way = advice.ways.find((one) => one.name === drawn) ?? advice.best ?? advice.ways[0]!;
-  const toggle = (need: WantNeed) => setNeeds(asked.includes(need) ? asked.filter((one) => one !== need) : WANT_NEEDS.filter((one) => one === need || asked.includes(one)));
+  const toggle = (need: WantNeed) =>
+    setNeeds(
+      asked.includes(need)
+        ? asked.filter((one) => one !== need)
+        : WANT_NEEDS.filter((one) => one === need || asked.includes(one)),
+    );
   return (
     <Advice
-      title="Lamp, switch, insert or in-line dimmer" verdict={advice.verdict} good={advice.best !== undefined} reasons={advice.reasons} caution={MAINS_CAUTION}
+      title="Lamp, switch, insert or in-line dimmer"
+      verdict={advice.verdict}
+      good={advice.best !== undefined}
+      reasons={advice.reasons}
+      caution={MAINS_CAUTION}
       fields={
         <>
-          <Pick label="Leg" value={leg.id} options={design.legs.map((row) => ({ value: row.id, text: row.name }))} take={(id) => { setChosen(id); setNeeds(undefined); setGuest(undefined); setDrawn(undefined); }} />
-          {ASKED.map((need) => <label key={need} className="flex items-center gap-1"><input type="checkbox" checked={asked.includes(need)} onChange={() => toggle(need)} />{need}</label>)}
-          <label className="flex items-center gap-1"><input type="checkbox" checked={advice.want.guest === true} onChange={(event) => setGuest(event.target.checked)} />guests use it</label>
+          <Pick
+            label="Leg"
+            value={leg.id}
+            options={design.legs.map((row) => ({ value: row.id, text: row.name }))}
+            take={(id) => {
+              setChosen(id);
+              setNeeds(undefined);
+              setGuest(undefined);
+              setDrawn(undefined);
+            }}
+          />
+          {ASKED.map((need) => (
+            <label key={need} className="flex items-center gap-1">
+              <input type="checkbox" checked={asked.includes(need)} onChange={() => toggle(need)} />
+              {need}
+            </label>
+          ))}
+          <label className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              checked={advice.want.guest === true}
+              onChange={(event) => setGuest(event.target.checked)}
+            />
+            guests use it
+          </label>
         </>
       }
-      drawing={<><LegDrawing advice={advice} way={way} /><figcaption className="mt-1 text-small text-soft">{way.name[0]!.toUpperCase() + way.name.slice(1)}. Copper is live always, graphite by the switch; dashed is only said.</figcaption></>}
+      drawing={
+        <>
+          <LegDrawing advice={advice} way={way} />
+          <figcaption className="mt-1 text-small text-soft">
+            {way.name[0]!.toUpperCase() + way.name.slice(1)}. Copper is live always, graphite by the switch;
+            dashed is only said.
+          </figcaption>
+        </>
+      }
     >
       <ul className="mt-4 grid gap-px bg-rule">
-        {advice.ways.map((one) => <Way key={one.name} way={one} drawn={one === way} years={settingsOf(design).years} currency={design.design.currency} onDraw={() => setDrawn(one.name)} />)}
+        {advice.ways.map((one) => (
+          <Way
+            key={one.name}
+            way={one}
+            drawn={one === way}
+            years={settingsOf(design).years}
+            currency={design.design.currency}
+            onDraw={() => setDrawn(one.name)}
+          />
+        ))}
       </ul>
     </Advice>
   );
 }
 
-function Way({ way, drawn, years, currency, onDraw }: { way: LegWay; drawn: boolean; years: number; currency: string; onDraw(): void }) {
+function Way({
+  way,
+  drawn,
+  years,
+  currency,
+  onDraw,
+}: {
+  way: LegWay;
+  drawn: boolean;
+  years: number;
+  currency: string;
+  onDraw(): void;
+}) {
   return (
-    <li className={`grid grid-cols-[1.25rem_minmax(0,1fr)_8rem] gap-x-2 px-1 py-2 ${drawn ? "bg-wash" : "bg-raised"}`}>
-      {way.ok ? <Check size={15} className="mt-0.5 text-accent" aria-label="goes" /> : <X size={15} className="mt-0.5 text-stop" aria-label="does not go" />}
+    <li
+      className={`grid grid-cols-[1.25rem_minmax(0,1fr)_8rem] gap-x-2 px-1 py-2 ${drawn ? "bg-wash" : "bg-raised"}`}
+    >
+      {way.ok ? (
+        <Check size={15} className="mt-0.5 text-accent" aria-label="goes" />
+      ) : (
+        <X size={15} className="mt-0.5 text-stop" aria-label="does not go" />
+      )}
       <div>
-        <button type="button" className="font-semibold hover:underline" aria-pressed={drawn} onClick={onDraw}>{way.name[0]!.toUpperCase() + way.name.slice(1)}</button>
-        {way.option && <span className="text-soft"> {way.ok ? "" : "nearest: "}{way.option.name}{way.companion ? ` with ${way.companion.name}` : ""}</span>}
-        {way.against.map((reason) => <p key={reason} className="text-small text-stop">{reason}</p>)}
-        {way.ok && way.notes.map((note) => <p key={note} className="text-small text-soft">{note}</p>)}
+        <button type="button" className="font-semibold hover:underline" aria-pressed={drawn} onClick={onDraw}>
+          {way.name[0]!.toUpperCase() + way.name.slice(1)}
+        </button>
+        {way.option && (
+          <span className="text-soft">
+            {" "}
+            {way.ok ? "" : "nearest: "}
+            {way.option.name}
+            {way.companion ? ` with ${way.companion.name}` : ""}
+          </span>
+        )}
+        {way.against.map((reason) => (
+          <p key={reason} className="text-small text-stop">
+            {reason}
+          </p>
+        ))}
+        {way.ok &&
+          way.notes.map((note) => (
+            <p key={note} className="text-small text-soft">
+              {note}
+            </p>
+          ))}
       </div>
-      <p className="text-right">{way.cost !== undefined && <><Worked working={() => way.working}>{groupDigits(way.cost, 2)}</Worked><span className="block text-small text-soft">{currency}, {years} years</span></>}</p>
+      <p className="text-right">
+        {way.cost !== undefined && (
+          <>
+            <Worked working={() => way.working}>{groupDigits(way.cost, 2)}</Worked>
+            <span className="block text-small text-soft">
+              {currency}, {years} years
+            </span>
+          </>
+        )}
+      </p>
     </li>
   );
 }

@@ -20,13 +20,35 @@ export default function Advisers() {
   const [chosen, , Page] = ADVISERS.find(([name]) => name === params.get("adviser")) ?? ADVISERS[0];
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[12rem_minmax(0,1fr)] max-md:grid-cols-1 max-md:grid-rows-[auto_minmax(0,1fr)]">
-      <nav aria-label="Advisers" className="overflow-y-auto border-r border-rule bg-pane py-1.5 max-md:flex max-md:overflow-x-auto" data-chrome>
+      <nav
+        aria-label="Advisers"
+        className="overflow-y-auto border-r border-rule bg-pane py-1.5 max-md:flex max-md:overflow-x-auto"
+        data-chrome
+      >
         {ADVISERS.map(([name, text]) => (
-          <button key={name} type="button" aria-pressed={name === chosen} className={`block w-full border-l-2 px-3 py-1.5 text-left max-md:w-auto max-md:whitespace-nowrap ${name === chosen ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"}`} onClick={() => setParams({ view: "advisers", adviser: name }, { replace: true, preventScrollReset: true })}>{text}</button>
+          <button
+            key={name}
+            type="button"
+            aria-pressed={name === chosen}
+            className={`block w-full border-l-2 px-3 py-1.5 text-left max-md:w-auto max-md:whitespace-nowrap ${name === chosen ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"}`}
+            onClick={() =>
+              setParams({ view: "advisers", adviser: name }, { replace: true, preventScrollReset: true })
+            }
+          >
+            {text}
+          </button>
         ))}
       </nav>
       <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Advice">
-        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Page /></Suspense>
+        <Suspense
+          fallback={
+            <p className="p-4 text-soft" role="status">
+              Fetching…
+            </p>
+          }
+        >
+          <Page />
+        </Suspense>
       </div>
     </div>
   );

@@ -68,7 +68,12 @@ class Choice {
     this.end = askWorker({ design, what: "plans" }, (reply) => {
       if ("progress" in reply) this.set({ progress: reply.progress });
       else if ("answer" in reply) {
-        this.set({ working: undefined, progress: undefined, solved: { ...reply.answer, design, seconds: reply.seconds }, before: this.state.solved });
+        this.set({
+          working: undefined,
+          progress: undefined,
+          solved: { ...reply.answer, design, seconds: reply.seconds },
+          before: this.state.solved,
+        });
       } else if ("next" in reply) this.refine(reply.next);
       else if ("all" in reply) this.finish();
       else if ("failed" in reply) {

@@ -25,23 +25,77 @@ function WantWhy({ design, want }: { design: Design; want: Rows["wants"] }) {
     if (!plan || !of || !known) return [];
     const picked = new Set(plan.picks.filter((pick) => pick.want === want.id).map((pick) => pick.option));
     const all = candidatesOf(of, known, true);
-    return of.options.filter((option) => option.serves.includes(known.function)).map((option) => {
-      // Cheapest first: with a switch beside it there may be several of one option.
-      const one = all.find((other) => other.option === option);
-      return { option, picked: picked.has(option.id), cost: one?.cost, companion: one?.companion, why: whyNot(of, plan, known, option, all) };
-    })
-      .sort((a, b) => Number(b.picked) - Number(a.picked) || (a.cost ?? Infinity) - (b.cost ?? Infinity) || a.option.name.localeCompare(b.option.name));
+    return of.options
+      .filter((option) => option.serves.includes(known.function))
+      .map((option) => {
+        // Cheapest first: with a switch beside it there may be several of one option.
+        const one = all.find((other) => other.option === option);
+        return {
+          option,
+          picked: picked.has(option.id),
+          cost: one?.cost,
+          companion: one?.companion,
+          why: whyNot(of, plan, known, option, all),
+        };
+      })
+      .sort(
+        (a, b) =>
+          Number(b.picked) - Number(a.picked) ||
+          (a.cost ?? Infinity) - (b.cost ?? Infinity) ||
+          a.option.name.localeCompare(b.option.name),
+      );
   }, [solved, plan, want.id]);
-  if (!plan) return <p className="text-soft">Plans say what is taken for it and why nothing else: they are worked out on the sheet.</p>;
+  if (!plan)
+    return (
+      <p className="text-soft">
+        Plans say what is taken for it and why nothing else: they are worked out on the sheet.
+      </p>
+    );
   return (
     <section aria-label="Why not">
       <h3 className="font-semibold">In “{plan.name}”, and why not the others</h3>
-      <ul className="mt-1.5 max-h-72 overflow-y-auto border-t border-rule" tabIndex={0} aria-label="Options for this want">
+      <ul
+        className="mt-1.5 max-h-72 overflow-y-auto border-t border-rule"
+        tabIndex={0}
+        aria-label="Options for this want"
+      >
         {rows.map(({ option, companion, picked, cost, why }) => (
           <li key={option.id} className={`border-b border-rule px-1 py-1 ${picked ? "bg-wash" : ""}`}>
-            <p className="flex justify-between gap-2"><span className={picked ? "font-semibold" : ""}>{option.name}{companion ? ` with ${companion.name}` : ""}</span>{cost === undefined ? <span className="text-soft">–</span> : <Worked working={() => unitWorking(design, want, option, companion)}>{groupDigits(cost, 2)}</Worked>}</p>
-            <p className="flex justify-between gap-2 text-small text-soft"><span>{picked ? "taken" : why}</span>
-              {!readOnly && cost !== undefined && <button type="button" className="shrink-0 underline hover:text-ink" onClick={() => edit((d) => { const now = byId(d, "wants").get(want.id)!; const { option: _settled, ...open } = now; return [{ in: "wants", put: want.option === option.id ? open : { ...now, option: option.id } }]; })}>{want.option === option.id ? "leave it open" : "settle on it"}</button>}
+            <p className="flex justify-between gap-2">
+              <span className={picked ? "font-semibold" : ""}>
+                {option.name}
+                {companion ? ` with ${companion.name}` : ""}
+              </span>
+              {cost === undefined ? (
+                <span className="text-soft">–</span>
+              ) : (
+                <Worked working={() => unitWorking(design, want, option, companion)}>
+                  {groupDigits(cost, 2)}
+                </Worked>
+              )}
+            </p>
+            <p className="flex justify-between gap-2 text-small text-soft">
+              <span>{picked ? "taken" : why}</span>
+              {!readOnly && cost !== undefined && (
+                <button
+                  type="button"
+                  className="shrink-0 underline hover:text-ink"
+                  onClick={() =>
+                    edit((d) => {
+                      const now = byId(d, "wants").get(want.id)!;
+                      const { option: _settled, ...open } = now;
+                      return [
+                        {
+                          in: "wants",
+                          put: want.option === option.id ? open : { ...now, option: option.id },
+                        },
+                      ];
+                    })
+                  }
+                >
+                  {want.option === option.id ? "leave it open" : "settle on it"}
+                </button>
+              )}
             </p>
           </li>
         ))}
@@ -58,9 +112,24 @@ function OptionFacts({ design, option }: { design: Design; option: Rows["options
   const profile = PROTOCOL_TABLE.find((row) => row.protocol === option.protocol);
   return (
     <dl>
-      <Fact label={`Over ${years} years`}><Worked working={working}>{groupDigits(working().value, 2)}</Worked> <span className="unit">{design.design.currency} each, without cable</span></Fact>
-      {profile && <Fact label="Carries">{[rangeClass(profile) ? `through ${rangeClass(profile)}` : "by cable", profile.topology, ...(profile.hops ? [counted(profile.hops, "hop")] : []), ...(profile.devices ? [counted(profile.devices, "device")] : []), ...(option.routes ? ["passes on"] : [])].join(", ")}</Fact>}
-      <Fact label="Fit for">{option.controls ? "carrying others" : `${wanted} ${wanted === 1 ? "want" : "wants"} by its function`}</Fact>
+      <Fact label={`Over ${years} years`}>
+        <Worked working={working}>{groupDigits(working().value, 2)}</Worked>{" "}
+        <span className="unit">{design.design.currency} each, without cable</span>
+      </Fact>
+      {profile && (
+        <Fact label="Carries">
+          {[
+            rangeClass(profile) ? `through ${rangeClass(profile)}` : "by cable",
+            profile.topology,
+            ...(profile.hops ? [counted(profile.hops, "hop")] : []),
+            ...(profile.devices ? [counted(profile.devices, "device")] : []),
+            ...(option.routes ? ["passes on"] : []),
+          ].join(", ")}
+        </Fact>
+      )}
+      <Fact label="Fit for">
+        {option.controls ? "carrying others" : `${wanted} ${wanted === 1 ? "want" : "wants"} by its function`}
+      </Fact>
       <Fact label="In the register">{used === 1 ? "one device" : counted(used, "device")}</Fact>
     </dl>
   );
@@ -68,11 +137,28 @@ function OptionFacts({ design, option }: { design: Design; option: Rows["options
 
 function HubFacts({ design, hub }: { design: Design; hub: Rows["hubs"] }) {
   const option = byId(design, "options").get(hub.option);
-  const taken = (protocol: string) => design.devices.filter((device) => device.option !== undefined && device.protocol === protocol && !byId(design, "options").get(device.option)?.controls).length;
+  const taken = (protocol: string) =>
+    design.devices.filter(
+      (device) =>
+        device.option !== undefined &&
+        device.protocol === protocol &&
+        !byId(design, "options").get(device.option)?.controls,
+    ).length;
   return (
     <dl>
-      {(option?.controls?.radios ?? []).map((radio) => <Fact key={radio.protocol} label={radio.protocol}><span className={`measure ${taken(radio.protocol) > radio.devices ? "font-semibold text-stop" : ""}`}>{taken(radio.protocol)}</span> chosen, holds <span className="measure">{radio.devices}</span></Fact>)}
-      <Fact label="Internet">{option?.local && !option.cloud ? "works without" : <span className="text-mend">needs it</span>}</Fact>
+      {(option?.controls?.radios ?? []).map((radio) => (
+        <Fact key={radio.protocol} label={radio.protocol}>
+          <span
+            className={`measure ${taken(radio.protocol) > radio.devices ? "font-semibold text-stop" : ""}`}
+          >
+            {taken(radio.protocol)}
+          </span>{" "}
+          chosen, holds <span className="measure">{radio.devices}</span>
+        </Fact>
+      ))}
+      <Fact label="Internet">
+        {option?.local && !option.cloud ? "works without" : <span className="text-mend">needs it</span>}
+      </Fact>
     </dl>
   );
 }
@@ -82,18 +168,48 @@ function PlanFacts({ design, plan }: { design: Design; plan: Rows["plans"] }) {
     <>
       <dl>
         <Fact label="Accepted">{plan.acceptedOn}</Fact>
-        <Fact label="Cost"><span className="measure">{groupDigits(plan.cost, 2)}</span> <span className="unit">{design.design.currency} over {plan.years} years</span></Fact>
-        <Fact label="Bound"><span className="measure">{groupDigits(plan.bound, 2)}</span> <span className="unit">with penalties</span></Fact>
+        <Fact label="Cost">
+          <span className="measure">{groupDigits(plan.cost, 2)}</span>{" "}
+          <span className="unit">
+            {design.design.currency} over {plan.years} years
+          </span>
+        </Fact>
+        <Fact label="Bound">
+          <span className="measure">{groupDigits(plan.bound, 2)}</span>{" "}
+          <span className="unit">with penalties</span>
+        </Fact>
       </dl>
-      <ul className="mt-2 max-h-72 overflow-y-auto" tabIndex={0} aria-label="Choices of this plan">{plan.picks.map((pick) => {
-        const want = byId(design, "wants").get(pick.want);
-        return <li key={`${pick.want} ${pick.option} ${pick.hub ?? ""}`} className="border-t border-rule py-1"><span className="font-medium">{want ? wantName(design, want) : pick.want}</span><span className="block text-small text-soft">{pickText(design, { ...pick, split: { buy: 0, fit: 0, run: 0 }, offline: false, hubless: false })}</span></li>;
-      })}</ul>
+      <ul className="mt-2 max-h-72 overflow-y-auto" tabIndex={0} aria-label="Choices of this plan">
+        {plan.picks.map((pick) => {
+          const want = byId(design, "wants").get(pick.want);
+          return (
+            <li key={`${pick.want} ${pick.option} ${pick.hub ?? ""}`} className="border-t border-rule py-1">
+              <span className="font-medium">{want ? wantName(design, want) : pick.want}</span>
+              <span className="block text-small text-soft">
+                {pickText(design, {
+                  ...pick,
+                  split: { buy: 0, fit: 0, run: 0 },
+                  offline: false,
+                  hubless: false,
+                })}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
     </>
   );
 }
 
-export default function ChooseExtra({ design, collection, row }: { design: Design; collection: CollectionName; row: AnyRow }) {
+export default function ChooseExtra({
+  design,
+  collection,
+  row,
+}: {
+  design: Design;
+  collection: CollectionName;
+  row: AnyRow;
+}) {
   if (collection === "wants") return <WantWhy design={design} want={row as Rows["wants"]} />;
   if (collection === "options") return <OptionFacts design={design} option={row as Rows["options"]} />;
   if (collection === "hubs") return <HubFacts design={design} hub={row as Rows["hubs"]} />;

@@ -8,9 +8,18 @@ import { groupDigits } from "#core/design/units";
 import { useDesign, useDesk } from "../../desk/desk";
 
 const facts = (hub: OptionRow): string[] => [
-  hub.local && !hub.cloud ? "works without the internet" : "needs the internet", ...(hub.account ? ["an account"] : []), hub.controls!.engine ? "runs automations" : "no automations", ...(hub.controls!.closed ? ["its own line only"] : []),
-  ...(hub.controls!.voice ? ["voice"] : []), ...(hub.controls!.infrared ? ["infrared"] : []), ...(hub.controls!.bridges ? ["takes bridges"] : []), ...(hub.controls!.sticks ? [`${hub.controls!.sticks} ${hub.controls!.sticks === 1 ? "place" : "places"} for coordinators`] : []),
-  ...(hub.yearly ? [`${hub.yearly} a year`] : []), `${hub.supportYears} years of support`,
+  hub.local && !hub.cloud ? "works without the internet" : "needs the internet",
+  ...(hub.account ? ["an account"] : []),
+  hub.controls!.engine ? "runs automations" : "no automations",
+  ...(hub.controls!.closed ? ["its own line only"] : []),
+  ...(hub.controls!.voice ? ["voice"] : []),
+  ...(hub.controls!.infrared ? ["infrared"] : []),
+  ...(hub.controls!.bridges ? ["takes bridges"] : []),
+  ...(hub.controls!.sticks
+    ? [`${hub.controls!.sticks} ${hub.controls!.sticks === 1 ? "place" : "places"} for coordinators`]
+    : []),
+  ...(hub.yearly ? [`${hub.yearly} a year`] : []),
+  `${hub.supportYears} years of support`,
 ];
 
 export default function Hubs() {
@@ -18,28 +27,62 @@ export default function Hubs() {
   const { select } = useDesk();
   const table = useMemo(() => {
     const rows = asksOf(design);
-    const hubs = design.options.filter((option) => option.kind === "hub").map((hub) => {
-      const cells = rows.map(({ want }) => hubAgainst(design, hub, want));
-      return { hub, cells, met: rows.reduce((sum, row, i) => sum + (cells[i]!.ok ? row.units : 0), 0) };
-    }).sort((a, b) => b.met - a.met || a.hub.price - b.hub.price);
+    const hubs = design.options
+      .filter((option) => option.kind === "hub")
+      .map((hub) => {
+        const cells = rows.map(({ want }) => hubAgainst(design, hub, want));
+        return { hub, cells, met: rows.reduce((sum, row, i) => sum + (cells[i]!.ok ? row.units : 0), 0) };
+      })
+      .sort((a, b) => b.met - a.met || a.hub.price - b.hub.price);
     return { rows, hubs, units: rows.reduce((sum, row) => sum + row.units, 0) };
   }, [design]);
   const standing = new Set(design.hubs.map((row) => row.option));
-  if (!table.hubs.length || !table.rows.length) return <p className="p-6 text-soft">{table.rows.length ? "No hub is in the catalogue." : "Nothing is wanted yet, so no hub is asked for anything."}</p>;
+  if (!table.hubs.length || !table.rows.length)
+    return (
+      <p className="p-6 text-soft">
+        {table.rows.length
+          ? "No hub is in the catalogue."
+          : "Nothing is wanted yet, so no hub is asked for anything."}
+      </p>
+    );
   return (
     <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Hubs against needs">
       <table className="w-max border-separate border-spacing-0 text-small">
-        <caption className="sr-only">Hubs against needs, best first. A hub by itself, with whatever coordinators and bridges it takes.</caption>
+        <caption className="sr-only">
+          Hubs against needs, best first. A hub by itself, with whatever coordinators and bridges it takes.
+        </caption>
         <thead>
           <tr>
-            <th scope="col" className="sticky top-0 left-0 z-20 w-44 border-r border-b border-rule bg-pane px-3.5 pb-2 text-left align-bottom font-normal text-soft">Need, with how many of it. Each hub by itself, with the coordinators and bridges it takes.</th>
+            <th
+              scope="col"
+              className="sticky top-0 left-0 z-20 w-44 border-r border-b border-rule bg-pane px-3.5 pb-2 text-left align-bottom font-normal text-soft"
+            >
+              Need, with how many of it. Each hub by itself, with the coordinators and bridges it takes.
+            </th>
             {table.hubs.map(({ hub, met }) => (
-              <th key={hub.id} scope="col" className="sticky top-0 z-10 w-42 border-r border-b border-rule bg-pane px-2.5 py-2 text-left align-top font-normal">
-                <button type="button" className="text-left text-table font-semibold hover:underline" onClick={() => select({ in: "options", id: hub.id })}>{hub.name}</button>
+              <th
+                key={hub.id}
+                scope="col"
+                className="sticky top-0 z-10 w-42 border-r border-b border-rule bg-pane px-2.5 py-2 text-left align-top font-normal"
+              >
+                <button
+                  type="button"
+                  className="text-left text-table font-semibold hover:underline"
+                  onClick={() => select({ in: "options", id: hub.id })}
+                >
+                  {hub.name}
+                </button>
                 {standing.has(hub.id) && <span className="ml-1 text-accent">stands in the house</span>}
-                <p className="mt-0.5"><span className="measure text-table font-semibold">{met}</span> of {table.units} units · <span className="measure">{groupDigits(hub.price, 0)}</span> {design.design.currency}</p>
-                <div className="mt-0.5 h-1.5 bg-ground" aria-hidden="true"><div className="h-full bg-accent" style={{ width: `${(100 * met) / table.units}%` }} /></div>
-                <p className="mt-1 text-tiny text-soft">{hub.controls!.radios.map((radio) => `${radio.protocol} ${radio.devices}`).join(", ")}</p>
+                <p className="mt-0.5">
+                  <span className="measure text-table font-semibold">{met}</span> of {table.units} units ·{" "}
+                  <span className="measure">{groupDigits(hub.price, 0)}</span> {design.design.currency}
+                </p>
+                <div className="mt-0.5 h-1.5 bg-ground" aria-hidden="true">
+                  <div className="h-full bg-accent" style={{ width: `${(100 * met) / table.units}%` }} />
+                </div>
+                <p className="mt-1 text-tiny text-soft">
+                  {hub.controls!.radios.map((radio) => `${radio.protocol} ${radio.devices}`).join(", ")}
+                </p>
                 <p className="text-tiny text-soft">{facts(hub).join(" · ")}</p>
               </th>
             ))}
@@ -48,15 +91,42 @@ export default function Hubs() {
         <tbody>
           {table.rows.map(({ want, units }, r) => (
             <tr key={want.id}>
-              <th scope="row" className="sticky left-0 z-10 w-44 border-r border-b border-rule bg-pane px-3.5 py-1.5 text-left align-top text-table font-normal">
-                <button type="button" className="text-left hover:underline" onClick={() => select({ in: "wants", id: want.id })}>{units > 1 ? `${units} × ` : ""}{FUNCTIONS[want.function].name}</button>
-                <span className="block text-small text-soft">{[...want.needs, ...(want.critical || want.localOnly ? ["in the house"] : []), ...(want.guest ? ["guests"] : []), ...(want.leg ? [design.legs.find((leg) => leg.id === want.leg)?.name ?? ""] : [])].join(" · ")}</span>
+              <th
+                scope="row"
+                className="sticky left-0 z-10 w-44 border-r border-b border-rule bg-pane px-3.5 py-1.5 text-left align-top text-table font-normal"
+              >
+                <button
+                  type="button"
+                  className="text-left hover:underline"
+                  onClick={() => select({ in: "wants", id: want.id })}
+                >
+                  {units > 1 ? `${units} × ` : ""}
+                  {FUNCTIONS[want.function].name}
+                </button>
+                <span className="block text-small text-soft">
+                  {[
+                    ...want.needs,
+                    ...(want.critical || want.localOnly ? ["in the house"] : []),
+                    ...(want.guest ? ["guests"] : []),
+                    ...(want.leg ? [design.legs.find((leg) => leg.id === want.leg)?.name ?? ""] : []),
+                  ].join(" · ")}
+                </span>
               </th>
               {table.hubs.map(({ hub, cells }) => {
                 const cell = cells[r]!;
                 return (
-                  <td key={hub.id} className={`w-42 max-w-42 border-r border-b border-rule px-2.5 py-1.5 align-top ${cell.ok ? "" : "bg-pane text-soft"}`}>
-                    <span className="flex gap-1.5">{cell.ok ? <Check size={13} className="mt-0.5 shrink-0 text-accent" aria-label="yes" /> : <X size={13} className="mt-0.5 shrink-0 text-stop" aria-label="no" />}<span>{cell.text}</span></span>
+                  <td
+                    key={hub.id}
+                    className={`w-42 max-w-42 border-r border-b border-rule px-2.5 py-1.5 align-top ${cell.ok ? "" : "bg-pane text-soft"}`}
+                  >
+                    <span className="flex gap-1.5">
+                      {cell.ok ? (
+                        <Check size={13} className="mt-0.5 shrink-0 text-accent" aria-label="yes" />
+                      ) : (
+                        <X size={13} className="mt-0.5 shrink-0 text-stop" aria-label="no" />
+                      )}
+                      <span>{cell.text}</span>
+                    </span>
                   </td>
                 );
               })}

@@ -12,7 +12,14 @@ const Advisers = lazy(() => import("./advisers"));
 const Retrofit = lazy(() => import("./retrofit"));
 
 const VIEWS = [
-  ["plans", "Plans", Plans], ["wants", "Wants", Wants], ["hubs", "Hubs", Hubs], ["what-if", "What if", WhatIf], ["catalogue", "Catalogue", Catalogue], ["protocols", "Protocols", Protocols], ["advisers", "Advisers", Advisers], ["retrofit", "Retrofit sheet", Retrofit],
+  ["plans", "Plans", Plans],
+  ["wants", "Wants", Wants],
+  ["hubs", "Hubs", Hubs],
+  ["what-if", "What if", WhatIf],
+  ["catalogue", "Catalogue", Catalogue],
+  ["protocols", "Protocols", Protocols],
+  ["advisers", "Advisers", Advisers],
+  ["retrofit", "Retrofit sheet", Retrofit],
 ] as const;
 
 export default function Choose() {
@@ -22,7 +29,16 @@ export default function Choose() {
     <>
       <h2 className="sr-only">Choose</h2>
       <Views label="Views of the choice" views={VIEWS} view={view} show={show} />
-      <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Panel /><Ready /></Suspense>
+      <Suspense
+        fallback={
+          <p className="p-4 text-soft" role="status">
+            Fetching…
+          </p>
+        }
+      >
+        <Panel />
+        <Ready />
+      </Suspense>
     </>
   );
 }

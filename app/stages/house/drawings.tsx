@@ -22,15 +22,25 @@ function sizeOf(file: File): Promise<{ widthPx: number; heightPx: number }> {
     };
     image.onerror = () => {
       URL.revokeObjectURL(address);
-      refuse(new InputError([{ path: "Picture", reason: "cannot be shown: it is damaged, or no PNG, JPEG or SVG" }]));
+      refuse(
+        new InputError([
+          { path: "Picture", reason: "cannot be shown: it is damaged, or no PNG, JPEG or SVG" },
+        ]),
+      );
     };
     image.src = address;
   });
 }
 
 async function sendPicture(url: string, file: File): Promise<string> {
-  const response = await fetch(`${url}/picture`, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file });
-  const body: unknown = response.headers.get("Content-Type")?.includes("json") ? await response.json() : { error: await response.text() };
+  const response = await fetch(`${url}/picture`, {
+    method: "POST",
+    headers: { "Content-Type": "application/octet-stream" },
+    body: file,
+  });
+  const body: unknown = response.headers.get("Content-Type")?.includes("json")
+    ? await response.json()
+    : { error: await response.text() };
   if (!response.ok) throw new InputError([{ path: "", reason: (body as { error: string }).error }]);
   return (body as { hash: string }).hash;
 }
@@ -38,16 +48,20 @@ async function sendPicture(url: string, file: File): Promise<string> {
 /** Run work that may refuse its input; what it said is kept to be shown. */
 function useAttempt(): [string | undefined, (work: () => unknown) => Promise<void>] {
   const [wrong, setWrong] = useState<string>();
-  return [wrong, async (work) => {
-    try {
-      setWrong(undefined);
-      await work();
-    } catch (problem) {
-      if (problem instanceof InputError) setWrong(problem.message);
-      else if (problem instanceof TypeError) setWrong("The server cannot be reached: nothing was changed. Try again.");
-      else throw problem;
-    }
-  }];
+  return [
+    wrong,
+    async (work) => {
+      try {
+        setWrong(undefined);
+        await work();
+      } catch (problem) {
+        if (problem instanceof InputError) setWrong(problem.message);
+        else if (problem instanceof TypeError)
+          setWrong("The server cannot be reached: nothing was changed. Try again.");
+        else throw problem;
+      }
+    },
+  ];
 }
 
 export default function Drawings() {
@@ -60,8 +74,17 @@ export default function Drawings() {
       {!readOnly && <WallImport design={design} />}
       <section className="border-b border-rule p-4" aria-label="Export">
         <h3 className="font-semibold">Take {here?.name ?? "the level"} out</h3>
-        <p className="mt-1 text-soft">Walls, openings, rooms, ways and points, a layer each. SVG at 1 : 50, DXF in metres.</p>
-        <p className="mt-2 flex gap-2"><a className="button" href={`${url}/plan/${level}/svg`}>SVG</a><a className="button" href={`${url}/plan/${level}/dxf`}>DXF</a></p>
+        <p className="mt-1 text-soft">
+          Walls, openings, rooms, ways and points, a layer each. SVG at 1 : 50, DXF in metres.
+        </p>
+        <p className="mt-2 flex gap-2">
+          <a className="button" href={`${url}/plan/${level}/svg`}>
+            SVG
+          </a>
+          <a className="button" href={`${url}/plan/${level}/dxf`}>
+            DXF
+          </a>
+        </p>
       </section>
     </div>
   );
@@ -73,35 +96,109 @@ function Underlay({ design }: { design: Design }) {
   const [wrong, attempt] = useAttempt();
   const [busy, setBusy] = useState(false);
   const own = design.underlays.filter((row) => row.level === level);
-  const add = (file: File) => attempt(async () => {
-    if (file.size > MOST_PICTURE_MB * 1e6) fail("Picture", `is ${(file.size / 1e6).toFixed(0)} MB: at most ${MOST_PICTURE_MB} MB; save it smaller and bring it in again`);
-    setBusy(true);
-    try {
-      const size = await sizeOf(file);
-      const picture = await sendPicture(url, file);
-      const id = newRowId("u");
-      // Until it is set to scale a picture is shown ten metres wide.
-      edit(() => [{ in: "underlays", put: { id, level, name: file.name.slice(0, 60), picture, ...size, x: 0, y: 0, metresPerPx: 10 / size.widthPx, turnDeg: 0, opacityPct: 60 } }]);
-      select({ in: "underlays", id });
-    } finally {
-      setBusy(false);
-    }
-  });
+  const add = (file: File) =>
+    attempt(async () => {
+      if (file.size > MOST_PICTURE_MB * 1e6)
+        fail(
+          "Picture",
+          `is ${(file.size / 1e6).toFixed(0)} MB: at most ${MOST_PICTURE_MB} MB; save it smaller and bring it in again`,
+        );
+      setBusy(true);
+      try {
+        const size = await sizeOf(file);
+        const picture = await sendPicture(url, file);
+        const id = newRowId("u");
+        // Until it is set to scale a picture is shown ten metres wide.
+        edit(() => [
+          {
+            in: "underlays",
+            put: {
+              id,
+              level,
+              name: file.name.slice(0, 60),
+              picture,
+              ...size,
+              x: 0,
+              y: 0,
+              metresPerPx: 10 / size.widthPx,
+              turnDeg: 0,
+              opacityPct: 60,
+            },
+          },
+        ]);
+        select({ in: "underlays", id });
+      } finally {
+        setBusy(false);
+      }
+    });
   return (
     <section className="border-b border-rule p-4" aria-label="Underlay">
       <h3 className="font-semibold">A picture of the builder's drawing under the plan</h3>
-      <p className="mt-1 text-soft">PNG, JPEG or SVG, at most {MOST_PICTURE_MB} MB. Then set it to scale on the plan by two places and the distance between them.</p>
-      <label className="mt-2 inline-grid gap-1"><span className="sr-only">Picture</span><input type="file" accept="image/png,image/jpeg,image/svg+xml" className="field h-auto w-80 py-1.5" disabled={busy} onChange={(event) => { const file = event.target.files?.[0]; if (file) void add(file); event.target.value = ""; }} /></label>
-      {busy && <p role="status" className="mt-1 text-soft">Bringing it in…</p>}
-      {wrong && <p role="alert" className="mt-2 text-stop">{wrong}</p>}
+      <p className="mt-1 text-soft">
+        PNG, JPEG or SVG, at most {MOST_PICTURE_MB} MB. Then set it to scale on the plan by two places and the
+        distance between them.
+      </p>
+      <label className="mt-2 inline-grid gap-1">
+        <span className="sr-only">Picture</span>
+        <input
+          type="file"
+          accept="image/png,image/jpeg,image/svg+xml"
+          className="field h-auto w-80 py-1.5"
+          disabled={busy}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void add(file);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {busy && (
+        <p role="status" className="mt-1 text-soft">
+          Bringing it in…
+        </p>
+      )}
+      {wrong && (
+        <p role="alert" className="mt-2 text-stop">
+          {wrong}
+        </p>
+      )}
       <ul className="mt-2">
-        {own.map((row) => <li key={row.id} className="flex items-center gap-3 border-t border-rule py-1.5"><button type="button" className="font-medium hover:underline" onClick={() => select({ in: "underlays", id: row.id })}>{row.name}</button><span className="measure text-soft">{row.widthPx} × {row.heightPx} px, {(row.widthPx * row.metresPerPx).toFixed(2)} m wide</span><Link className="button ml-auto" to="?" onClick={() => { select({ in: "underlays", id: row.id }); setTool("scale"); }}>Set to scale</Link></li>)}
+        {own.map((row) => (
+          <li key={row.id} className="flex items-center gap-3 border-t border-rule py-1.5">
+            <button
+              type="button"
+              className="font-medium hover:underline"
+              onClick={() => select({ in: "underlays", id: row.id })}
+            >
+              {row.name}
+            </button>
+            <span className="measure text-soft">
+              {row.widthPx} × {row.heightPx} px, {(row.widthPx * row.metresPerPx).toFixed(2)} m wide
+            </span>
+            <Link
+              className="button ml-auto"
+              to="?"
+              onClick={() => {
+                select({ in: "underlays", id: row.id });
+                setTool("scale");
+              }}
+            >
+              Set to scale
+            </Link>
+          </li>
+        ))}
       </ul>
     </section>
   );
 }
 
-const UNITS: [string, number][] = [["millimetres", 0.001], ["centimetres", 0.01], ["metres", 1], ["inches", 0.0254], ["feet", 0.3048]];
+const UNITS: [string, number][] = [
+  ["millimetres", 0.001],
+  ["centimetres", 0.01],
+  ["metres", 1],
+  ["inches", 0.0254],
+  ["feet", 0.3048],
+];
 
 function WallImport({ design }: { design: Design }) {
   const { level, preferences } = useDesk();
@@ -112,22 +209,35 @@ function WallImport({ design }: { design: Design }) {
   const [scale, setScale] = useState("");
   const [lines, setLines] = useState<WallsFrom["lines"]>("centres");
   const [thickness, setThickness] = useState("0.12");
-  const [material, setMaterial] = useState(design.materials.find((row) => row.id === "brick-single")?.id ?? design.materials[0]?.id ?? "");
+  const [material, setMaterial] = useState(
+    design.materials.find((row) => row.id === "brick-single")?.id ?? design.materials[0]?.id ?? "",
+  );
   const [done, setDone] = useState<string>();
-  const open = (file: File) => attempt(async () => {
-    setDrawing(undefined);
-    setDone(undefined);
-    if (file.size > MOST_DRAWING_MB * 1e6) fail("File", `is ${(file.size / 1e6).toFixed(0)} MB: at most ${MOST_DRAWING_MB} MB`);
-    const text = await file.text();
-    const isSvg = /\.svg$/i.test(file.name) || text.trimStart().startsWith("<");
-    const read = isSvg ? (await import("#core/files/svg-in")).readSvg(text) : (await import("#core/files/dxf-in")).readDxf(text);
-    setDrawing({ name: file.name, read });
-    setLayers(read.layers.slice(0, 1).map((layer) => layer.name));
-    setScale(read.metresPerUnit === undefined ? "" : String(read.metresPerUnit));
-  });
+  const open = (file: File) =>
+    attempt(async () => {
+      setDrawing(undefined);
+      setDone(undefined);
+      if (file.size > MOST_DRAWING_MB * 1e6)
+        fail("File", `is ${(file.size / 1e6).toFixed(0)} MB: at most ${MOST_DRAWING_MB} MB`);
+      const text = await file.text();
+      const isSvg = /\.svg$/i.test(file.name) || text.trimStart().startsWith("<");
+      const read = isSvg
+        ? (await import("#core/files/svg-in")).readSvg(text)
+        : (await import("#core/files/dxf-in")).readDxf(text);
+      setDrawing({ name: file.name, read });
+      setLayers(read.layers.slice(0, 1).map((layer) => layer.name));
+      setScale(read.metresPerUnit === undefined ? "" : String(read.metresPerUnit));
+    });
   const options = useMemo((): WallsFrom | undefined => {
     try {
-      return { metresPerUnit: Number(scale), layers, lines, thicknessM: parseLength(thickness, "Thickness", preferences.units === "imperial" ? "ft" : "m"), material, at: [0, 0] };
+      return {
+        metresPerUnit: Number(scale),
+        layers,
+        lines,
+        thicknessM: parseLength(thickness, "Thickness", preferences.units === "imperial" ? "ft" : "m"),
+        material,
+        at: [0, 0],
+      };
     } catch (problem) {
       if (problem instanceof InputError) return undefined;
       throw problem;
@@ -137,32 +247,156 @@ function WallImport({ design }: { design: Design }) {
     if (!drawing || !options || !(options.metresPerUnit > 0) || !layers.length) return undefined;
     return wallsFrom(drawing.read, options);
   }, [drawing, options, layers.length]);
-  const take = () => attempt(() => {
-    const { changes, made } = importWalls(design, level, () => newRowId("w"), drawing!.read, options ?? fail("Thickness", "must be a length"));
-    edit(() => changes);
-    setDone(`${counted(made.walls.length, "wall")} drawn on ${byId(design, "levels").get(level)?.name}. Find the rooms between them beside the plan.`);
-    setDrawing(undefined);
-  });
+  const take = () =>
+    attempt(() => {
+      const { changes, made } = importWalls(
+        design,
+        level,
+        () => newRowId("w"),
+        drawing!.read,
+        options ?? fail("Thickness", "must be a length"),
+      );
+      edit(() => changes);
+      setDone(
+        `${counted(made.walls.length, "wall")} drawn on ${byId(design, "levels").get(level)?.name}. Find the rooms between them beside the plan.`,
+      );
+      setDrawing(undefined);
+    });
   return (
     <section className="border-b border-rule p-4" aria-label="Walls from a drawing">
       <h3 className="font-semibold">Walls from a drawing</h3>
-      <p className="mt-1 text-soft">Lines and polylines of a DXF or SVG file, by layer. Nothing is drawn before you say so.</p>
-      <label className="mt-2 inline-grid gap-1"><span className="sr-only">Drawing</span><input type="file" accept=".dxf,.svg" className="field h-auto w-80 py-1.5" onChange={(event) => { const file = event.target.files?.[0]; if (file) void open(file); event.target.value = ""; }} /></label>
-      {wrong && <p role="alert" className="mt-2 text-stop">{wrong}</p>}
-      {done && <p role="status" className="mt-2 text-accent">{done}</p>}
+      <p className="mt-1 text-soft">
+        Lines and polylines of a DXF or SVG file, by layer. Nothing is drawn before you say so.
+      </p>
+      <label className="mt-2 inline-grid gap-1">
+        <span className="sr-only">Drawing</span>
+        <input
+          type="file"
+          accept=".dxf,.svg"
+          className="field h-auto w-80 py-1.5"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void open(file);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {wrong && (
+        <p role="alert" className="mt-2 text-stop">
+          {wrong}
+        </p>
+      )}
+      {done && (
+        <p role="status" className="mt-2 text-accent">
+          {done}
+        </p>
+      )}
       {drawing && (
         <div className="mt-3 grid gap-4 md:grid-cols-[16rem_minmax(0,1fr)]" data-preview>
           <div className="grid content-start gap-3">
-            <fieldset><legend className="text-small text-soft">Layers of {drawing.name}</legend>{drawing.read.layers.map((layer) => <label key={layer.name} className="flex items-center gap-1.5 py-0.5"><input type="checkbox" checked={layers.includes(layer.name)} onChange={() => setLayers(layers.includes(layer.name) ? layers.filter((one) => one !== layer.name) : [...layers, layer.name])} />{layer.name} <span className="text-soft">{layer.lines.length} lines</span></label>)}</fieldset>
-            <label className="grid gap-1 text-small text-soft">One unit is<select className={`field text-ink ${scale ? "" : "border-stop"}`} value={scale} onChange={(event) => setScale(event.target.value)}><option value="">the file does not say: choose</option>{UNITS.map(([name, m]) => <option key={name} value={m}>{name}</option>)}{scale && !UNITS.some(([, m]) => String(m) === scale) && <option value={scale}>{scale} m, as the page says</option>}</select></label>
-            <fieldset className="grid gap-1"><legend className="text-small text-soft">Its lines are</legend><label className="flex gap-1.5"><input type="radio" checked={lines === "centres"} onChange={() => setLines("centres")} />centre lines of walls</label><label className="flex gap-1.5"><input type="radio" checked={lines === "faces"} onChange={() => setLines("faces")} />faces: two make a wall</label></fieldset>
-            {lines === "centres" && <label className="grid gap-1 text-small text-soft">Walls thick<input className="field font-mono text-ink" value={thickness} onChange={(event) => setThickness(event.target.value)} /></label>}
-            <label className="grid gap-1 text-small text-soft">of<select className="field text-ink" value={material} onChange={(event) => setMaterial(event.target.value)}>{design.materials.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select></label>
-            <button type="button" className="button button-main" disabled={!preview?.walls.length} onClick={() => void take()}>Draw {preview?.walls.length ?? 0} walls</button>
+            <fieldset>
+              <legend className="text-small text-soft">Layers of {drawing.name}</legend>
+              {drawing.read.layers.map((layer) => (
+                <label key={layer.name} className="flex items-center gap-1.5 py-0.5">
+                  <input
+                    type="checkbox"
+                    checked={layers.includes(layer.name)}
+                    onChange={() =>
+                      setLayers(
+                        layers.includes(layer.name)
+                          ? layers.filter((one) => one !== layer.name)
+                          : [...layers, layer.name],
+                      )
+                    }
+                  />
+                  {layer.name} <span className="text-soft">{layer.lines.length} lines</span>
+                </label>
+              ))}
+            </fieldset>
+            <label className="grid gap-1 text-small text-soft">
+              One unit is
+              <select
+                className={`field text-ink ${scale ? "" : "border-stop"}`}
+                value={scale}
+                onChange={(event) => setScale(event.target.value)}
+              >
+                <option value="">the file does not say: choose</option>
+                {UNITS.map(([name, m]) => (
+                  <option key={name} value={m}>
+                    {name}
+                  </option>
+                ))}
+                {scale && !UNITS.some(([, m]) => String(m) === scale) && (
+                  <option value={scale}>{scale} m, as the page says</option>
+                )}
+              </select>
+            </label>
+            <fieldset className="grid gap-1">
+              <legend className="text-small text-soft">Its lines are</legend>
+              <label className="flex gap-1.5">
+                <input type="radio" checked={lines === "centres"} onChange={() => setLines("centres")} />
+                centre lines of walls
+              </label>
+              <label className="flex gap-1.5">
+                <input type="radio" checked={lines === "faces"} onChange={() => setLines("faces")} />
+                faces: two make a wall
+              </label>
+            </fieldset>
+            {lines === "centres" && (
+              <label className="grid gap-1 text-small text-soft">
+                Walls thick
+                <input
+                  className="field font-mono text-ink"
+                  value={thickness}
+                  onChange={(event) => setThickness(event.target.value)}
+                />
+              </label>
+            )}
+            <label className="grid gap-1 text-small text-soft">
+              of
+              <select
+                className="field text-ink"
+                value={material}
+                onChange={(event) => setMaterial(event.target.value)}
+              >
+                {design.materials.map((row) => (
+                  <option key={row.id} value={row.id}>
+                    {row.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <button
+              type="button"
+              className="button button-main"
+              disabled={!preview?.walls.length}
+              onClick={() => void take()}
+            >
+              Draw {preview?.walls.length ?? 0} walls
+            </button>
           </div>
           <div>
-            {preview && preview.walls.length > 0 ? <Preview walls={preview.walls} /> : <p className="text-soft">{scale ? "No layer chosen, or no line that makes a wall." : "Choose what one unit is, and the walls are shown here."}</p>}
-            {[...drawing.read.leftOut, ...(preview?.leftOut ?? [])].length > 0 && <><h4 className="mt-3 text-small font-semibold">Left out</h4><ul className="text-small text-soft">{[...drawing.read.leftOut, ...(preview?.leftOut ?? [])].map((out) => <li key={`${out.what} ${out.why}`}><span className="measure">{out.count}</span> {out.what}: {out.why}</li>)}</ul></>}
+            {preview && preview.walls.length > 0 ? (
+              <Preview walls={preview.walls} />
+            ) : (
+              <p className="text-soft">
+                {scale
+                  ? "No layer chosen, or no line that makes a wall."
+                  : "Choose what one unit is, and the walls are shown here."}
+              </p>
+            )}
+            {[...drawing.read.leftOut, ...(preview?.leftOut ?? [])].length > 0 && (
+              <>
+                <h4 className="mt-3 text-small font-semibold">Left out</h4>
+                <ul className="text-small text-soft">
+                  {[...drawing.read.leftOut, ...(preview?.leftOut ?? [])].map((out) => (
+                    <li key={`${out.what} ${out.why}`}>
+                      <span className="measure">{out.count}</span> {out.what}: {out.why}
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
           </div>
         </div>
       )}
@@ -173,13 +407,39 @@ function WallImport({ design }: { design: Design }) {
 function Preview({ walls }: { walls: ReturnType<typeof wallsFrom>["walls"] }) {
   const xs = walls.flatMap((wall) => [wall.ax, wall.bx]);
   const ys = walls.flatMap((wall) => [wall.ay, wall.by]);
-  const [x, y, w, h] = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  const [x, y, w, h] = [
+    Math.min(...xs),
+    Math.min(...ys),
+    Math.max(...xs) - Math.min(...xs),
+    Math.max(...ys) - Math.min(...ys),
+  ];
   return (
     <figure>
-      <svg viewBox={`${x - 0.5} ${y - 0.5} ${w + 1} ${h + 1}`} className="max-h-72 w-full border border-rule bg-raised" role="img" aria-label={`Preview of ${counted(walls.length, "wall")}`}>
-        {walls.map((wall, i) => <line key={i} x1={wall.ax} y1={wall.ay} x2={wall.bx} y2={wall.by} className="stroke-structure" strokeWidth={wall.thicknessM} strokeLinecap="square" />)}
+      <svg
+        viewBox={`${x - 0.5} ${y - 0.5} ${w + 1} ${h + 1}`}
+        className="max-h-72 w-full border border-rule bg-raised"
+        role="img"
+        aria-label={`Preview of ${counted(walls.length, "wall")}`}
+      >
+        {walls.map((wall, i) => (
+          <line
+            key={i}
+            x1={wall.ax}
+            y1={wall.ay}
+            x2={wall.bx}
+            y2={wall.by}
+            className="stroke-structure"
+            strokeWidth={wall.thicknessM}
+            strokeLinecap="square"
+          />
+        ))}
       </svg>
-      <figcaption className="text-small text-soft"><span className="measure">{w.toFixed(2)} × {h.toFixed(2)} m</span>. Is that as large as the house? If not, choose another unit.</figcaption>
+      <figcaption className="text-small text-soft">
+        <span className="measure">
+          {w.toFixed(2)} × {h.toFixed(2)} m
+        </span>
+        . Is that as large as the house? If not, choose another unit.
+      </figcaption>
     </figure>
   );
 }

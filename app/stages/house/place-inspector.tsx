@@ -21,23 +21,69 @@ export function RoomInspector({ design, id }: { design: Design; id: string }) {
   const width = Math.max(...room.outline.map(([x]) => x)) - Math.min(...room.outline.map(([x]) => x));
   return (
     <>
-      <Heading title={room.name} label={room.code} text={`${room.type} · ${byId(design, "levels").get(room.level)?.name}`} />
+      <Heading
+        title={room.name}
+        label={room.code}
+        text={`${room.type} · ${byId(design, "levels").get(room.level)?.name}`}
+      />
       <dl className="border-b border-rule px-3.5 py-2.5">
-        <Fact label="Area"><Worked working={() => areaWorking(room)}>{size.toFixed(2)} m²</Worked></Fact>
-        <Fact label="Perimeter"><Worked working={() => perimeterWorking(room)}>{formatLength(perimeter(room.outline), preferences.units)}</Worked></Fact>
+        <Fact label="Area">
+          <Worked working={() => areaWorking(room)}>{size.toFixed(2)} m²</Worked>
+        </Fact>
+        <Fact label="Perimeter">
+          <Worked working={() => perimeterWorking(room)}>
+            {formatLength(perimeter(room.outline), preferences.units)}
+          </Worked>
+        </Fact>
       </dl>
       <Findings design={design} collection="rooms" id={id} />
-      <div className="border-b border-rule px-3.5 py-3"><RowForm collection="rooms" id={id} only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor"]} /></div>
+      <div className="border-b border-rule px-3.5 py-3">
+        <RowForm
+          collection="rooms"
+          id={id}
+          only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor"]}
+        />
+      </div>
       <ul className="border-b border-rule py-1.5">
         {points.map((point) => (
-          <li key={point.id}><button type="button" className="flex w-full items-center gap-2 px-3.5 py-1 text-left hover:bg-raised" onClick={() => select({ in: "points", id: point.id })}><Glyph glyph={byId(design, "kinds").get(point.kind)!.glyph} size={14} />{point.name}</button></li>
+          <li key={point.id}>
+            <button
+              type="button"
+              className="flex w-full items-center gap-2 px-3.5 py-1 text-left hover:bg-raised"
+              onClick={() => select({ in: "points", id: point.id })}
+            >
+              <Glyph glyph={byId(design, "kinds").get(point.kind)!.glyph} size={14} />
+              {point.name}
+            </button>
+          </li>
         ))}
         {points.length === 0 && <li className="px-3.5 py-1 text-soft">No point in this room yet.</li>}
       </ul>
       {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
-          <button type="button" className="button" onClick={() => { const made = copyRoom(design, id, newRowId, { dx: width + 0.5, dy: 0 }); edit(() => made.changes); select({ in: "rooms", id: made.room }); }}>Copy the room</button>
-          <button type="button" className="button text-stop" disabled={points.length > 0} title={points.length ? "Points stand in it: move them first" : undefined} onClick={() => { edit((d) => removeRows(d, [{ in: "rooms", id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              const made = copyRoom(design, id, newRowId, { dx: width + 0.5, dy: 0 });
+              edit(() => made.changes);
+              select({ in: "rooms", id: made.room });
+            }}
+          >
+            Copy the room
+          </button>
+          <button
+            type="button"
+            className="button text-stop"
+            disabled={points.length > 0}
+            title={points.length ? "Points stand in it: move them first" : undefined}
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "rooms", id }]));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
         </div>
       )}
     </>
@@ -53,14 +99,58 @@ export function ClosetInspector({ design, id }: { design: Design; id: string }) 
   const watts = drops.reduce((sum, drop) => sum + (drop.load?.poeClass ? drop.load.sourceW : 0), 0);
   return (
     <>
-      <Heading title={closet.name} text={`${closet.kind} · ${byId(design, "rooms").get(closet.room)?.name}`} />
+      <Heading
+        title={closet.name}
+        text={`${closet.kind} · ${byId(design, "rooms").get(closet.room)?.name}`}
+      />
       <dl className="border-b border-rule px-3.5 py-2.5">
-        <Fact label="Drops here"><Worked working={() => closetWorking(design, id, "drops")}>{drops.length}</Worked></Fact>
-        <Fact label="Cable in"><Worked working={() => closetWorking(design, id, "cable")}>{formatTotal(drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0), preferences.units)}</Worked></Fact>
-        <Fact label="Power out"><Worked working={() => closetWorking(design, id, "power")}>{watts.toFixed(1)} W</Worked> <span className="text-soft">over data cable</span></Fact>
+        <Fact label="Drops here">
+          <Worked working={() => closetWorking(design, id, "drops")}>{drops.length}</Worked>
+        </Fact>
+        <Fact label="Cable in">
+          <Worked working={() => closetWorking(design, id, "cable")}>
+            {formatTotal(
+              drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0),
+              preferences.units,
+            )}
+          </Worked>
+        </Fact>
+        <Fact label="Power out">
+          <Worked working={() => closetWorking(design, id, "power")}>{watts.toFixed(1)} W</Worked>{" "}
+          <span className="text-soft">over data cable</span>
+        </Fact>
       </dl>
-      <div className="border-b border-rule px-3.5 py-3"><RowForm collection="closets" id={id} only={["name", "kind", "room", "x", "y", "z", "wallWidthM", "ambientC"]} names={{ x: "Across, x", y: "Down, y", z: "Height, z", wallWidthM: "Wall space", ambientC: "Ambient" }} /></div>
-      {!readOnly && <div className="px-3.5 py-3"><button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "closets", id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>{drops.length > 0 && <span className="ml-2 text-small text-soft">its {drops.length} drops would end nowhere</span>}</div>}
+      <div className="border-b border-rule px-3.5 py-3">
+        <RowForm
+          collection="closets"
+          id={id}
+          only={["name", "kind", "room", "x", "y", "z", "wallWidthM", "ambientC"]}
+          names={{
+            x: "Across, x",
+            y: "Down, y",
+            z: "Height, z",
+            wallWidthM: "Wall space",
+            ambientC: "Ambient",
+          }}
+        />
+      </div>
+      {!readOnly && (
+        <div className="px-3.5 py-3">
+          <button
+            type="button"
+            className="button text-stop"
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "closets", id }]));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
+          {drops.length > 0 && (
+            <span className="ml-2 text-small text-soft">its {drops.length} drops would end nowhere</span>
+          )}
+        </div>
+      )}
       <Caution text="Racks tip and cables pull: fix to the structure before loading. Local codes and a licensed person decide on mains." />
     </>
   );

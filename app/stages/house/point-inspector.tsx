@@ -31,15 +31,36 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
   const route = shown?.route?.ways.map((way) => byId(design, way.in).get(way.id)?.name).join(", ");
   return (
     <>
-      <Heading glyph={<Glyph glyph={kind.glyph} size={15} />} title={point.name} label={pointLabel(design, point)} text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name} · ${formatLength(point.z, preferences.units)} up`} />
+      <Heading
+        glyph={<Glyph glyph={kind.glyph} size={15} />}
+        title={point.name}
+        label={pointLabel(design, point)}
+        text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name} · ${formatLength(point.z, preferences.units)} up`}
+      />
       {drops.length > 0 && (
         <dl className="border-b border-rule px-3.5 py-2.5">
           <Fact label="Kit">{kitText(design, drops)}</Fact>
-          <Fact label="Route">{route || <span className="text-soft">{point.closet ? "none found" : "no closet yet"}</span>}</Fact>
+          <Fact label="Route">
+            {route || <span className="text-soft">{point.closet ? "none found" : "no closet yet"}</span>}
+          </Fact>
           {drops.map((d) => (
             <Fact key={d.key} label={drops.length > 1 ? `Length /${d.index}` : "Length"}>
-              {d.lengthM === undefined ? <span className="text-soft">–</span> : <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, preferences.units)}</Worked>}
-              {d.load && <> · <Worked working={() => loadWorking(design, d)}>{d.load.endV === undefined ? "no start" : `${d.load.endV.toFixed(2)} V`}</Worked></>}
+              {d.lengthM === undefined ? (
+                <span className="text-soft">–</span>
+              ) : (
+                <Worked working={() => lengthWorking(design, d)}>
+                  {formatLength(d.lengthM, preferences.units)}
+                </Worked>
+              )}
+              {d.load && (
+                <>
+                  {" "}
+                  ·{" "}
+                  <Worked working={() => loadWorking(design, d)}>
+                    {d.load.endV === undefined ? "no start" : `${d.load.endV.toFixed(2)} V`}
+                  </Worked>
+                </>
+              )}
               {d.state !== "planned" && <span className="text-soft"> · {d.state}</span>}
             </Fact>
           ))}
@@ -47,45 +68,149 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
       )}
       {!working && shown && <OwnWorking design={design} drop={shown} />}
       <Findings design={design} collection="points" id={point.id} />
-      {stage === "runs" && drops.some((one) => one.route && !one.to) && <Suspense><WaysPanel design={design} point={point} /></Suspense>}
+      {stage === "runs" && drops.some((one) => one.route && !one.to) && (
+        <Suspense>
+          <WaysPanel design={design} point={point} />
+        </Suspense>
+      )}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
-        <TextField label="Name" text={point.name} take={(text) => edit((d) => changePoint(d, point.id, { name: checkName(text) }))} />
+        <TextField
+          label="Name"
+          text={point.name}
+          take={(text) => edit((d) => changePoint(d, point.id, { name: checkName(text) }))}
+        />
         {kind.drops.length > 0 && (
-          <SelectField label="Ends at" value={point.closet ?? ""} options={[{ value: "", text: "no closet" }, ...design.closets.map((closet) => ({ value: closet.id, text: closet.name }))]} take={(closet) => edit((d) => changePoint(d, point.id, { closet: closet || undefined }))} />
+          <SelectField
+            label="Ends at"
+            value={point.closet ?? ""}
+            options={[
+              { value: "", text: "no closet" },
+              ...design.closets.map((closet) => ({ value: closet.id, text: closet.name })),
+            ]}
+            take={(closet) => edit((d) => changePoint(d, point.id, { closet: closet || undefined }))}
+          />
         )}
-        <LengthField label="Across, x" metres={point.x} take={(x) => edit((d) => movePoint(d, point.id, { x: within(x), y: point.y }))} />
-        <LengthField label="Down, y" metres={point.y} take={(y) => edit((d) => movePoint(d, point.id, { x: point.x, y: within(y) }))} />
-        <LengthField label="Height, z" metres={point.z} take={(z) => edit((d) => changePoint(d, point.id, { z: checkRow("points", { ...point, z }, "").z }))} />
-        {!roomAt(design, point.level, point.x, point.y) && <p className="text-small text-soft">This place is in no room.</p>}
+        <LengthField
+          label="Across, x"
+          metres={point.x}
+          take={(x) => edit((d) => movePoint(d, point.id, { x: within(x), y: point.y }))}
+        />
+        <LengthField
+          label="Down, y"
+          metres={point.y}
+          take={(y) => edit((d) => movePoint(d, point.id, { x: point.x, y: within(y) }))}
+        />
+        <LengthField
+          label="Height, z"
+          metres={point.z}
+          take={(z) =>
+            edit((d) => changePoint(d, point.id, { z: checkRow("points", { ...point, z }, "").z }))
+          }
+        />
+        {!roomAt(design, point.level, point.x, point.y) && (
+          <p className="text-small text-soft">This place is in no room.</p>
+        )}
       </div>
       <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
-        {device ? <button type="button" className="button" onClick={() => select({ in: "devices", id: device.id })}>Its device: {device.name}</button>
-          : !readOnly && <button type="button" className="button" onClick={() => { const id = newRowId("d"); edit((d) => addDevice(d, id, point.id)); }}>Want a device here</button>}
-        {!readOnly && <button type="button" className="button" onClick={() => { const id = newRowId("p"); edit((d) => duplicatePoint(d, point.id, id)); select({ in: "points", id }); }}>Duplicate</button>}
-        {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit((d) => removePoint(d, point.id)); select(undefined); }}><Trash2 size={13} /> Remove</button>}
+        {device ? (
+          <button type="button" className="button" onClick={() => select({ in: "devices", id: device.id })}>
+            Its device: {device.name}
+          </button>
+        ) : (
+          !readOnly && (
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                const id = newRowId("d");
+                edit((d) => addDevice(d, id, point.id));
+              }}
+            >
+              Want a device here
+            </button>
+          )
+        )}
+        {!readOnly && (
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              const id = newRowId("p");
+              edit((d) => duplicatePoint(d, point.id, id));
+              select({ in: "points", id });
+            }}
+          >
+            Duplicate
+          </button>
+        )}
+        {!readOnly && (
+          <button
+            type="button"
+            className="button text-stop"
+            onClick={() => {
+              edit((d) => removePoint(d, point.id));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
+        )}
       </div>
-      {kind.id === "weather-mast" && <p className="border-t border-rule px-3.5 py-2 text-small text-soft">Siting: in free wind, not under eaves where no rain falls, and not in a shadow where it measures light.</p>}
-      {point.drawn && <p className="border-t border-rule px-3.5 py-2 text-small text-soft">Drawn at <span className="measure">{formatLength(point.drawn.x, preferences.units)}</span>, <span className="measure">{formatLength(point.drawn.y, preferences.units)}</span>; found here on {point.drawn.on}{point.drawn.why ? `: ${point.drawn.why}` : "."}</p>}
-      {kind.mainsLines && <p className="border-t border-rule px-3.5 py-2 text-small">For the electrician: {kind.mainsLines.join(", ")}.</p>}
-      {(kind.needs?.volts !== undefined && kind.needs.volts > 50 || kind.mainsLines) && <Caution text="Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide." />}
-      {kind.id === "door-reader" || kind.id === "door-station" ? <Caution text="An electric release must open without power where codes ask for escape. Local codes and a licensed person decide." /> : null}
-      {kind.service === "shade" && <Caution text="A looped chain must be held taut by a tensioner or the drive: strangulation. Keep the maker's word on motors and height; local codes decide." />}
-      {kind.id === "alarm-panel" && <Caution text="Smoke, gas and carbon monoxide alarms stay independent of the automation; it may only listen. Local codes decide." />}
-      {kind.service === "sight" && kind.glyph === "sees" && kind.id === "camera" && <Caution text="Tell the people who are filmed, and film no more than is needed. Local law decides." />}
+      {kind.id === "weather-mast" && (
+        <p className="border-t border-rule px-3.5 py-2 text-small text-soft">
+          Siting: in free wind, not under eaves where no rain falls, and not in a shadow where it measures
+          light.
+        </p>
+      )}
+      {point.drawn && (
+        <p className="border-t border-rule px-3.5 py-2 text-small text-soft">
+          Drawn at <span className="measure">{formatLength(point.drawn.x, preferences.units)}</span>,{" "}
+          <span className="measure">{formatLength(point.drawn.y, preferences.units)}</span>; found here on{" "}
+          {point.drawn.on}
+          {point.drawn.why ? `: ${point.drawn.why}` : "."}
+        </p>
+      )}
+      {kind.mainsLines && (
+        <p className="border-t border-rule px-3.5 py-2 text-small">
+          For the electrician: {kind.mainsLines.join(", ")}.
+        </p>
+      )}
+      {((kind.needs?.volts !== undefined && kind.needs.volts > 50) || kind.mainsLines) && (
+        <Caution text="Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide." />
+      )}
+      {kind.id === "door-reader" || kind.id === "door-station" ? (
+        <Caution text="An electric release must open without power where codes ask for escape. Local codes and a licensed person decide." />
+      ) : null}
+      {kind.service === "shade" && (
+        <Caution text="A looped chain must be held taut by a tensioner or the drive: strangulation. Keep the maker's word on motors and height; local codes decide." />
+      )}
+      {kind.id === "alarm-panel" && (
+        <Caution text="Smoke, gas and carbon monoxide alarms stay independent of the automation; it may only listen. Local codes decide." />
+      )}
+      {kind.service === "sight" && kind.glyph === "sees" && kind.id === "camera" && (
+        <Caution text="Tell the people who are filmed, and film no more than is needed. Local law decides." />
+      )}
     </>
   );
 }
 
-const within = (m: number) => (Math.abs(m) <= 10_000 ? m : fail("Place", "must lie within 10 000 m of the plan's corner"));
+const within = (m: number) =>
+  Math.abs(m) <= 10_000 ? m : fail("Place", "must lie within 10 000 m of the plan's corner");
 
 function checkName(text: string): string {
   const name = text.trim();
-  return name && name.length <= 80 ? name : fail("Name", name ? "must be at most 80 characters" : "must not be empty");
+  return name && name.length <= 80
+    ? name
+    : fail("Name", name ? "must be at most 80 characters" : "must not be empty");
 }
 
 function kitText(design: Design, drops: readonly Drop[]): string {
   const counts = new Map<string, number>();
-  for (const drop of drops) counts.set(drop.cableType?.name ?? `cable for ${drop.line.purpose} not chosen`, (counts.get(drop.cableType?.name ?? `cable for ${drop.line.purpose} not chosen`) ?? 0) + 1);
+  for (const drop of drops)
+    counts.set(
+      drop.cableType?.name ?? `cable for ${drop.line.purpose} not chosen`,
+      (counts.get(drop.cableType?.name ?? `cable for ${drop.line.purpose} not chosen`) ?? 0) + 1,
+    );
   return [...counts].map(([name, count]) => `${count} × ${name}`).join(", ");
 }
 
@@ -101,30 +226,75 @@ export function DeviceInspector({ design, device }: { design: Design; device: De
   const point = byId(design, "points").get(device.point)!;
   const kind = byId(design, "kinds").get(point.kind)!;
   const put = (values: Partial<DeviceRow>) => {
-    const next = Object.fromEntries(Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined));
+    const next = Object.fromEntries(
+      Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined),
+    );
     checkRow("devices", next, "");
     edit((d) => changeDevice(d, device.id, values));
   };
-  const text = (field: "address" | "node" | "serial" | "firmware" | "batterySince" | "warrantyUntil") => (typed: string) => put({ [field]: typed.trim() || undefined });
+  const text =
+    (field: "address" | "node" | "serial" | "firmware" | "batterySince" | "warrantyUntil") =>
+    (typed: string) =>
+      put({ [field]: typed.trim() || undefined });
   return (
     <>
-      <Heading glyph={<Glyph glyph={kind.glyph} size={15} />} title={device.name} label={pointLabel(design, point)} text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name}`} />
+      <Heading
+        glyph={<Glyph glyph={kind.glyph} size={15} />}
+        title={device.name}
+        label={pointLabel(design, point)}
+        text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name}`}
+      />
       <Findings design={design} collection="devices" id={device.id} />
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={device.name} take={(typed) => put({ name: typed.trim() })} />
-        <SelectField label="Status" value={device.status} options={DEVICE_STATUSES.map((value) => ({ value, text: value }))} take={(status) => status && put({ status })} />
-        <SelectField label="Protocol" value={device.protocol} options={PROTOCOLS.map((value) => ({ value, text: value }))} take={(protocol) => protocol && put({ protocol })} />
+        <SelectField
+          label="Status"
+          value={device.status}
+          options={DEVICE_STATUSES.map((value) => ({ value, text: value }))}
+          take={(status) => status && put({ status })}
+        />
+        <SelectField
+          label="Protocol"
+          value={device.protocol}
+          options={PROTOCOLS.map((value) => ({ value, text: value }))}
+          take={(protocol) => protocol && put({ protocol })}
+        />
         <TextField label="Address" mono text={device.address ?? ""} take={text("address")} />
         <TextField label="Node" mono text={device.node ?? ""} take={text("node")} />
         <TextField label="Serial" mono text={device.serial ?? ""} take={text("serial")} />
         <TextField label="Firmware" mono text={device.firmware ?? ""} take={text("firmware")} />
-        <TextField label="Cost" mono unit={design.design.currency} inputMode="decimal" text={device.cost === undefined ? "" : String(device.cost)} take={(typed) => put({ cost: typed.trim() ? Number(typed.replace(",", ".")) : undefined })} />
+        <TextField
+          label="Cost"
+          mono
+          unit={design.design.currency}
+          inputMode="decimal"
+          text={device.cost === undefined ? "" : String(device.cost)}
+          take={(typed) => put({ cost: typed.trim() ? Number(typed.replace(",", ".")) : undefined })}
+        />
         <TextField label="Battery since" mono text={device.batterySince ?? ""} take={text("batterySince")} />
-        <TextField label="Warranty until" mono text={device.warrantyUntil ?? ""} take={text("warrantyUntil")} />
+        <TextField
+          label="Warranty until"
+          mono
+          text={device.warrantyUntil ?? ""}
+          take={text("warrantyUntil")}
+        />
       </div>
       <div className="flex gap-1.5 px-3.5 py-3">
-        <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>Its point</button>
-        {!readOnly && <button type="button" className="button text-stop" onClick={() => { edit((d) => removeRows(d, [{ in: "devices", id: device.id }])); select(undefined); }}><Trash2 size={13} /> Remove</button>}
+        <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>
+          Its point
+        </button>
+        {!readOnly && (
+          <button
+            type="button"
+            className="button text-stop"
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "devices", id: device.id }]));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
+        )}
       </div>
     </>
   );

@@ -15,7 +15,13 @@ const Materials = lazy(() => import("./materials"));
 
 const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
 
-const VIEWS = [["plan", "Plan"], ["survey", "Survey"], ["switches", "Switch map"], ["drawings", "Drawings"], ["materials", "Materials"]] as const;
+const VIEWS = [
+  ["plan", "Plan"],
+  ["survey", "Survey"],
+  ["switches", "Switch map"],
+  ["drawings", "Drawings"],
+  ["materials", "Materials"],
+] as const;
 
 /** The plan with the survey editor on it. */
 function Editor() {
@@ -25,11 +31,20 @@ function Editor() {
   const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
-      <Plan editor={{
-        tool,
-        under: (shown) => <><PlanUnderlays design={shown} level={level} url={url} /><PlanGhost design={shown} level={level} /></>,
-        over: (shown, k, selected) => <PlanThings design={shown} level={level} k={k} selected={selected} links={links} />,
-      }} />
+      <Plan
+        editor={{
+          tool,
+          under: (shown) => (
+            <>
+              <PlanUnderlays design={shown} level={level} url={url} />
+              <PlanGhost design={shown} level={level} />
+            </>
+          ),
+          over: (shown, k, selected) => (
+            <PlanThings design={shown} level={level} k={k} selected={selected} links={links} />
+          ),
+        }}
+      />
       <Palette />
     </div>
   );
@@ -46,11 +61,24 @@ export default function House() {
       <ToolRow adds={view === "plan"} strata={view === "plan"} />
       {view === "plan" ? (
         <>
-          {design.rooms.length === 0 && <p className="border-b border-rule bg-pane px-4 py-2 text-soft">No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under Survey, or bring in a builder's drawing under Drawings.</p>}
+          {design.rooms.length === 0 && (
+            <p className="border-b border-rule bg-pane px-4 py-2 text-soft">
+              No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under
+              Survey, or bring in a builder's drawing under Drawings.
+            </p>
+          )}
           <Editor />
         </>
       ) : (
-        <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Panel /></Suspense>
+        <Suspense
+          fallback={
+            <p className="p-4 text-soft" role="status">
+              Fetching…
+            </p>
+          }
+        >
+          <Panel />
+        </Suspense>
       )}
     </>
   );

@@ -3,7 +3,17 @@ import { useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { TRACE_RESULTS, type TraceRow } from "#core/stages/house/rows-survey";
-import { allGangs, gangName, gangsOf, lampsOf, legOf, traceGang, unknownGangs, wayName, type Gang } from "#core/stages/house";
+import {
+  allGangs,
+  gangName,
+  gangsOf,
+  lampsOf,
+  legOf,
+  traceGang,
+  unknownGangs,
+  wayName,
+  type Gang,
+} from "#core/stages/house";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
 import { today } from "../../kit/now";
@@ -22,17 +32,44 @@ export default function SwitchMap() {
   return (
     <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Switch map">
       <section aria-label="Walk list">
-        <h3 className="flex items-center gap-2 border-b border-rule bg-pane px-3.5 py-2 font-semibold">{open.length > 0 && <SeverityMark severity="mend" size={11} />}Walk list: {open.length === 0 ? "every gang is known" : `${counted(open.length, "gang")} nobody has identified`}<span className="ml-auto font-normal text-small text-soft">operate · look · note</span></h3>
+        <h3 className="flex items-center gap-2 border-b border-rule bg-pane px-3.5 py-2 font-semibold">
+          {open.length > 0 && <SeverityMark severity="mend" size={11} />}Walk list:{" "}
+          {open.length === 0
+            ? "every gang is known"
+            : `${counted(open.length, "gang")} nobody has identified`}
+          <span className="ml-auto font-normal text-small text-soft">operate · look · note</span>
+        </h3>
         <ul>
           {open.map((gang) => {
-            const last = [...design.traces].filter((trace) => trace.switch === gang.switch.id && trace.gang === gang.gang).at(-1);
+            const last = [...design.traces]
+              .filter((trace) => trace.switch === gang.switch.id && trace.gang === gang.gang)
+              .at(-1);
             return (
               <li key={key(gang)} className="border-b border-rule/60">
                 <div className="flex min-h-11 items-center gap-3 px-3.5">
                   <span className="w-32 shrink-0 text-soft">{roomOf(design, gang.switch.room)}</span>
-                  <button type="button" className="font-medium hover:underline" onClick={() => select({ in: "switches", id: gang.switch.id })}>{gangName(gang)}</button>
-                  {last && <span className="text-small text-soft">{last.on}: {last.result}</span>}
-                  {!readOnly && <button type="button" className="button ml-auto h-9" aria-expanded={tracing === key(gang)} onClick={() => setTracing(tracing === key(gang) ? undefined : key(gang))}>Trace it</button>}
+                  <button
+                    type="button"
+                    className="font-medium hover:underline"
+                    onClick={() => select({ in: "switches", id: gang.switch.id })}
+                  >
+                    {gangName(gang)}
+                  </button>
+                  {last && (
+                    <span className="text-small text-soft">
+                      {last.on}: {last.result}
+                    </span>
+                  )}
+                  {!readOnly && (
+                    <button
+                      type="button"
+                      className="button ml-auto h-9"
+                      aria-expanded={tracing === key(gang)}
+                      onClick={() => setTracing(tracing === key(gang) ? undefined : key(gang))}
+                    >
+                      Trace it
+                    </button>
+                  )}
                 </div>
                 {tracing === key(gang) && <Trace gang={gang} onDone={() => setTracing(undefined)} />}
               </li>
@@ -40,7 +77,11 @@ export default function SwitchMap() {
           })}
         </ul>
       </section>
-      {design.switches.length === 0 && <p className="p-6 text-soft">No switch is placed yet: choose “Place a switch” beside the plan, and press where it is.</p>}
+      {design.switches.length === 0 && (
+        <p className="p-6 text-soft">
+          No switch is placed yet: choose “Place a switch” beside the plan, and press where it is.
+        </p>
+      )}
       <div className="grid gap-x-6 md:grid-cols-2">
         <section aria-label="What each switch works" className="p-3.5">
           <h3 className="font-semibold">What each switch works</h3>
@@ -51,8 +92,34 @@ export default function SwitchMap() {
                 const lamps = lampsOf(design, gang.switch.id, gang.gang);
                 return (
                   <tr key={key(gang)} className="border-t border-rule/60 align-top">
-                    <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => select({ in: "switches", id: gang.switch.id })}>{gangName(gang)}</button></td>
-                    <td className="py-1">{leg ? <>{lamps.map((lamp) => lamp.name).join(", ") || leg.name} · <button type="button" className="text-soft hover:underline" title="The leg they are on" onClick={() => select({ in: "legs", id: leg.id })}>{wayName(leg)}</button></> : <span className="text-soft">{open.some((one) => key(one) === key(gang)) ? "nobody knows" : "something else"}</span>}</td>
+                    <td className="py-1 pr-2">
+                      <button
+                        type="button"
+                        className="text-left hover:underline"
+                        onClick={() => select({ in: "switches", id: gang.switch.id })}
+                      >
+                        {gangName(gang)}
+                      </button>
+                    </td>
+                    <td className="py-1">
+                      {leg ? (
+                        <>
+                          {lamps.map((lamp) => lamp.name).join(", ") || leg.name} ·{" "}
+                          <button
+                            type="button"
+                            className="text-soft hover:underline"
+                            title="The leg they are on"
+                            onClick={() => select({ in: "legs", id: leg.id })}
+                          >
+                            {wayName(leg)}
+                          </button>
+                        </>
+                      ) : (
+                        <span className="text-soft">
+                          {open.some((one) => key(one) === key(gang)) ? "nobody knows" : "something else"}
+                        </span>
+                      )}
+                    </td>
                   </tr>
                 );
               })}
@@ -65,8 +132,24 @@ export default function SwitchMap() {
             <tbody>
               {design.lamps.map((lamp) => (
                 <tr key={lamp.id} className="border-t border-rule/60 align-top">
-                  <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => select({ in: "lamps", id: lamp.id })}>{lamp.name}</button> <span className="text-small text-soft">{lamp.count} × {lamp.watts === undefined ? "?" : lamp.watts} W{lamp.cap ? `, ${lamp.cap}` : ""}</span></td>
-                  <td className="py-1">{gangsOf(design, lamp.id).map(gangName).join("; ") || <span className="text-mend">no switch known</span>}</td>
+                  <td className="py-1 pr-2">
+                    <button
+                      type="button"
+                      className="text-left hover:underline"
+                      onClick={() => select({ in: "lamps", id: lamp.id })}
+                    >
+                      {lamp.name}
+                    </button>{" "}
+                    <span className="text-small text-soft">
+                      {lamp.count} × {lamp.watts === undefined ? "?" : lamp.watts} W
+                      {lamp.cap ? `, ${lamp.cap}` : ""}
+                    </span>
+                  </td>
+                  <td className="py-1">
+                    {gangsOf(design, lamp.id).map(gangName).join("; ") || (
+                      <span className="text-mend">no switch known</span>
+                    )}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -77,7 +160,20 @@ export default function SwitchMap() {
       {design.traces.length > 0 && (
         <section aria-label="Tracing log" className="px-3.5 pb-4">
           <h3 className="font-semibold">Tracing log</h3>
-          <ol className="mt-1 text-small">{[...design.traces].sort((a, b) => (a.on < b.on ? 1 : -1)).map((trace) => <li key={trace.id} className="border-t border-rule/60 py-1"><span className="measure text-soft">{trace.on}</span> {byId(design, "switches").get(trace.switch)?.name}, gang {trace.gang}: {trace.result === "lamps" ? trace.lamps.map((id) => byId(design, "lamps").get(id)?.name ?? id).join(", ") : trace.result}{trace.note && <span className="text-soft"> — {trace.note}</span>}</li>)}</ol>
+          <ol className="mt-1 text-small">
+            {[...design.traces]
+              .sort((a, b) => (a.on < b.on ? 1 : -1))
+              .map((trace) => (
+                <li key={trace.id} className="border-t border-rule/60 py-1">
+                  <span className="measure text-soft">{trace.on}</span>{" "}
+                  {byId(design, "switches").get(trace.switch)?.name}, gang {trace.gang}:{" "}
+                  {trace.result === "lamps"
+                    ? trace.lamps.map((id) => byId(design, "lamps").get(id)?.name ?? id).join(", ")
+                    : trace.result}
+                  {trace.note && <span className="text-soft"> — {trace.note}</span>}
+                </li>
+              ))}
+          </ol>
         </section>
       )}
     </div>
@@ -93,7 +189,18 @@ function Trace({ gang, onDone }: { gang: Gang; onDone(): void }) {
   const [wrong, setWrong] = useState<string>();
   const write = () => {
     try {
-      const changes = traceGang(design, { trace: newRowId("t"), leg: newRowId("g") }, { switch: gang.switch.id, gang: gang.gang, on: today(), result, lamps: result === "lamps" ? lamps : [], ...(note.trim() ? { note: note.trim() } : {}) });
+      const changes = traceGang(
+        design,
+        { trace: newRowId("t"), leg: newRowId("g") },
+        {
+          switch: gang.switch.id,
+          gang: gang.gang,
+          on: today(),
+          result,
+          lamps: result === "lamps" ? lamps : [],
+          ...(note.trim() ? { note: note.trim() } : {}),
+        },
+      );
       edit(() => changes);
       onDone();
     } catch (problem) {
@@ -103,17 +210,59 @@ function Trace({ gang, onDone }: { gang: Gang; onDone(): void }) {
   };
   return (
     <div className="grid gap-2 bg-pane px-3.5 py-3" data-trace>
-      <p>Operate <strong>{gangName(gang)}</strong>, look round the house, and note what changed.</p>
-      <div className="flex flex-wrap gap-3">{TRACE_RESULTS.map((one) => <label key={one} className="flex min-h-9 items-center gap-1.5"><input type="radio" name="result" checked={result === one} onChange={() => setResult(one)} />{one}</label>)}</div>
+      <p>
+        Operate <strong>{gangName(gang)}</strong>, look round the house, and note what changed.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        {TRACE_RESULTS.map((one) => (
+          <label key={one} className="flex min-h-9 items-center gap-1.5">
+            <input type="radio" name="result" checked={result === one} onChange={() => setResult(one)} />
+            {one}
+          </label>
+        ))}
+      </div>
       {result === "lamps" && (
-        <fieldset className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3"><legend className="text-small text-soft">Lamps that changed</legend>
+        <fieldset className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3">
+          <legend className="text-small text-soft">Lamps that changed</legend>
           {design.lamps.length === 0 && <span className="text-soft">No lamp is placed yet.</span>}
-          {design.lamps.map((lamp) => <label key={lamp.id} className="flex min-h-9 items-center gap-1.5"><input type="checkbox" checked={lamps.includes(lamp.id)} onChange={() => setLamps(lamps.includes(lamp.id) ? lamps.filter((id) => id !== lamp.id) : [...lamps, lamp.id])} />{lamp.name}</label>)}
+          {design.lamps.map((lamp) => (
+            <label key={lamp.id} className="flex min-h-9 items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={lamps.includes(lamp.id)}
+                onChange={() =>
+                  setLamps(
+                    lamps.includes(lamp.id) ? lamps.filter((id) => id !== lamp.id) : [...lamps, lamp.id],
+                  )
+                }
+              />
+              {lamp.name}
+            </label>
+          ))}
         </fieldset>
       )}
-      <label className="grid gap-1 text-small text-soft">Note<input className="field h-9 text-ink" value={note} maxLength={400} onChange={(event) => setNote(event.target.value)} /></label>
-      {wrong && <p role="alert" className="text-stop">{wrong}</p>}
-      <div className="flex gap-2"><button type="button" className="button button-main h-9" onClick={write}>Note it</button><button type="button" className="button h-9" onClick={onDone}>Leave it</button></div>
+      <label className="grid gap-1 text-small text-soft">
+        Note
+        <input
+          className="field h-9 text-ink"
+          value={note}
+          maxLength={400}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </label>
+      {wrong && (
+        <p role="alert" className="text-stop">
+          {wrong}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <button type="button" className="button button-main h-9" onClick={write}>
+          Note it
+        </button>
+        <button type="button" className="button h-9" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
     </div>
   );
 }

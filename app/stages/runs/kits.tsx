@@ -20,32 +20,87 @@ export default function Kits() {
   const [room, setRoom] = useState("");
   const [all, setAll] = useState(false);
   const counts = new Map<string, number>();
-  for (const point of design.points) if (!room || point.room === room) counts.set(point.kind, (counts.get(point.kind) ?? 0) + 1);
-  const kinds = [...design.kinds].filter((kind) => all || counts.has(kind.id) || (room && roomKit(design, room, kind.id))).sort((a, b) => SERVICES.indexOf(a.service) - SERVICES.indexOf(b.service) || a.name.localeCompare(b.name, "en"));
-  const rooms = [...design.rooms].sort((a, b) => (byId(design, "levels").get(a.level)?.order ?? 0) - (byId(design, "levels").get(b.level)?.order ?? 0) || a.name.localeCompare(b.name, "en"));
+  for (const point of design.points)
+    if (!room || point.room === room) counts.set(point.kind, (counts.get(point.kind) ?? 0) + 1);
+  const kinds = [...design.kinds]
+    .filter((kind) => all || counts.has(kind.id) || (room && roomKit(design, room, kind.id)))
+    .sort(
+      (a, b) =>
+        SERVICES.indexOf(a.service) - SERVICES.indexOf(b.service) || a.name.localeCompare(b.name, "en"),
+    );
+  const rooms = [...design.rooms].sort(
+    (a, b) =>
+      (byId(design, "levels").get(a.level)?.order ?? 0) - (byId(design, "levels").get(b.level)?.order ?? 0) ||
+      a.name.localeCompare(b.name, "en"),
+  );
   return (
     <>
-        <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small" data-chrome>
-          <label className="flex items-center gap-1.5"><span className="text-soft">Kits of</span>
-            <select className="field h-6 w-auto text-small" value={room} onChange={(event) => setRoom(event.target.value)}><option value="">the whole design</option>{rooms.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select>
-          </label>
-          <label className="flex items-center gap-1.5"><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />also kinds with no point {room ? "there" : ""}</label>
-          <span className="ml-auto text-soft">{room ? "What is changed here holds for this room only." : "A room can have kits of its own."}</span>
-        </div>
-        <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Kits">
-          <table className="w-full min-w-180">
-            <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
-              <tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Kind</th><th className="text-right font-normal">Points</th><th className="pl-3 font-normal">Cables of its kit</th><th className="pl-3 font-normal">Box</th><th className="pr-3 font-normal">Height</th></tr>
-            </thead>
-            <tbody>
-              {kinds.map((kind) => <KitRow key={kind.id} kind={kind} room={room} count={counts.get(kind.id) ?? 0} />)}
-            </tbody>
-          </table>
-          {kinds.length === 0 && <p className="p-4 text-soft">No point {room ? "in this room" : "yet"}: kits of kinds without points are shown with the tick above.</p>}
-        </div>
-        {!readOnly && !room && (
-          <div className="flex h-9 shrink-0 items-center border-t border-rule bg-pane px-3"><button type="button" className="button h-6" onClick={() => { const id = newRowId("k"); setAll(true); edit((d) => [{ in: "kinds", put: newKind(d.kinds, id) }]); }}><Plus size={13} /> A kind of your own</button></div>
+      <div
+        className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
+        data-chrome
+      >
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">Kits of</span>
+          <select
+            className="field h-6 w-auto text-small"
+            value={room}
+            onChange={(event) => setRoom(event.target.value)}
+          >
+            <option value="">the whole design</option>
+            {rooms.map((row) => (
+              <option key={row.id} value={row.id}>
+                {row.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+          also kinds with no point {room ? "there" : ""}
+        </label>
+        <span className="ml-auto text-soft">
+          {room ? "What is changed here holds for this room only." : "A room can have kits of its own."}
+        </span>
+      </div>
+      <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Kits">
+        <table className="w-full min-w-180">
+          <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
+            <tr className="h-7 border-b border-rule">
+              <th className="px-3 font-normal">Kind</th>
+              <th className="text-right font-normal">Points</th>
+              <th className="pl-3 font-normal">Cables of its kit</th>
+              <th className="pl-3 font-normal">Box</th>
+              <th className="pr-3 font-normal">Height</th>
+            </tr>
+          </thead>
+          <tbody>
+            {kinds.map((kind) => (
+              <KitRow key={kind.id} kind={kind} room={room} count={counts.get(kind.id) ?? 0} />
+            ))}
+          </tbody>
+        </table>
+        {kinds.length === 0 && (
+          <p className="p-4 text-soft">
+            No point {room ? "in this room" : "yet"}: kits of kinds without points are shown with the tick
+            above.
+          </p>
         )}
+      </div>
+      {!readOnly && !room && (
+        <div className="flex h-9 shrink-0 items-center border-t border-rule bg-pane px-3">
+          <button
+            type="button"
+            className="button h-6"
+            onClick={() => {
+              const id = newRowId("k");
+              setAll(true);
+              edit((d) => [{ in: "kinds", put: newKind(d.kinds, id) }]);
+            }}
+          >
+            <Plus size={13} /> A kind of your own
+          </button>
+        </div>
+      )}
     </>
   );
 }
@@ -54,7 +109,16 @@ export default function Kits() {
 function newKind(kinds: readonly KindRow[], id: string): KindRow {
   let n = 1;
   while (kinds.some((kind) => kind.code === `X${n}` || kind.name === `New kind ${n}`)) n += 1;
-  return { id, name: `New kind ${n}`, code: `X${n}`, glyph: "senses", service: "network", mountHeightM: 1.2, box: "single, 47 mm", drops: [] };
+  return {
+    id,
+    name: `New kind ${n}`,
+    code: `X${n}`,
+    glyph: "senses",
+    service: "network",
+    mountHeightM: 1.2,
+    box: "single, 47 mm",
+    drops: [],
+  };
 }
 
 function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: number }) {
@@ -69,50 +133,201 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
     edit((d) => changeKit(d, kind.id, index, line, room ? { id: room, newId } : undefined));
   };
   const put = (values: { box?: string; mountHeightM?: number }) => {
-    if (!room) return edit((d) => [{ in: "kinds", put: checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, ...values }, "") as KindRow }]);
+    if (!room)
+      return edit((d) => [
+        {
+          in: "kinds",
+          put: checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, ...values }, "") as KindRow,
+        },
+      ]);
     const id = newRowId("rk");
-    edit((d) => [{ in: "roomKits", put: { ...(roomKit(d, room, kind.id) ?? { id, room, kind: kind.id, drops: kind.drops }), ...values } }]);
+    edit((d) => [
+      {
+        in: "roomKits",
+        put: { ...(roomKit(d, room, kind.id) ?? { id, room, kind: kind.id, drops: kind.drops }), ...values },
+      },
+    ]);
   };
-  const more = !readOnly && <button type="button" className="ml-1 inline-grid size-5 place-items-center text-soft hover:text-ink" title="One more cable" aria-label={`Add a cable to the kit of ${kind.name}`} onClick={() => change(lines.length, { cableType: design.cableTypes[0]?.id, count: 1, purpose: "data", end: "panel" })}><Plus size={13} /></button>;
-  const boxes = [...new Set([...Object.keys(BOXES), ...design.kinds.map((one) => one.box), box])].sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
+  const more = !readOnly && (
+    <button
+      type="button"
+      className="ml-1 inline-grid size-5 place-items-center text-soft hover:text-ink"
+      title="One more cable"
+      aria-label={`Add a cable to the kit of ${kind.name}`}
+      onClick={() =>
+        change(lines.length, { cableType: design.cableTypes[0]?.id, count: 1, purpose: "data", end: "panel" })
+      }
+    >
+      <Plus size={13} />
+    </button>
+  );
+  const boxes = [...new Set([...Object.keys(BOXES), ...design.kinds.map((one) => one.box), box])].sort(
+    (a, b) => a.localeCompare(b, "en", { numeric: true }),
+  );
   return (
     <tr className="border-b border-rule/60 align-top hover:bg-pane" data-kind={kind.id}>
       <th scope="row" className="w-42 px-3 py-1.5 text-left font-normal">
-        <span className="flex items-center gap-2.5 [&>div]:min-w-0 [&>div]:flex-1"><Glyph glyph={kind.glyph} size={15} /><TextField bare label={`Name of ${kind.name}`} text={kind.name} take={(name) => edit((d) => [{ in: "kinds", put: checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, name: name.trim() }, "") as KindRow }])} /></span>
-        <span className="mt-0.5 flex items-center gap-1.5 text-tiny text-soft"><span className="font-mono">{kind.code}</span><Jacket line={legendLine(design, kind.service)} size={26} /><span>{kind.service}</span>{own && <span className="text-mend">own kit in this room</span>}
-          {own && !readOnly && <button type="button" className="underline hover:text-ink" onClick={() => edit(() => [{ in: "roomKits", drop: own.id }])}><RotateCcw size={11} className="inline" /> as in the design</button>}
+        <span className="flex items-center gap-2.5 [&>div]:min-w-0 [&>div]:flex-1">
+          <Glyph glyph={kind.glyph} size={15} />
+          <TextField
+            bare
+            label={`Name of ${kind.name}`}
+            text={kind.name}
+            take={(name) =>
+              edit((d) => [
+                {
+                  in: "kinds",
+                  put: checkRow(
+                    "kinds",
+                    { ...byId(d, "kinds").get(kind.id)!, name: name.trim() },
+                    "",
+                  ) as KindRow,
+                },
+              ])
+            }
+          />
+        </span>
+        <span className="mt-0.5 flex items-center gap-1.5 text-tiny text-soft">
+          <span className="font-mono">{kind.code}</span>
+          <Jacket line={legendLine(design, kind.service)} size={26} />
+          <span>{kind.service}</span>
+          {own && <span className="text-mend">own kit in this room</span>}
+          {own && !readOnly && (
+            <button
+              type="button"
+              className="underline hover:text-ink"
+              onClick={() => edit(() => [{ in: "roomKits", drop: own.id }])}
+            >
+              <RotateCcw size={11} className="inline" /> as in the design
+            </button>
+          )}
         </span>
       </th>
       <td className="measure py-1.5 text-right">{count}</td>
       <td className="py-1 pl-3">
-        {lines.map((line, i) => <Line key={i} line={line} name={`${kind.name}, cable ${i + 1}`} put={(next) => change(i, next)} more={i === lines.length - 1 ? more : undefined} />)}
-        {kind.mainsLines && <p className="py-0.5 text-small text-power">For the electrician: {kind.mainsLines.length} mains lines ({kind.mainsLines.join(", ")})</p>}
-        {lines.length === 0 && !kind.mainsLines && <span className="py-0.5 text-small text-soft">{kind.id === "stub-out" ? "an empty box with a pull string" : "no cable of this design"}</span>}
+        {lines.map((line, i) => (
+          <Line
+            key={i}
+            line={line}
+            name={`${kind.name}, cable ${i + 1}`}
+            put={(next) => change(i, next)}
+            more={i === lines.length - 1 ? more : undefined}
+          />
+        ))}
+        {kind.mainsLines && (
+          <p className="py-0.5 text-small text-power">
+            For the electrician: {kind.mainsLines.length} mains lines ({kind.mainsLines.join(", ")})
+          </p>
+        )}
+        {lines.length === 0 && !kind.mainsLines && (
+          <span className="py-0.5 text-small text-soft">
+            {kind.id === "stub-out" ? "an empty box with a pull string" : "no cable of this design"}
+          </span>
+        )}
         {lines.length === 0 && more}
       </td>
-      <td className="w-36 py-1 pr-2 pl-3"><SelectField bare label={`Box of ${kind.name}`} value={box} options={boxes.map((value) => ({ value, text: value }))} take={(value) => value && put({ box: value })} /></td>
-      <td className="w-24 py-1 pr-3"><Height kind={kind} metres={mountHeightM} take={(m) => put({ mountHeightM: m })} /></td>
+      <td className="w-36 py-1 pr-2 pl-3">
+        <SelectField
+          bare
+          label={`Box of ${kind.name}`}
+          value={box}
+          options={boxes.map((value) => ({ value, text: value }))}
+          take={(value) => value && put({ box: value })}
+        />
+      </td>
+      <td className="w-24 py-1 pr-3">
+        <Height kind={kind} metres={mountHeightM} take={(m) => put({ mountHeightM: m })} />
+      </td>
     </tr>
   );
 }
 
 const Height = ({ kind, metres, take }: { kind: KindRow; metres: number; take(metres: number): void }) => (
-  <div className="[&_label]:sr-only [&>div]:block [&_input]:px-1.5"><LengthField label={`Mounting height of ${kind.name}`} metres={metres} take={(m) => take(m >= 0 && m <= 20 ? m : fail("Height", "must be from 0 to 20 m"))} /></div>
+  <div className="[&_label]:sr-only [&>div]:block [&_input]:px-1.5">
+    <LengthField
+      label={`Mounting height of ${kind.name}`}
+      metres={metres}
+      take={(m) => take(m >= 0 && m <= 20 ? m : fail("Height", "must be from 0 to 20 m"))}
+    />
+  </div>
 );
 
 /** One line of a kit: how many of which cable, what for, how it ends. */
-function Line({ line, name, put, more }: { line: KitLine; name: string; put(line: KitLine | undefined): void; more?: React.ReactNode }) {
+function Line({
+  line,
+  name,
+  put,
+  more,
+}: {
+  line: KitLine;
+  name: string;
+  put(line: KitLine | undefined): void;
+  more?: React.ReactNode;
+}) {
   const design = useDesign();
   const { readOnly } = useDesk();
   const types = [...design.cableTypes].sort((a, b) => a.name.localeCompare(b.name, "en"));
   return (
     <div className="grid grid-cols-[1.5rem_0.6rem_minmax(8rem,10.5rem)_minmax(5rem,7rem)_4.8rem_1rem_1.2rem] items-center gap-1">
-      <TextField bare mono label={`How many: ${name}`} text={String(line.count)} inputMode="decimal" take={(text) => { const count = Number(text); put({ ...line, count: Number.isInteger(count) && count >= 1 && count <= 50 ? count : fail("Count", "must be a whole number from 1 to 50") }); }} />
+      <TextField
+        bare
+        mono
+        label={`How many: ${name}`}
+        text={String(line.count)}
+        inputMode="decimal"
+        take={(text) => {
+          const count = Number(text);
+          put({
+            ...line,
+            count:
+              Number.isInteger(count) && count >= 1 && count <= 50
+                ? count
+                : fail("Count", "must be a whole number from 1 to 50"),
+          });
+        }}
+      />
       <span className="text-center text-soft">×</span>
-      <SelectField bare label={`Cable type: ${name}`} value={line.cableType ?? ""} options={[...(line.cableType ? [] : [{ value: "", text: "not chosen yet" }]), ...types.map((type) => ({ value: type.id, text: type.name }))]} take={(cableType) => cableType && put({ ...line, cableType })} />
-      <TextField bare label={`Purpose: ${name}`} text={line.purpose} take={(text) => put({ ...line, purpose: text.trim() && text.trim().length <= 40 ? text.trim() : fail("Purpose", "must have 1 to 40 characters") })} />
-      <SelectField bare label={`Ends at: ${name}`} value={line.end} options={DROP_ENDS.map((value) => ({ value, text: value }))} take={(end) => end && put({ ...line, end })} />
-      {!readOnly && <button type="button" className="text-soft hover:text-stop" aria-label={`Take out: ${name}`} onClick={() => put(undefined)}><X size={13} /></button>}
+      <SelectField
+        bare
+        label={`Cable type: ${name}`}
+        value={line.cableType ?? ""}
+        options={[
+          ...(line.cableType ? [] : [{ value: "", text: "not chosen yet" }]),
+          ...types.map((type) => ({ value: type.id, text: type.name })),
+        ]}
+        take={(cableType) => cableType && put({ ...line, cableType })}
+      />
+      <TextField
+        bare
+        label={`Purpose: ${name}`}
+        text={line.purpose}
+        take={(text) =>
+          put({
+            ...line,
+            purpose:
+              text.trim() && text.trim().length <= 40
+                ? text.trim()
+                : fail("Purpose", "must have 1 to 40 characters"),
+          })
+        }
+      />
+      <SelectField
+        bare
+        label={`Ends at: ${name}`}
+        value={line.end}
+        options={DROP_ENDS.map((value) => ({ value, text: value }))}
+        take={(end) => end && put({ ...line, end })}
+      />
+      {!readOnly && (
+        <button
+          type="button"
+          className="text-soft hover:text-stop"
+          aria-label={`Take out: ${name}`}
+          onClick={() => put(undefined)}
+        >
+          <X size={13} />
+        </button>
+      )}
       {more}
     </div>
   );

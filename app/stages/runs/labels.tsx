@@ -23,25 +23,113 @@ export default function Labels() {
   return (
     <>
       <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small">
-        <label className="flex items-center gap-1.5"><span className="text-soft">Sheet</span><select className="field h-6 w-auto text-small" value={id} onChange={(event) => setId(event.target.value)}>{LABEL_SHEETS.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select></label>
-        <label className="flex items-center gap-1.5"><span className="text-soft">Used up on the first</span><input type="number" className="field h-6 w-16 font-mono" min={0} max={perPage - 1} value={skip} onChange={(event) => setUsed(Math.max(0, Math.round(Number(event.target.value) || 0)))} /></label>
-        <span className="text-soft"><span className="measure text-ink">{labels.length}</span> labels for {labels.length / 2} drops on <span className="measure text-ink">{pages}</span> {pages === 1 ? "sheet" : "sheets"}</span>
-        <a className="button button-main ml-auto h-6" href={`${url}/labels/${sheet.id}${skip ? `?skip=${skip}` : ""}`} download><FileDown size={13} /> PDF</a>
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">Sheet</span>
+          <select
+            className="field h-6 w-auto text-small"
+            value={id}
+            onChange={(event) => setId(event.target.value)}
+          >
+            {LABEL_SHEETS.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">Used up on the first</span>
+          <input
+            type="number"
+            className="field h-6 w-16 font-mono"
+            min={0}
+            max={perPage - 1}
+            value={skip}
+            onChange={(event) => setUsed(Math.max(0, Math.round(Number(event.target.value) || 0)))}
+          />
+        </label>
+        <span className="text-soft">
+          <span className="measure text-ink">{labels.length}</span> labels for {labels.length / 2} drops on{" "}
+          <span className="measure text-ink">{pages}</span> {pages === 1 ? "sheet" : "sheets"}
+        </span>
+        <a
+          className="button button-main ml-auto h-6"
+          href={`${url}/labels/${sheet.id}${skip ? `?skip=${skip}` : ""}`}
+          download
+        >
+          <FileDown size={13} /> PDF
+        </a>
       </div>
-      <div className="min-h-0 flex-1 overflow-auto bg-ground p-3" tabIndex={0} role="region" aria-label="First sheet of labels">
-        <svg viewBox={`0 0 ${sheet.pageMm[0]} ${sheet.pageMm[1]}`} className="mx-auto block w-full max-w-170 paper bg-white shadow" role="img" aria-label={`First sheet: ${shown.length} labels from ${shown[0]!.label}`}>
+      <div
+        className="min-h-0 flex-1 overflow-auto bg-ground p-3"
+        tabIndex={0}
+        role="region"
+        aria-label="First sheet of labels"
+      >
+        <svg
+          viewBox={`0 0 ${sheet.pageMm[0]} ${sheet.pageMm[1]}`}
+          className="mx-auto block w-full max-w-170 paper bg-white shadow"
+          role="img"
+          aria-label={`First sheet: ${shown.length} labels from ${shown[0]!.label}`}
+        >
           {shown.map((one) => {
             const { size, dark } = codeOf(one.drop);
             const side = Math.min(height * 0.84, width * 0.4);
             const module = side / size;
             return (
-              <g key={`${one.drop.key} ${one.end}`} transform={`translate(${one.x},${one.y})`} onClick={() => select({ in: "points", id: one.drop.point.id, drop: one.drop.key })}>
-                <rect width={width} height={height} rx={1.2} className="fill-none stroke-rule" strokeWidth={0.15} />
-                <path transform={`translate(${height * 0.08},${height * 0.08})`} className="fill-ink" d={dark.map(([row, column]) => `M${column * module} ${row * module}h${module}v${module}h${-module}z`).join("")} />
-                <text x={side + height * 0.16} y={height * 0.32} fontSize={Math.min(3, (width - side - height * 0.24 - 4) / (one.label.length * 0.62))} fontWeight={700} className="fill-ink font-mono">{one.label}</text>
-                <svg x={width - 3.4} y={height * 0.08} width={2.4} height={height * 0.84} viewBox="0 0 14 40" preserveAspectRatio="none"><g transform="translate(14 0) rotate(90)"><JacketShape line={legendLine(design, one.drop.kind.service)} /></g></svg>
-                {side > 7 && <text x={side + height * 0.16} y={height * 0.55} fontSize={2.1} className="fill-ink">{cut(one.here, width - side - height * 0.24 - 4)}</text>}
-                {side > 7 && <text x={side + height * 0.16} y={height * 0.74} fontSize={2.1} className="fill-soft">{cut(`to ${one.there}`, width - side - height * 0.24 - 4)}</text>}
+              <g
+                key={`${one.drop.key} ${one.end}`}
+                transform={`translate(${one.x},${one.y})`}
+                onClick={() => select({ in: "points", id: one.drop.point.id, drop: one.drop.key })}
+              >
+                <rect
+                  width={width}
+                  height={height}
+                  rx={1.2}
+                  className="fill-none stroke-rule"
+                  strokeWidth={0.15}
+                />
+                <path
+                  transform={`translate(${height * 0.08},${height * 0.08})`}
+                  className="fill-ink"
+                  d={dark
+                    .map(
+                      ([row, column]) =>
+                        `M${column * module} ${row * module}h${module}v${module}h${-module}z`,
+                    )
+                    .join("")}
+                />
+                <text
+                  x={side + height * 0.16}
+                  y={height * 0.32}
+                  fontSize={Math.min(3, (width - side - height * 0.24 - 4) / (one.label.length * 0.62))}
+                  fontWeight={700}
+                  className="fill-ink font-mono"
+                >
+                  {one.label}
+                </text>
+                <svg
+                  x={width - 3.4}
+                  y={height * 0.08}
+                  width={2.4}
+                  height={height * 0.84}
+                  viewBox="0 0 14 40"
+                  preserveAspectRatio="none"
+                >
+                  <g transform="translate(14 0) rotate(90)">
+                    <JacketShape line={legendLine(design, one.drop.kind.service)} />
+                  </g>
+                </svg>
+                {side > 7 && (
+                  <text x={side + height * 0.16} y={height * 0.55} fontSize={2.1} className="fill-ink">
+                    {cut(one.here, width - side - height * 0.24 - 4)}
+                  </text>
+                )}
+                {side > 7 && (
+                  <text x={side + height * 0.16} y={height * 0.74} fontSize={2.1} className="fill-soft">
+                    {cut(`to ${one.there}`, width - side - height * 0.24 - 4)}
+                  </text>
+                )}
               </g>
             );
           })}
@@ -52,4 +140,5 @@ export default function Labels() {
 }
 
 /** About as much as goes into so many mm at this size. */
-const cut = (text: string, mm: number) => (text.length * 1.08 > mm ? `${text.slice(0, Math.max(1, Math.floor(mm / 1.08) - 1))}…` : text);
+const cut = (text: string, mm: number) =>
+  text.length * 1.08 > mm ? `${text.slice(0, Math.max(1, Math.floor(mm / 1.08) - 1))}…` : text;

@@ -14,7 +14,14 @@ import { usePhaseFilter } from "../../desk/phase-filter";
 import { SeverityMark } from "../../kit/severity";
 
 const NONE: Record<string, string> = { level: "", room: "", service: "", closet: "" };
-const GROUPS = [["", "No groups"], ["room", "By room"], ["service", "By service"], ["closet", "By closet"], ["level", "By level"], ["cable", "By cable"]] as const;
+const GROUPS = [
+  ["", "No groups"],
+  ["room", "By room"],
+  ["service", "By service"],
+  ["closet", "By closet"],
+  ["level", "By level"],
+  ["cable", "By cable"],
+] as const;
 
 function marksOf(design: Design): Map<string, Severity> {
   const marks = new Map<string, Severity>();
@@ -25,13 +32,24 @@ function marksOf(design: Design): Map<string, Severity> {
 }
 
 /** A sum over rows, told by what the parts have in common; rows without that count for nothing. */
-function bySomething(drops: readonly Drop[], title: string, unit: string, partOf: (drop: Drop) => string | 0 | undefined, valueOf: (drop: Drop) => number): Working {
+function bySomething(
+  drops: readonly Drop[],
+  title: string,
+  unit: string,
+  partOf: (drop: Drop) => string | 0 | undefined,
+  valueOf: (drop: Drop) => number,
+): Working {
   const parts = new Map<string, number>();
   for (const drop of drops) {
     const part = partOf(drop);
     if (part) parts.set(part, (parts.get(part) ?? 0) + valueOf(drop));
   }
-  return sumWorking(title, unit, [...parts].map(([name, value]) => ({ name, value })), "pull schedule");
+  return sumWorking(
+    title,
+    unit,
+    [...parts].map(([name, value]) => ({ name, value })),
+    "pull schedule",
+  );
 }
 
 export function Schedule() {
@@ -41,15 +59,28 @@ export function Schedule() {
   const [group, setGroup] = useState("");
   const { units } = preferences;
   const drops = dropsOf(design);
-  const valueOf = useMemo(() => ({
-    level: (drop: Drop) => byId(design, "levels").get(drop.point.level)?.name ?? "",
-    room: (drop: Drop) => byId(design, "rooms").get(drop.point.room)?.name ?? "",
-    service: (drop: Drop) => drop.kind.service,
-    closet: (drop: Drop) => (drop.closet && byId(design, "closets").get(drop.closet)?.name) || "no closet",
-  }), [design]);
+  const valueOf = useMemo(
+    () => ({
+      level: (drop: Drop) => byId(design, "levels").get(drop.point.level)?.name ?? "",
+      room: (drop: Drop) => byId(design, "rooms").get(drop.point.room)?.name ?? "",
+      service: (drop: Drop) => drop.kind.service,
+      closet: (drop: Drop) => (drop.closet && byId(design, "closets").get(drop.closet)?.name) || "no closet",
+    }),
+    [design],
+  );
   const inPhase = usePhaseFilter();
-  const rows = useMemo(() => filtered(inPhase.on ? drops.filter((drop) => inPhase.point(drop.point.id)) : drops, chosen, valueOf), [drops, chosen, valueOf, inPhase]);
-  const selected = selection?.in === "points" ? (drops.find((drop) => drop.key === selection.drop) ?? drops.find((drop) => drop.point.id === selection.id))?.key : undefined;
+  const rows = useMemo(
+    () =>
+      filtered(inPhase.on ? drops.filter((drop) => inPhase.point(drop.point.id)) : drops, chosen, valueOf),
+    [drops, chosen, valueOf, inPhase],
+  );
+  const selected =
+    selection?.in === "points"
+      ? (
+          drops.find((drop) => drop.key === selection.drop) ??
+          drops.find((drop) => drop.point.id === selection.id)
+        )?.key
+      : undefined;
 
   const columns = useMemo((): Column<Drop>[] => {
     const marks = marksOf(design);
@@ -59,32 +90,131 @@ export function Schedule() {
       { id: "room", name: "Room", value: valueOf.room, width: "8.5rem", from: 920 },
       { id: "cable", name: "Cable", value: (d) => d.cableType?.name ?? "not chosen", width: "8.4rem" },
       { id: "service", name: "Service", value: valueOf.service, width: "4.6rem" },
-      { id: "length", name: "Length", value: (d) => d.lengthM, width: "5.6rem", right: true, cell: (d) => (d.lengthM === undefined ? <span className="text-soft">–</span> : <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>) },
-      { id: "mark", name: "Finding", hidden: true, value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"], width: "1.8rem", cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} /> },
-      { id: "load", name: "Load", value: (d) => d.load?.watts, width: "6.6rem", right: true, cell: (d) => d.load && <Worked working={() => loadWorking(design, d)}>{d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}</Worked> },
+      {
+        id: "length",
+        name: "Length",
+        value: (d) => d.lengthM,
+        width: "5.6rem",
+        right: true,
+        cell: (d) =>
+          d.lengthM === undefined ? (
+            <span className="text-soft">–</span>
+          ) : (
+            <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>
+          ),
+      },
+      {
+        id: "mark",
+        name: "Finding",
+        hidden: true,
+        value: (d) => ({ stop: 0, mend: 1, note: 2 })[marks.get(d.point.id) ?? "note"],
+        width: "1.8rem",
+        cell: (d) => marks.has(d.point.id) && <SeverityMark severity={marks.get(d.point.id)!} />,
+      },
+      {
+        id: "load",
+        name: "Load",
+        value: (d) => d.load?.watts,
+        width: "6.6rem",
+        right: true,
+        cell: (d) =>
+          d.load && (
+            <Worked working={() => loadWorking(design, d)}>
+              {d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}
+            </Worked>
+          ),
+      },
       { id: "closet", name: "Closet", value: valueOf.closet, width: "9rem", from: 1060 },
       { id: "level", name: "Level", value: valueOf.level, width: "5rem", from: 1140 },
       { id: "state", name: "State", value: (d) => d.state, width: "5.4rem" },
     ];
   }, [design, units, valueOf]);
 
-  const sumM = (own: readonly Drop[]) => own.reduce((sum, drop) => sum + (drop.cableType ? drop.lengthM ?? 0 : 0), 0);
-  const sumW = (own: readonly Drop[]) => own.reduce((sum, drop) => sum + (drop.load?.poeClass ? drop.load.watts : 0), 0);
+  const sumM = (own: readonly Drop[]) =>
+    own.reduce((sum, drop) => sum + (drop.cableType ? (drop.lengthM ?? 0) : 0), 0);
+  const sumW = (own: readonly Drop[]) =>
+    own.reduce((sum, drop) => sum + (drop.load?.poeClass ? drop.load.watts : 0), 0);
   return (
     <>
       <div className="flex shrink-0 items-center gap-1.5 overflow-x-auto border-b border-rule bg-pane px-3 py-1">
-        {Object.keys(NONE).map((name) => <Filter key={name} name={name[0]!.toUpperCase() + name.slice(1)} value={chosen[name]!} values={drops.map(valueOf[name as keyof typeof valueOf])} onChange={(value) => setChosen({ ...chosen, [name]: value })} />)}
-        <select aria-label="Group rows" className="field h-6 w-auto text-small text-soft" value={group} onChange={(event) => setGroup(event.target.value)}>
-          {GROUPS.map(([value, text]) => <option key={value} value={value}>{text}</option>)}
+        {Object.keys(NONE).map((name) => (
+          <Filter
+            key={name}
+            name={name[0]!.toUpperCase() + name.slice(1)}
+            value={chosen[name]!}
+            values={drops.map(valueOf[name as keyof typeof valueOf])}
+            onChange={(value) => setChosen({ ...chosen, [name]: value })}
+          />
+        ))}
+        <select
+          aria-label="Group rows"
+          className="field h-6 w-auto text-small text-soft"
+          value={group}
+          onChange={(event) => setGroup(event.target.value)}
+        >
+          {GROUPS.map(([value, text]) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
         </select>
-        <span className="ml-auto text-small whitespace-nowrap text-soft">{rows.length} of {drops.length} drops</span>
-        {rows.length < drops.length && <button type="button" className="button h-6" onClick={() => setChosen(NONE)}>Show all</button>}
+        <span className="ml-auto text-small whitespace-nowrap text-soft">
+          {rows.length} of {drops.length} drops
+        </span>
+        {rows.length < drops.length && (
+          <button type="button" className="button h-6" onClick={() => setChosen(NONE)}>
+            Show all
+          </button>
+        )}
       </div>
       <DataTable
-        label="Pull schedule" rows={rows} columns={columns} keyOf={(d) => d.key} selected={selected} groupBy={group || undefined}
+        label="Pull schedule"
+        rows={rows}
+        columns={columns}
+        keyOf={(d) => d.key}
+        selected={selected}
+        groupBy={group || undefined}
         onSelect={(d) => select({ in: "points", id: d.point.id, drop: d.key } satisfies Selection)}
-        totals={(own) => ({ label: own === rows ? "Shown" : undefined, length: <span data-sum><Worked working={() => bySomething(own, "Cable of the rows shown", "m", (d) => d.cableType?.name, (d) => d.lengthM ?? 0)}>{formatTotal(sumM(own), units, 2)}</Worked></span>, load: sumW(own) ? <Worked working={() => bySomething(own, "Power at the devices of the rows shown", "W", (d) => d.load?.poeClass && d.kind.name, (d) => d.load!.watts)}>{groupDigits(sumW(own), 1)} W</Worked> : undefined })}
-        empty={drops.length ? "No drop has all of these." : "No drop yet: add a point with a kit in stage 2, House, and its cables stand here."}
+        totals={(own) => ({
+          label: own === rows ? "Shown" : undefined,
+          length: (
+            <span data-sum>
+              <Worked
+                working={() =>
+                  bySomething(
+                    own,
+                    "Cable of the rows shown",
+                    "m",
+                    (d) => d.cableType?.name,
+                    (d) => d.lengthM ?? 0,
+                  )
+                }
+              >
+                {formatTotal(sumM(own), units, 2)}
+              </Worked>
+            </span>
+          ),
+          load: sumW(own) ? (
+            <Worked
+              working={() =>
+                bySomething(
+                  own,
+                  "Power at the devices of the rows shown",
+                  "W",
+                  (d) => d.load?.poeClass && d.kind.name,
+                  (d) => d.load!.watts,
+                )
+              }
+            >
+              {groupDigits(sumW(own), 1)} W
+            </Worked>
+          ) : undefined,
+        })}
+        empty={
+          drops.length
+            ? "No drop has all of these."
+            : "No drop yet: add a point with a kit in stage 2, House, and its cables stand here."
+        }
       />
     </>
   );

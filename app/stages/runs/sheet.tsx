@@ -9,12 +9,36 @@ import { Schedule } from "./schedule";
 // What is behind the first view is fetched when it is asked for.
 const KitPalette = lazy(() => import("./kit-palette"));
 const TABLES = {
-  reels: lazy(() => import("./reels")), pulls: lazy(() => import("./pull-groups")), conduits: lazy(() => import("./conduits")), crossings: lazy(() => import("./crossings")), materials: lazy(() => import("./materials")), labels: lazy(() => import("./labels")),
+  reels: lazy(() => import("./reels")),
+  pulls: lazy(() => import("./pull-groups")),
+  conduits: lazy(() => import("./conduits")),
+  crossings: lazy(() => import("./crossings")),
+  materials: lazy(() => import("./materials")),
+  labels: lazy(() => import("./labels")),
 };
-const SHEETS = { kits: lazy(() => import("./kits")), electrical: lazy(() => import("./electrical")), trades: lazy(() => import("./trades")), site: lazy(() => import("./site")) };
+const SHEETS = {
+  kits: lazy(() => import("./kits")),
+  electrical: lazy(() => import("./electrical")),
+  trades: lazy(() => import("./trades")),
+  site: lazy(() => import("./site")),
+};
 
-const VIEWS = [["plan", "Plan and schedule"], ["kits", "Kits"], ["electrical", "Electrical"], ["trades", "Walls and ceilings"], ["site", "On site"]] as const;
-const TABS = [["schedule", "Pull schedule"], ["reels", "Cable and reels"], ["pulls", "Pull groups"], ["conduits", "Conduits and trays"], ["crossings", "Mains and fire"], ["materials", "Materials"], ["labels", "Labels"]] as const;
+const VIEWS = [
+  ["plan", "Plan and schedule"],
+  ["kits", "Kits"],
+  ["electrical", "Electrical"],
+  ["trades", "Walls and ceilings"],
+  ["site", "On site"],
+] as const;
+const TABS = [
+  ["schedule", "Pull schedule"],
+  ["reels", "Cable and reels"],
+  ["pulls", "Pull groups"],
+  ["conduits", "Conduits and trays"],
+  ["crossings", "Mains and fire"],
+  ["materials", "Materials"],
+  ["labels", "Labels"],
+] as const;
 
 function PlanAndTables() {
   const { url, selection, readOnly } = useDesk();
@@ -25,14 +49,37 @@ function PlanAndTables() {
       <ToolRow />
       <div className="relative flex min-h-0 flex-1 flex-col">
         <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : 40} />
-        {!readOnly && <Suspense><KitPalette /></Suspense>}
+        {!readOnly && (
+          <Suspense>
+            <KitPalette />
+          </Suspense>
+        )}
       </div>
       <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
         <Tabs label="Tables of this stage" tabs={TABS} tab={tab} show={show}>
-          <a className="button ml-3 self-center" href={`${url}/csv/schedule`} title="The pull schedule as a spreadsheet file">CSV</a>
+          <a
+            className="button ml-3 self-center"
+            href={`${url}/csv/schedule`}
+            title="The pull schedule as a spreadsheet file"
+          >
+            CSV
+          </a>
         </Tabs>
         <div role="tabpanel" aria-labelledby={`tab-${tab}`} className="flex min-h-0 flex-1 flex-col">
-          {Table ? <Suspense fallback={<p className="p-4 text-soft" role="status">Working it out…</p>}><Table /><Ready /></Suspense> : <Schedule />}
+          {Table ? (
+            <Suspense
+              fallback={
+                <p className="p-4 text-soft" role="status">
+                  Working it out…
+                </p>
+              }
+            >
+              <Table />
+              <Ready />
+            </Suspense>
+          ) : (
+            <Schedule />
+          )}
         </div>
       </div>
     </>
@@ -46,7 +93,20 @@ export default function Runs() {
     <>
       <h2 className="sr-only">Runs</h2>
       <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
-      {Sheet ? <Suspense fallback={<p className="p-4 text-soft" role="status">Fetching…</p>}><Sheet /><Ready /></Suspense> : <PlanAndTables />}
+      {Sheet ? (
+        <Suspense
+          fallback={
+            <p className="p-4 text-soft" role="status">
+              Fetching…
+            </p>
+          }
+        >
+          <Sheet />
+          <Ready />
+        </Suspense>
+      ) : (
+        <PlanAndTables />
+      )}
     </>
   );
 }

@@ -11,12 +11,16 @@ export default function Trades() {
   const design = useDesign();
   const { select, selection, preferences, url } = useDesk();
   const rows = mountingsOf(design);
-  const rooms = [...new Map(rows.map((row) => [row.point.room, byId(design, "rooms").get(row.point.room)!])).values()];
+  const rooms = [
+    ...new Map(rows.map((row) => [row.point.room, byId(design, "rooms").get(row.point.room)!])).values(),
+  ];
   const boxesIn = (id: string) => rows.filter((row) => row.point.room === id).length;
   const fullest = [...rooms].sort((a, b) => boxesIn(b.id) - boxesIn(a.id))[0];
   const [chosen, setChosen] = useState<string>();
-  const selectedRow = selection?.in === "points" ? rows.find((row) => row.point.id === selection.id) : undefined;
-  const room = selectedRow?.point.room ?? (chosen && rooms.some((row) => row.id === chosen) ? chosen : fullest?.id);
+  const selectedRow =
+    selection?.in === "points" ? rows.find((row) => row.point.id === selection.id) : undefined;
+  const room =
+    selectedRow?.point.room ?? (chosen && rooms.some((row) => row.id === chosen) ? chosen : fullest?.id);
   const own = rows.filter((row) => row.point.room === room);
   const sides = [...new Set(own.map((row) => row.side))];
   const boxesOn = (wall: number) => own.filter((row) => row.side === wall).length;
@@ -25,30 +29,108 @@ export default function Trades() {
   const walls = (row: Mounting) => `${row.side + 1}`;
   return (
     <>
-        <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small" data-chrome>
-          <label className="flex items-center gap-1.5 whitespace-nowrap"><span className="text-soft">Mounting sheet of</span><select className="field h-6 w-auto text-small" value={room ?? ""} onChange={(event) => { setChosen(event.target.value); select(undefined); }}>{rooms.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}</select></label>
-          <span className="min-w-0 flex-1 truncate text-soft max-sm:hidden">Heights from the finished floor, along each wall from its left corner as you face it.</span>
-          <a className="button ml-auto h-6" href={`${url}/csv/mounting`} download>CSV of all rooms</a>
-          <button type="button" className="button h-6" onClick={() => window.print()}>Print</button>
+      <div
+        className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
+        data-chrome
+      >
+        <label className="flex items-center gap-1.5 whitespace-nowrap">
+          <span className="text-soft">Mounting sheet of</span>
+          <select
+            className="field h-6 w-auto text-small"
+            value={room ?? ""}
+            onChange={(event) => {
+              setChosen(event.target.value);
+              select(undefined);
+            }}
+          >
+            {rooms.map((row) => (
+              <option key={row.id} value={row.id}>
+                {row.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <span className="min-w-0 flex-1 truncate text-soft max-sm:hidden">
+          Heights from the finished floor, along each wall from its left corner as you face it.
+        </span>
+        <a className="button ml-auto h-6" href={`${url}/csv/mounting`} download>
+          CSV of all rooms
+        </a>
+        <button type="button" className="button h-6" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      <div
+        className="relative min-h-0 flex-1 overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Mounting sheet"
+      >
+        {rows.length === 0 && <p className="p-4 text-soft">No box hangs on a wall yet.</p>}
+        {side !== undefined && room && (
+          <WallDrawing room={room} side={side} rows={own.filter((row) => row.side === side)} />
+        )}
+        <table className="w-full text-small [&_.measure]:whitespace-nowrap [&_th]:whitespace-nowrap [&_td]:pl-2">
+          <thead className="sticky top-0 bg-pane text-left text-soft">
+            <tr className="h-7 border-b border-rule">
+              <th className="px-3 font-normal">Point</th>
+              <th className="text-right font-normal">Wall</th>
+              <th className="pl-3 font-normal">Box</th>
+              <th className="pl-3 text-right font-normal">Height</th>
+              <th className="pl-3 text-right font-normal">Left</th>
+              <th className="pl-3 text-right font-normal">Right</th>
+              <th className="pl-3 font-normal">Holes, along × up</th>
+              <th className="px-2 font-normal">Beside</th>
+            </tr>
+          </thead>
+          <tbody>
+            {own.map((row) => (
+              <tr
+                key={row.point.id}
+                className={`h-7 border-b border-rule/60 ${row.point.id === selectedRow?.point.id ? "bg-wash" : "hover:bg-pane"}`}
+                data-mount={row.point.id}
+              >
+                <th scope="row" className="px-3 text-left font-normal">
+                  <button
+                    type="button"
+                    className="hover:underline"
+                    onClick={() => select({ in: "points", id: row.point.id })}
+                  >
+                    {row.point.name}
+                  </button>
+                  <span className="block font-mono text-tiny text-soft">{row.label}</span>
+                </th>
+                <td className="measure text-right">{walls(row)}</td>
+                <td className="pl-3 whitespace-nowrap">{row.box}</td>
+                <td className="measure text-right">{formatLength(row.heightM, units)}</td>
+                <td className="measure text-right">{formatLength(row.leftM, units)}</td>
+                <td className="measure text-right">{formatLength(row.rightM, units)}</td>
+                <td className="measure pl-3 whitespace-nowrap">
+                  {row.holes
+                    .map((hole) => `${formatLength(hole.leftM, units)} × ${formatLength(hole.upM, units)}`)
+                    .join("  ")}
+                  {row.size?.holeMm && <span className="text-soft"> ⌀ {row.size.holeMm} mm</span>}
+                </td>
+                <td
+                  className={`px-2 ${row.next && row.next.mm < row.next.leastMm ? "font-semibold text-stop" : "text-soft"}`}
+                >
+                  {row.next ? (
+                    <>
+                      {row.next.point.name}, <span className="measure">{row.next.mm}</span> of{" "}
+                      <span className="measure">{row.next.leastMm}</span> mm
+                    </>
+                  ) : (
+                    "alone"
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="pt-3">
+          <Caution text="Look for pipes and live cable before drilling; mains and low voltage never share a box without a barrier. Local codes decide." />
         </div>
-        <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Mounting sheet">
-          {rows.length === 0 && <p className="p-4 text-soft">No box hangs on a wall yet.</p>}
-          {side !== undefined && room && <WallDrawing room={room} side={side} rows={own.filter((row) => row.side === side)} />}
-          <table className="w-full text-small [&_.measure]:whitespace-nowrap [&_th]:whitespace-nowrap [&_td]:pl-2">
-            <thead className="sticky top-0 bg-pane text-left text-soft"><tr className="h-7 border-b border-rule"><th className="px-3 font-normal">Point</th><th className="text-right font-normal">Wall</th><th className="pl-3 font-normal">Box</th><th className="pl-3 text-right font-normal">Height</th><th className="pl-3 text-right font-normal">Left</th><th className="pl-3 text-right font-normal">Right</th><th className="pl-3 font-normal">Holes, along × up</th><th className="px-2 font-normal">Beside</th></tr></thead>
-            <tbody>
-              {own.map((row) => (
-                <tr key={row.point.id} className={`h-7 border-b border-rule/60 ${row.point.id === selectedRow?.point.id ? "bg-wash" : "hover:bg-pane"}`} data-mount={row.point.id}>
-                  <th scope="row" className="px-3 text-left font-normal"><button type="button" className="hover:underline" onClick={() => select({ in: "points", id: row.point.id })}>{row.point.name}</button><span className="block font-mono text-tiny text-soft">{row.label}</span></th>
-                  <td className="measure text-right">{walls(row)}</td><td className="pl-3 whitespace-nowrap">{row.box}</td><td className="measure text-right">{formatLength(row.heightM, units)}</td><td className="measure text-right">{formatLength(row.leftM, units)}</td><td className="measure text-right">{formatLength(row.rightM, units)}</td>
-                  <td className="measure pl-3 whitespace-nowrap">{row.holes.map((hole) => `${formatLength(hole.leftM, units)} × ${formatLength(hole.upM, units)}`).join("  ")}{row.size?.holeMm && <span className="text-soft"> ⌀ {row.size.holeMm} mm</span>}</td>
-                  <td className={`px-2 ${row.next && row.next.mm < row.next.leastMm ? "font-semibold text-stop" : "text-soft"}`}>{row.next ? <>{row.next.point.name}, <span className="measure">{row.next.mm}</span> of <span className="measure">{row.next.leastMm}</span> mm</> : "alone"}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <div className="pt-3"><Caution text="Look for pipes and live cable before drilling; mains and low voltage never share a box without a barrier. Local codes decide." /></div>
-        </div>
+      </div>
     </>
   );
 }

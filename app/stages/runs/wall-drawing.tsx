@@ -11,7 +11,15 @@ const PAD_M = 0.45;
 const WIDE_PX = 740;
 const HIGH_PX = 288;
 
-export function WallDrawing({ room: id, side, rows }: { room: string; side: number; rows: readonly Mounting[] }) {
+export function WallDrawing({
+  room: id,
+  side,
+  rows,
+}: {
+  room: string;
+  side: number;
+  rows: readonly Mounting[];
+}) {
   const design = useDesign();
   const { select, selection, preferences } = useDesk();
   const room = byId(design, "rooms").get(id)!;
@@ -31,25 +39,109 @@ export function WallDrawing({ room: id, side, rows }: { room: string; side: numb
   const font = 11 / Math.min(WIDE_PX / (sideM + 2 * PAD_M), HIGH_PX / (ceilingM + 0.7));
   return (
     <figure className="border-b border-rule bg-ground px-3 py-2">
-      <svg viewBox={`${-PAD_M} -0.25 ${sideM + 2 * PAD_M} ${ceilingM + 0.7}`} className="max-h-72 w-full" role="group" aria-label={`Wall ${side + 1} of ${room.name} from within: ${formatLength(sideM, preferences.units)} long, ${rows.length} ${rows.length === 1 ? "box" : "boxes"}`}>
+      <svg
+        viewBox={`${-PAD_M} -0.25 ${sideM + 2 * PAD_M} ${ceilingM + 0.7}`}
+        className="max-h-72 w-full"
+        role="group"
+        aria-label={`Wall ${side + 1} of ${room.name} from within: ${formatLength(sideM, preferences.units)} long, ${rows.length} ${rows.length === 1 ? "box" : "boxes"}`}
+      >
         <rect width={sideM} height={ceilingM} className="fill-raised stroke-structure" strokeWidth={0.02} />
-        {openings.map(({ row, left }) => <g key={row.id}><rect x={left} y={Y(row.sillM + row.heightM)} width={row.widthM} height={row.heightM} className="fill-ground stroke-rule" strokeWidth={0.015} /><text x={left + row.widthM / 2} y={Y(row.sillM + row.heightM / 2)} fontSize={font} textAnchor="middle" className="fill-soft">{row.kind}</text></g>)}
+        {openings.map(({ row, left }) => (
+          <g key={row.id}>
+            <rect
+              x={left}
+              y={Y(row.sillM + row.heightM)}
+              width={row.widthM}
+              height={row.heightM}
+              className="fill-ground stroke-rule"
+              strokeWidth={0.015}
+            />
+            <text
+              x={left + row.widthM / 2}
+              y={Y(row.sillM + row.heightM / 2)}
+              fontSize={font}
+              textAnchor="middle"
+              className="fill-soft"
+            >
+              {row.kind}
+            </text>
+          </g>
+        ))}
         {rows.map((row, i) => {
           const [w, h] = [row.size!.widthMm / 1000, row.size!.heightMm / 1000];
           const lit = selection?.in === "points" && selection.id === row.point.id;
           const low = ceilingM + 0.1 + (i % 2) * font * 1.3;
           return (
-            <g key={row.point.id} role="button" tabIndex={0} aria-label={`${row.point.name}, ${formatLength(row.leftM, preferences.units)} from the left, ${formatLength(row.heightM, preferences.units)} up`} className="cursor-pointer outline-none [&:focus-visible_rect]:stroke-accent" onClick={() => select({ in: "points", id: row.point.id })} onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && select({ in: "points", id: row.point.id })}>
-              <line x1={row.leftM} x2={row.leftM} y1={Y(row.heightM)} y2={low} className="stroke-rule" strokeWidth={0.01} strokeDasharray="0.04 0.03" />
-              <rect x={row.leftM - w / 2} y={Y(row.heightM) - h / 2} width={w} height={h} className={lit ? "fill-wash stroke-accent" : "fill-pane stroke-ink"} strokeWidth={0.014} />
-              {row.holes.map((hole, n) => <circle key={n} cx={hole.leftM} cy={Y(hole.upM)} r={(row.size!.holeMm ?? 8) / 2000} className="fill-none stroke-power" strokeWidth={0.012} />)}
-              <text x={row.leftM} y={Y(row.heightM) - h / 2 - font * 0.4} fontSize={font} textAnchor="middle" className="fill-ink">{row.point.name}</text>
-              <text x={row.leftM} y={low + font * 0.9} fontSize={font * 0.92} textAnchor="middle" className="fill-ink font-mono">{formatLength(row.leftM, preferences.units)}</text>
-              <text x={row.leftM + w / 2 + font * 0.4} y={Y(row.heightM) + font * 0.3} fontSize={font * 0.92} className="fill-soft font-mono">{formatLength(row.heightM, preferences.units)}</text>
+            <g
+              key={row.point.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${row.point.name}, ${formatLength(row.leftM, preferences.units)} from the left, ${formatLength(row.heightM, preferences.units)} up`}
+              className="cursor-pointer outline-none [&:focus-visible_rect]:stroke-accent"
+              onClick={() => select({ in: "points", id: row.point.id })}
+              onKeyDown={(event) =>
+                (event.key === "Enter" || event.key === " ") && select({ in: "points", id: row.point.id })
+              }
+            >
+              <line
+                x1={row.leftM}
+                x2={row.leftM}
+                y1={Y(row.heightM)}
+                y2={low}
+                className="stroke-rule"
+                strokeWidth={0.01}
+                strokeDasharray="0.04 0.03"
+              />
+              <rect
+                x={row.leftM - w / 2}
+                y={Y(row.heightM) - h / 2}
+                width={w}
+                height={h}
+                className={lit ? "fill-wash stroke-accent" : "fill-pane stroke-ink"}
+                strokeWidth={0.014}
+              />
+              {row.holes.map((hole, n) => (
+                <circle
+                  key={n}
+                  cx={hole.leftM}
+                  cy={Y(hole.upM)}
+                  r={(row.size!.holeMm ?? 8) / 2000}
+                  className="fill-none stroke-power"
+                  strokeWidth={0.012}
+                />
+              ))}
+              <text
+                x={row.leftM}
+                y={Y(row.heightM) - h / 2 - font * 0.4}
+                fontSize={font}
+                textAnchor="middle"
+                className="fill-ink"
+              >
+                {row.point.name}
+              </text>
+              <text
+                x={row.leftM}
+                y={low + font * 0.9}
+                fontSize={font * 0.92}
+                textAnchor="middle"
+                className="fill-ink font-mono"
+              >
+                {formatLength(row.leftM, preferences.units)}
+              </text>
+              <text
+                x={row.leftM + w / 2 + font * 0.4}
+                y={Y(row.heightM) + font * 0.3}
+                fontSize={font * 0.92}
+                className="fill-soft font-mono"
+              >
+                {formatLength(row.heightM, preferences.units)}
+              </text>
             </g>
           );
         })}
-        <text x={0} y={-0.06} fontSize={font} className="fill-soft">Wall {side + 1}, {formatLength(sideM, preferences.units)}</text>
+        <text x={0} y={-0.06} fontSize={font} className="fill-soft">
+          Wall {side + 1}, {formatLength(sideM, preferences.units)}
+        </text>
       </svg>
     </figure>
   );

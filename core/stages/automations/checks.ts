@@ -22,7 +22,13 @@ interface Trial {
 const trials = new Map<string, Trial>();
 
 function trial({ design }: Design, automation: AutomationRow): Trial {
-  const key = JSON.stringify([design.latitudeDeg, design.longitudeDeg, design.zone, automation.cues, automation.guards]);
+  const key = JSON.stringify([
+    design.latitudeDeg,
+    design.longitudeDeg,
+    design.zone,
+    automation.cues,
+    automation.guards,
+  ]);
   let known = trials.get(key);
   if (!known) {
     if (trials.size >= KEPT) trials.clear();
@@ -45,26 +51,76 @@ export function automationChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   for (const automation of design.automations) {
     const about = [{ in: "automations" as const, id: automation.id }];
-    const say = (code: string, title: string, why: string, severity: Finding["severity"] = "mend", fix?: Finding["fix"]) =>
+    const say = (
+      code: string,
+      title: string,
+      why: string,
+      severity: Finding["severity"] = "mend",
+      fix?: Finding["fix"],
+    ) =>
       findings.push({ code: `automations.${code}`, stage: "automations", severity, title, why, about, fix });
     // One that is switched off may be half written; one that is on has to start and to do something.
     const unfinished = automation.enabled ? "mend" : "note";
-    if (!automation.cues.length) say("no-cue", `${automation.name} has no cue`, "Nothing ever starts it. The designer gives it one.", unfinished);
-    if (!automation.moves.some((move) => move.points.length)) say("no-move", `${automation.name} moves nothing`, "It starts and then does nothing. The designer gives it a shade.", unfinished);
+    if (!automation.cues.length)
+      say(
+        "no-cue",
+        `${automation.name} has no cue`,
+        "Nothing ever starts it. The designer gives it one.",
+        unfinished,
+      );
+    if (!automation.moves.some((move) => move.points.length))
+      say(
+        "no-move",
+        `${automation.name} moves nothing`,
+        "It starts and then does nothing. The designer gives it a shade.",
+        unfinished,
+      );
     for (const move of automation.moves) {
-      const wrong = move.points.filter((id) => !goesToPosition(design, byId(design, "points").get(id) ?? { kind: "" }));
-      if (wrong.length) say("not-a-shade", `${automation.name} moves what is not a shade`, `${wrong.map((id) => byId(design, "points").get(id)?.name ?? id).join(", ")} cannot go to a position.`, "stop", {
-        label: wrong.length === 1 ? "Take it out" : "Take them out",
-        changes: [{ in: "automations", put: { ...automation, moves: automation.moves.map((m) => ({ ...m, points: m.points.filter((id) => !wrong.includes(id)) })) } }],
-      });
+      const wrong = move.points.filter(
+        (id) => !goesToPosition(design, byId(design, "points").get(id) ?? { kind: "" }),
+      );
+      if (wrong.length)
+        say(
+          "not-a-shade",
+          `${automation.name} moves what is not a shade`,
+          `${wrong.map((id) => byId(design, "points").get(id)?.name ?? id).join(", ")} cannot go to a position.`,
+          "stop",
+          {
+            label: wrong.length === 1 ? "Take it out" : "Take them out",
+            changes: [
+              {
+                in: "automations",
+                put: {
+                  ...automation,
+                  moves: automation.moves.map((m) => ({
+                    ...m,
+                    points: m.points.filter((id) => !wrong.includes(id)),
+                  })),
+                },
+              },
+            ],
+          },
+        );
     }
     if (!automation.enabled || !automation.cues.length) continue;
     const { comes, fires } = trial(design, automation);
-    if (!comes) say("never-comes", `${automation.name} never starts here`, "In a whole year its cue does not come at this site. The designer changes the cue.");
+    if (!comes)
+      say(
+        "never-comes",
+        `${automation.name} never starts here`,
+        "In a whole year its cue does not come at this site. The designer changes the cue.",
+      );
     else if (!fires) {
-      say("guard-never-holds", `${automation.name} never gets past its guards`, "In a whole year its cue comes but the guards stop it every time.", "mend", {
-        label: "Take the guards off", changes: [{ in: "automations", put: { ...automation, guards: [] } }],
-      });
+      say(
+        "guard-never-holds",
+        `${automation.name} never gets past its guards`,
+        "In a whole year its cue comes but the guards stop it every time.",
+        "mend",
+        {
+          label: "Take the guards off",
+          changes: [{ in: "automations", put: { ...automation, guards: [] } }],
+        },
+      );
     }
   }
   return findings;

@@ -10,30 +10,65 @@ import { movable, newAutomation, withoutPart } from "./edit";
 import { sentenceText } from "./sentence";
 
 const full: AutomationRow = {
-  id: "a", name: "A", priority: "comfort", enabled: true, cues: [{ kind: "sun", key: "s", event: "set", offsetMin: 0 }, { kind: "time", key: "t", at: "07:00" }],
-  guards: [{ kind: "weekdays", days: [1] }, { kind: "window", from: "07:00", to: "09:00" }], moves: [{ kind: "shade", points: ["sh"], positionPct: 0 }, { kind: "shade", points: ["sh"], positionPct: 50 }],
+  id: "a",
+  name: "A",
+  priority: "comfort",
+  enabled: true,
+  cues: [
+    { kind: "sun", key: "s", event: "set", offsetMin: 0 },
+    { kind: "time", key: "t", at: "07:00" },
+  ],
+  guards: [
+    { kind: "weekdays", days: [1] },
+    { kind: "window", from: "07:00", to: "09:00" },
+  ],
+  moves: [
+    { kind: "shade", points: ["sh"], positionPct: 0 },
+    { kind: "shade", points: ["sh"], positionPct: 50 },
+  ],
 };
-const design = { ...testDesign(), points: [point("sh", "shade", "g", "hall", 5, 1, 2.2), point("va", "water-valve", "g", "hall", 6, 1, 0.5), point("lk", "lock", "g", "hall", 6, 2, 1)], devices: [], automations: [full] };
+const design = {
+  ...testDesign(),
+  points: [
+    point("sh", "shade", "g", "hall", 5, 1, 2.2),
+    point("va", "water-valve", "g", "hall", 6, 1, 0.5),
+    point("lk", "lock", "g", "hall", 6, 2, 1),
+  ],
+  devices: [],
+  automations: [full],
+};
 
 describe("a new automation", () => {
   test("says nothing yet, is switched off, and bears a name nobody has", () => {
     const made = newAutomation(larkspurWeir(), "n");
     expect(made).toMatchObject({ enabled: false, cues: [], guards: [], moves: [] });
     expect(() => checkRow("automations", made, "")).not.toThrow();
-    const next = { ...design, automations: [full, { ...newAutomation(design, "n"), name: "New automation" }] };
+    const next = {
+      ...design,
+      automations: [full, { ...newAutomation(design, "n"), name: "New automation" }],
+    };
     expect(newAutomation(next, "m").name).toBe("New automation 2");
   });
   test("while it is off, that it does nothing yet is worth knowing and no fault", () => {
     const off = { ...design, automations: [newAutomation(design, "n")] };
     expect(automationChecks(off).map((one) => one.severity)).toEqual(["note", "note"]);
-    expect(automationChecks({ ...off, automations: [{ ...off.automations[0]!, enabled: true }] }).map((one) => one.severity)).toEqual(["mend", "mend"]);
+    expect(
+      automationChecks({ ...off, automations: [{ ...off.automations[0]!, enabled: true }] }).map(
+        (one) => one.severity,
+      ),
+    ).toEqual(["mend", "mend"]);
   });
 });
 
 describe("what a move can move", () => {
   test("shades go to a position; a valve and a lock move but do not", () => {
     expect(movable(design).map((row) => row.id)).toEqual(["sh"]);
-    const wrong = { ...design, automations: [{ ...full, moves: [{ kind: "shade" as const, points: ["sh", "va", "lk"], positionPct: 0 }] }] };
+    const wrong = {
+      ...design,
+      automations: [
+        { ...full, moves: [{ kind: "shade" as const, points: ["sh", "va", "lk"], positionPct: 0 }] },
+      ],
+    };
     const finding = automationChecks(wrong).find((one) => one.code === "automations.not-a-shade")!;
     expect(finding.why).toMatch(/^va, lk cannot/);
     expect(applyChanges(wrong, finding.fix!.changes).automations[0]!.moves[0]!.points).toEqual(["sh"]);
@@ -41,12 +76,20 @@ describe("what a move can move", () => {
 });
 
 describe("taking out", () => {
-  test.each([["cues", 0], ["cues", 1], ["guards", 0], ["guards", 1], ["moves", 0], ["moves", 1]] as const)("%s %i, and only that", (of, index) => {
+  test.each([
+    ["cues", 0],
+    ["cues", 1],
+    ["guards", 0],
+    ["guards", 1],
+    ["moves", 0],
+    ["moves", 1],
+  ] as const)("%s %i, and only that", (of, index) => {
     const changes = withoutPart(design, "a", of, index);
     const after = applyChanges(design, changes);
     checkWhole(after, changes);
     expect(after.automations[0]![of]).toEqual((full[of] as unknown[]).filter((_, i) => i !== index));
-    for (const other of ["cues", "guards", "moves"] as const) if (other !== of) expect(after.automations[0]![other]).toEqual(full[other]);
+    for (const other of ["cues", "guards", "moves"] as const)
+      if (other !== of) expect(after.automations[0]![other]).toEqual(full[other]);
   });
   test("everything in a sentence goes, one part after another, and the empty sentence reads", () => {
     let now: Design = design;

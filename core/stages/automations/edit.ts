@@ -13,7 +13,9 @@ export function goesToPosition(design: Design, point: Pick<PointRow, "kind">): b
 
 /** Points that a move to a position can name, by name. */
 export const movable = (design: Design): PointRow[] =>
-  design.points.filter((point) => goesToPosition(design, point)).sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+  design.points
+    .filter((point) => goesToPosition(design, point))
+    .sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
 
 /** A new automation says nothing yet and is switched off: nothing moves before somebody has said what, when and on. */
 export function newAutomation(design: Design, id: string): AutomationRow {
@@ -27,5 +29,10 @@ export function newAutomation(design: Design, id: string): AutomationRow {
 export function withoutPart(design: Design, id: string, of: PartOf, index: number): Change[] {
   const row = byId(design, "automations").get(id);
   if (!row || index < 0 || index >= row[of].length) return [];
-  return [{ in: "automations", put: { ...row, [of]: (row[of] as unknown[]).filter((_, i) => i !== index) } as AutomationRow }];
+  return [
+    {
+      in: "automations",
+      put: { ...row, [of]: (row[of] as unknown[]).filter((_, i) => i !== index) } as AutomationRow,
+    },
+  ];
 }

@@ -2,12 +2,30 @@
 import type { DesignRow } from "../house/rows-house";
 import type { AutomationRow, SunCue, SunEvent, TimeCue } from "../../design/rows-system";
 import type { Working } from "../../desk/working";
-import { addDays, clockInstant, clockText, dayName, dayStart, dayText, isoLocal, localParts, MINUTE_MS, offsetMin, type Day } from "./local-time";
+import {
+  addDays,
+  clockInstant,
+  clockText,
+  dayName,
+  dayStart,
+  dayText,
+  isoLocal,
+  localParts,
+  MINUTE_MS,
+  offsetMin,
+  type Day,
+} from "./local-time";
 import { crossings, HORIZON_DEG, noons, sunPosition, TWILIGHT_DEG } from "./sun";
 
 type Place = Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">;
 
-export const EVENT_NAMES: Readonly<Record<SunEvent, string>> = { rise: "sunrise", set: "sunset", dawn: "dawn", dusk: "dusk", noon: "solar noon" };
+export const EVENT_NAMES: Readonly<Record<SunEvent, string>> = {
+  rise: "sunrise",
+  set: "sunset",
+  dawn: "dawn",
+  dusk: "dusk",
+  noon: "solar noon",
+};
 
 /** Instants of an event of the sun in [fromMs, toMs). */
 export function sunInstants(place: Place, event: SunEvent, fromMs: number, toMs: number): number[] {
@@ -49,7 +67,9 @@ export function guardsHold(place: Place, guards: AutomationRow["guards"], ms: nu
     if (guard.kind === "weekdays") return guard.days.includes(local.weekday);
     const from = clockMinutes(guard.from);
     const to = clockMinutes(guard.to);
-    return from <= to ? local.minutes >= from && local.minutes < to : local.minutes >= from || local.minutes < to;
+    return from <= to
+      ? local.minutes >= from && local.minutes < to
+      : local.minutes >= from || local.minutes < to;
   });
 }
 
@@ -63,7 +83,13 @@ export interface Firing {
 /** Every time one of the cues comes in `days` local days from `from`, with whether the guards let it fire; in order of time. */
 export function cueTimes(place: Place, automation: AutomationRow, from: Day, days: number): Firing[] {
   return automation.cues
-    .flatMap((cue) => cueInstants(place, cue, from, days).map((at) => ({ at, cue: cue.key, held: guardsHold(place, automation.guards, at) })))
+    .flatMap((cue) =>
+      cueInstants(place, cue, from, days).map((at) => ({
+        at,
+        cue: cue.key,
+        held: guardsHold(place, automation.guards, at),
+      })),
+    )
     .sort((a, b) => a.at - b.at);
 }
 
@@ -82,7 +108,12 @@ export interface DayFirings {
 }
 
 /** Why a day has no firing. */
-function reason(place: Place, automation: AutomationRow, day: Day, firings: readonly Firing[]): string | undefined {
+function reason(
+  place: Place,
+  automation: AutomationRow,
+  day: Day,
+  firings: readonly Firing[],
+): string | undefined {
   if (!automation.enabled) return "switched off";
   if (firings.some((firing) => firing.held)) return undefined;
   if (firings.length) return "a guard does not hold";
@@ -91,7 +122,8 @@ function reason(place: Place, automation: AutomationRow, day: Day, firings: read
   const middle = dayStart(place.zone, day) + 12 * 60 * MINUTE_MS;
   const level = sun.event === "dawn" || sun.event === "dusk" ? TWILIGHT_DEG : HORIZON_DEG;
   let above = 0;
-  for (let h = -12; h < 12; h++) above += sunPosition(place, middle + h * 60 * MINUTE_MS).elevationDeg > level ? 1 : 0;
+  for (let h = -12; h < 12; h++)
+    above += sunPosition(place, middle + h * 60 * MINUTE_MS).elevationDeg > level ? 1 : 0;
   if (above === 24) return level === HORIZON_DEG ? "the sun does not set" : "it does not get dark";
   if (above === 0) return level === HORIZON_DEG ? "the sun does not rise" : "it does not get light";
   return `no ${EVENT_NAMES[sun.event]} falls on this day`;
@@ -109,11 +141,15 @@ export function firingsByDay(place: Place, automation: AutomationRow, from: Day,
   for (let n = 0; n < days; n++) {
     const day = addDays(from, n);
     const firings = byDay.get(dayText(day)) ?? [];
-    const change = offsetMin(place.zone, dayStart(place.zone, addDays(day, 1))) - offsetMin(place.zone, dayStart(place.zone, day));
+    const change =
+      offsetMin(place.zone, dayStart(place.zone, addDays(day, 1))) -
+      offsetMin(place.zone, dayStart(place.zone, day));
     const because = reason(place, automation, day, firings);
     out.push({
-      day, firings: automation.enabled ? firings.filter((firing) => firing.held) : [],
-      ...(because ? { because } : {}), ...(change ? { clockChangeMin: change } : {}),
+      day,
+      firings: automation.enabled ? firings.filter((firing) => firing.held) : [],
+      ...(because ? { because } : {}),
+      ...(change ? { clockChangeMin: change } : {}),
     });
   }
   return out;
@@ -132,14 +168,45 @@ export function firingWorking(place: Place, automation: AutomationRow, firing: F
       {
         formula: EVENT_NAMES[cue.event],
         with: `${place.latitudeDeg}°, ${place.longitudeDeg}° · elevation ${sun.elevationDeg.toFixed(2)}°, azimuth ${sun.azimuthDeg.toFixed(1)}°`,
-        gives: isoLocal(place.zone, eventMs), source: cue.event === "noon" ? "Meeus; sun in the meridian" : `Meeus; centre of the sun at ${cue.event === "rise" || cue.event === "set" ? HORIZON_DEG : TWILIGHT_DEG}°`,
+        gives: isoLocal(place.zone, eventMs),
+        source:
+          cue.event === "noon"
+            ? "Meeus; sun in the meridian"
+            : `Meeus; centre of the sun at ${cue.event === "rise" || cue.event === "set" ? HORIZON_DEG : TWILIGHT_DEG}°`,
       },
-      { formula: "+ offset", with: `${cue.offsetMin} min`, gives: isoLocal(place.zone, firing.at), source: "cue" },
+      {
+        formula: "+ offset",
+        with: `${cue.offsetMin} min`,
+        gives: isoLocal(place.zone, firing.at),
+        source: "cue",
+      },
     );
-  } else steps.push({ formula: "Clock time", with: `${cue.at} in ${zone}`, gives: isoLocal(place.zone, firing.at), source: "cue" });
-  steps.push({ formula: "Guards", with: automation.guards.length ? `${automation.guards.length} to hold` : "none", gives: firing.held ? "hold" : "do not hold", source: "automation" });
-  steps.push({ formula: "On the wall clock", with: zone, gives: `${dayName(day)} ${clockText(place.zone, firing.at)}`, source: "site zone" });
-  return { title: `${automation.name}, ${dayName(day)}`, value: Math.round(localParts(place.zone, firing.at).minutes), unit: "min after midnight", verdict: "none", steps };
+  } else
+    steps.push({
+      formula: "Clock time",
+      with: `${cue.at} in ${zone}`,
+      gives: isoLocal(place.zone, firing.at),
+      source: "cue",
+    });
+  steps.push({
+    formula: "Guards",
+    with: automation.guards.length ? `${automation.guards.length} to hold` : "none",
+    gives: firing.held ? "hold" : "do not hold",
+    source: "automation",
+  });
+  steps.push({
+    formula: "On the wall clock",
+    with: zone,
+    gives: `${dayName(day)} ${clockText(place.zone, firing.at)}`,
+    source: "site zone",
+  });
+  return {
+    title: `${automation.name}, ${dayName(day)}`,
+    value: Math.round(localParts(place.zone, firing.at).minutes),
+    unit: "min after midnight",
+    verdict: "none",
+    steps,
+  };
 }
 
 /** The sun's events and hourly places on one local day: `zinc sun --json`. */
@@ -153,7 +220,18 @@ export function sunDay(place: Place, day: Day) {
   const positions = [];
   for (let ms = from; ms < to; ms += 60 * MINUTE_MS) {
     const { azimuthDeg, elevationDeg } = sunPosition(place, ms);
-    positions.push({ at: isoLocal(place.zone, ms), azimuthDeg: Math.round(azimuthDeg * 1000) / 1000, elevationDeg: Math.round(elevationDeg * 1000) / 1000 });
+    positions.push({
+      at: isoLocal(place.zone, ms),
+      azimuthDeg: Math.round(azimuthDeg * 1000) / 1000,
+      elevationDeg: Math.round(elevationDeg * 1000) / 1000,
+    });
   }
-  return { rise: first("rise"), set: first("set"), dawn: first("dawn"), dusk: first("dusk"), noon: first("noon"), positions };
+  return {
+    rise: first("rise"),
+    set: first("set"),
+    dawn: first("dawn"),
+    dusk: first("dusk"),
+    noon: first("noon"),
+    positions,
+  };
 }

@@ -17,7 +17,8 @@ export interface Day {
 export function parseDay(text: string, path = "date"): Day {
   const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
   const day = match && { year: Number(match[1]), month: Number(match[2]), day: Number(match[3]) };
-  if (!day || dayText(addDays(day, 0)) !== text) fail(path, `must be a date such as 2026-11-24, not "${text}"`);
+  if (!day || dayText(addDays(day, 0)) !== text)
+    fail(path, `must be a date such as 2026-11-24, not "${text}"`);
   return day;
 }
 
@@ -32,7 +33,8 @@ export function addDays({ year, month, day }: Day, days: number): Day {
 
 /** Throws InputError unless `zone` is a known IANA zone. */
 export function checkZone(zone: string, path = "zone"): void {
-  if (Number.isNaN(tzOffset(zone, new Date(0)))) fail(path, `must be an IANA time zone such as Europe/London, not "${zone}"`);
+  if (Number.isNaN(tzOffset(zone, new Date(0))))
+    fail(path, `must be an IANA time zone such as Europe/London, not "${zone}"`);
 }
 
 /** Minutes east of UTC at an instant. */
@@ -42,7 +44,9 @@ export const offsetMin = (zone: string, ms: number) => tzOffset(zone, new Date(m
 export function localParts(zone: string, ms: number): Day & { minutes: number; weekday: number } {
   const local = new Date(ms + offsetMin(zone, ms) * MINUTE_MS);
   return {
-    year: local.getUTCFullYear(), month: local.getUTCMonth() + 1, day: local.getUTCDate(),
+    year: local.getUTCFullYear(),
+    month: local.getUTCMonth() + 1,
+    day: local.getUTCDate(),
     minutes: local.getUTCHours() * 60 + local.getUTCMinutes() + local.getUTCSeconds() / 60,
     weekday: local.getUTCDay() || 7,
   };
@@ -53,7 +57,11 @@ export function dayStart(zone: string, day: Day): number {
   const guess = Date.UTC(day.year, day.month - 1, day.day);
   const simple = guess - offsetMin(zone, guess) * MINUTE_MS;
   // Right at once unless the clock is moved within hours of this midnight.
-  if (offsetMin(zone, simple) === offsetMin(zone, guess) && offsetMin(zone, simple - 1) === offsetMin(zone, guess)) return simple;
+  if (
+    offsetMin(zone, simple) === offsetMin(zone, guess) &&
+    offsetMin(zone, simple - 1) === offsetMin(zone, guess)
+  )
+    return simple;
   // The offset is below a day either way, so the start lies within these hours; walk the changes of offset.
   let low = guess - DAY_MS;
   let high = guess + DAY_MS;
@@ -75,7 +83,9 @@ export function clockInstant(zone: string, day: Day, clock: string): number {
   const [hours, minutes] = clock.split(":").map(Number) as [number, number];
   const ms = new TZDate(day.year, day.month - 1, day.day, hours, minutes, 0, 0, zone).getTime();
   // The same wall clock up to three hours earlier: the time comes twice and this is its second showing.
-  const earlier = [30, 60, 120, 180].map((min) => ms - min * MINUTE_MS).find((other) => sameClock(zone, other, ms));
+  const earlier = [30, 60, 120, 180]
+    .map((min) => ms - min * MINUTE_MS)
+    .find((other) => sameClock(zone, other, ms));
   return earlier ?? ms;
 }
 

@@ -7,28 +7,102 @@ import { offsetText, positionText, sentenceOf, sentenceText, weekdaysText } from
 import { firingYear } from "./year";
 
 const shades = ["north", "west", "south", "east"];
-const design: Design = { ...testDesign(), points: [...testDesign().points, ...shades.map((id, i) => ({ ...point(id, "shade", "g", "hall", 1 + i, 1, 2), name: `${id[0]!.toUpperCase()}${id.slice(1)} shade` }))] };
-const rule = (rest: Partial<AutomationRow> = {}): AutomationRow => ({ id: "a", name: "Rule", priority: "comfort", enabled: true, cues: [{ kind: "sun", key: "s", event: "set", offsetMin: -25 }], guards: [], moves: [{ kind: "shade", points: ["north"], positionPct: 0 }], ...rest });
-const codes = (row: AutomationRow, rest: Partial<Design> = {}) => automationChecks({ ...design, ...rest, automations: [row] }).map((finding) => finding.code);
+const design: Design = {
+  ...testDesign(),
+  points: [
+    ...testDesign().points,
+    ...shades.map((id, i) => ({
+      ...point(id, "shade", "g", "hall", 1 + i, 1, 2),
+      name: `${id[0]!.toUpperCase()}${id.slice(1)} shade`,
+    })),
+  ],
+};
+const rule = (rest: Partial<AutomationRow> = {}): AutomationRow => ({
+  id: "a",
+  name: "Rule",
+  priority: "comfort",
+  enabled: true,
+  cues: [{ kind: "sun", key: "s", event: "set", offsetMin: -25 }],
+  guards: [],
+  moves: [{ kind: "shade", points: ["north"], positionPct: 0 }],
+  ...rest,
+});
+const codes = (row: AutomationRow, rest: Partial<Design> = {}) =>
+  automationChecks({ ...design, ...rest, automations: [row] }).map((finding) => finding.code);
 
 describe("an automation as prose", () => {
   it.each([
     [rule(), "25 min before sunset: bring North shade to shut."],
-    [rule({ cues: [{ kind: "time", key: "t", at: "07:30" }], moves: [{ kind: "shade", points: ["north", "west"], positionPct: 100 }] }), "At 07:30: bring North shade and West shade to open."],
-    [rule({ cues: [{ kind: "time", key: "t", at: "07:30" }, { kind: "sun", key: "s", event: "rise", offsetMin: 90 }], moves: [{ kind: "shade", points: ["north", "west", "south"], positionPct: 40 }] }), "At 07:30 or 1 h 30 min after sunrise: bring North shade, West shade and South shade to 40 % open."],
-    [rule({ guards: [{ kind: "weekdays", days: [1, 2, 3, 4, 5] }, { kind: "window", from: "06:00", to: "09:00" }], moves: [{ kind: "shade", points: shades, positionPct: 0 }] }), "25 min before sunset, provided it is Mon to Fri and the clock is between 06:00 and 09:00: bring North shade, West shade and 2 more to shut."],
+    [
+      rule({
+        cues: [{ kind: "time", key: "t", at: "07:30" }],
+        moves: [{ kind: "shade", points: ["north", "west"], positionPct: 100 }],
+      }),
+      "At 07:30: bring North shade and West shade to open.",
+    ],
+    [
+      rule({
+        cues: [
+          { kind: "time", key: "t", at: "07:30" },
+          { kind: "sun", key: "s", event: "rise", offsetMin: 90 },
+        ],
+        moves: [{ kind: "shade", points: ["north", "west", "south"], positionPct: 40 }],
+      }),
+      "At 07:30 or 1 h 30 min after sunrise: bring North shade, West shade and South shade to 40 % open.",
+    ],
+    [
+      rule({
+        guards: [
+          { kind: "weekdays", days: [1, 2, 3, 4, 5] },
+          { kind: "window", from: "06:00", to: "09:00" },
+        ],
+        moves: [{ kind: "shade", points: shades, positionPct: 0 }],
+      }),
+      "25 min before sunset, provided it is Mon to Fri and the clock is between 06:00 and 09:00: bring North shade, West shade and 2 more to shut.",
+    ],
     [rule({ cues: [], moves: [] }), "Never: do nothing."],
-    [rule({ moves: [{ kind: "shade", points: [], positionPct: 0 }, { kind: "shade", points: ["east"], positionPct: 100 }] }), "25 min before sunset: bring no shade yet to shut, then bring East shade to open."],
+    [
+      rule({
+        moves: [
+          { kind: "shade", points: [], positionPct: 0 },
+          { kind: "shade", points: ["east"], positionPct: 100 },
+        ],
+      }),
+      "25 min before sunset: bring no shade yet to shut, then bring East shade to open.",
+    ],
   ])("%#", (row, text) => expect(sentenceText(design, row)).toBe(text));
 
   it("marks the words that are fields, each with what it edits", () => {
-    const fields = sentenceOf(design, rule({ guards: [{ kind: "weekdays", days: [6, 7] }] })).filter((word) => word.part);
-    expect(fields.map((word) => [word.part!.of, word.part!.field, word.tells])).toEqual([["cues", "event", "value"], ["guards", "days", "calendar"], ["moves", "points", "device"], ["moves", "positionPct", "value"]]);
+    const fields = sentenceOf(design, rule({ guards: [{ kind: "weekdays", days: [6, 7] }] })).filter(
+      (word) => word.part,
+    );
+    expect(fields.map((word) => [word.part!.of, word.part!.field, word.tells])).toEqual([
+      ["cues", "event", "value"],
+      ["guards", "days", "calendar"],
+      ["moves", "points", "device"],
+      ["moves", "positionPct", "value"],
+    ]);
   });
 
-  it.each([[0, "at dusk"], [-60, "1 h before dusk"], [5, "5 min after dusk"], [125, "2 h 5 min after dusk"]])("%d min is %s", (min, text) => expect(offsetText(min, "dusk")).toBe(text));
-  it.each([[[1, 2, 3, 4, 5, 6, 7], "every day"], [[6, 7], "Sat and Sun"], [[1, 3, 5], "Mon, Wed and Fri"], [[5, 1, 1], "Mon and Fri"], [[2], "Tue"], [[2, 3, 4], "Tue to Thu"]])("%j is %s", (days, text) => expect(weekdaysText(days as number[])).toBe(text));
-  it.each([[0, "shut"], [100, "open"], [35, "35 % open"]])("%d %% is %s", (pct, text) => expect(positionText(pct)).toBe(text));
+  it.each([
+    [0, "at dusk"],
+    [-60, "1 h before dusk"],
+    [5, "5 min after dusk"],
+    [125, "2 h 5 min after dusk"],
+  ])("%d min is %s", (min, text) => expect(offsetText(min, "dusk")).toBe(text));
+  it.each([
+    [[1, 2, 3, 4, 5, 6, 7], "every day"],
+    [[6, 7], "Sat and Sun"],
+    [[1, 3, 5], "Mon, Wed and Fri"],
+    [[5, 1, 1], "Mon and Fri"],
+    [[2], "Tue"],
+    [[2, 3, 4], "Tue to Thu"],
+  ])("%j is %s", (days, text) => expect(weekdaysText(days as number[])).toBe(text));
+  it.each([
+    [0, "shut"],
+    [100, "open"],
+    [35, "35 % open"],
+  ])("%d %% is %s", (pct, text) => expect(positionText(pct)).toBe(text));
 });
 
 describe("findings of automations", () => {
@@ -38,14 +112,26 @@ describe("findings of automations", () => {
     expect(codes(rule({ moves: [] }))).toEqual(["automations.no-move"]);
     const wrong = rule({ moves: [{ kind: "shade", points: ["cam", "north"], positionPct: 0 }] });
     const [finding] = automationChecks({ ...design, automations: [wrong] });
-    expect(finding).toMatchObject({ code: "automations.not-a-shade", severity: "stop", fix: { label: "Take it out" } });
-    expect(applyChanges({ ...design, automations: [wrong] }, finding!.fix!.changes).automations[0]!.moves[0]).toMatchObject({ points: ["north"] });
+    expect(finding).toMatchObject({
+      code: "automations.not-a-shade",
+      severity: "stop",
+      fix: { label: "Take it out" },
+    });
+    expect(
+      applyChanges({ ...design, automations: [wrong] }, finding!.fix!.changes).automations[0]!.moves[0],
+    ).toMatchObject({ points: ["north"] });
   });
 
   it("tries a whole year: guards that always stop it, and a sun that does not set", () => {
-    const stopped = rule({ cues: [{ kind: "time", key: "t", at: "12:00" }], guards: [{ kind: "window", from: "01:00", to: "02:00" }] });
+    const stopped = rule({
+      cues: [{ kind: "time", key: "t", at: "12:00" }],
+      guards: [{ kind: "window", from: "01:00", to: "02:00" }],
+    });
     const [finding] = automationChecks({ ...design, automations: [stopped] });
-    expect(finding).toMatchObject({ code: "automations.guard-never-holds", fix: { label: "Take the guards off" } });
+    expect(finding).toMatchObject({
+      code: "automations.guard-never-holds",
+      fix: { label: "Take the guards off" },
+    });
     expect(codes({ ...stopped, guards: [] })).toEqual([]);
     expect(codes({ ...stopped, enabled: false })).toEqual([]);
     // At the pole the sun rises and sets once a year at most.

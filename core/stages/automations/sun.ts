@@ -28,15 +28,23 @@ function deltaTSeconds(ms: number): number {
 }
 
 /** Apparent right ascension and declination of the sun, radians, and the equation of the equinoxes in degrees. */
-export function sunEquatorial(ms: number): { rightAscension: number; declination: number; equinoxDeg: number } {
+export function sunEquatorial(ms: number): {
+  rightAscension: number;
+  declination: number;
+  equinoxDeg: number;
+} {
   const T = (ms + deltaTSeconds(ms) * 1000 - J2000_MS) / DAY_MS / 36525;
   const L0 = 280.46646 + T * (36000.76983 + T * 0.0003032);
   const M = (357.52911 + T * (35999.05029 - T * 0.0001537)) * RAD;
-  const C = (1.914602 - T * (0.004817 + T * 0.000014)) * Math.sin(M) + (0.019993 - 0.000101 * T) * Math.sin(2 * M) + 0.000289 * Math.sin(3 * M);
+  const C =
+    (1.914602 - T * (0.004817 + T * 0.000014)) * Math.sin(M) +
+    (0.019993 - 0.000101 * T) * Math.sin(2 * M) +
+    0.000289 * Math.sin(3 * M);
   const node = (125.04 - 1934.136 * T) * RAD;
   const nutationDeg = -0.00478 * Math.sin(node);
   const apparent = (L0 + C - 0.00569 + nutationDeg) * RAD;
-  const obliquity = (23.439291 - T * (0.0130042 + T * (1.64e-7 - T * 5.04e-7)) + 0.00256 * Math.cos(node)) * RAD;
+  const obliquity =
+    (23.439291 - T * (0.0130042 + T * (1.64e-7 - T * 5.04e-7)) + 0.00256 * Math.cos(node)) * RAD;
   return {
     rightAscension: Math.atan2(Math.cos(obliquity) * Math.sin(apparent), Math.cos(apparent)),
     declination: Math.asin(Math.sin(obliquity) * Math.sin(apparent)),
@@ -51,11 +59,19 @@ export function sunPosition(site: Site, ms: number): SunPosition {
   const siderealDeg = 280.46061837 + 360.98564736629 * d + equinoxDeg;
   const hourAngle = (siderealDeg + site.longitudeDeg) * RAD - rightAscension;
   const latitude = site.latitudeDeg * RAD;
-  const sin = Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
-  const azimuth = Math.atan2(Math.sin(hourAngle), Math.cos(hourAngle) * Math.sin(latitude) - Math.tan(declination) * Math.cos(latitude));
+  const sin =
+    Math.sin(latitude) * Math.sin(declination) +
+    Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
+  const azimuth = Math.atan2(
+    Math.sin(hourAngle),
+    Math.cos(hourAngle) * Math.sin(latitude) - Math.tan(declination) * Math.cos(latitude),
+  );
   // The sun's parallax is 8.794 seconds of arc at the horizon.
   const elevation = Math.asin(Math.min(1, Math.max(-1, sin)));
-  return { azimuthDeg: ((azimuth / RAD + 180) % 360 + 360) % 360, elevationDeg: elevation / RAD - (8.794 / 3600) * Math.cos(elevation) };
+  return {
+    azimuthDeg: (((azimuth / RAD + 180) % 360) + 360) % 360,
+    elevationDeg: elevation / RAD - (8.794 / 3600) * Math.cos(elevation),
+  };
 }
 
 /** Refraction in degrees at a true elevation, at 1010 hPa and 10 °C (Sæmundsson, in Meeus ch. 16). Nothing well below the horizon. */
@@ -76,7 +92,13 @@ const HOUR_MS = 3_600_000;
 const NEAR_EXTREME_DEG = 0.6;
 
 /** Instants in [fromMs, toMs) at which the elevation goes up or down through `levelDeg`. */
-export function crossings(site: Site, levelDeg: number, direction: "up" | "down", fromMs: number, toMs: number): number[] {
+export function crossings(
+  site: Site,
+  levelDeg: number,
+  direction: "up" | "down",
+  fromMs: number,
+  toMs: number,
+): number[] {
   const height = (ms: number) => sunPosition(site, ms).elevationDeg - levelDeg;
   const found: number[] = [];
   const between = (a: number, ha: number, b: number, hb: number) => {
@@ -141,8 +163,13 @@ export function noons(site: Site, fromMs: number, toMs: number): number[] {
   // Hour angle in (−180, 180]; it passes 0 at noon.
   const hourAngleDeg = (ms: number) => {
     const { rightAscension, equinoxDeg } = sunEquatorial(ms);
-    const degrees = 280.46061837 + (360.98564736629 * (ms - J2000_MS)) / DAY_MS + equinoxDeg + site.longitudeDeg - rightAscension / RAD;
-    return ((degrees + 180) % 360 + 360) % 360 - 180;
+    const degrees =
+      280.46061837 +
+      (360.98564736629 * (ms - J2000_MS)) / DAY_MS +
+      equinoxDeg +
+      site.longitudeDeg -
+      rightAscension / RAD;
+    return ((((degrees + 180) % 360) + 360) % 360) - 180;
   };
   const found: number[] = [];
   // Hour angles repeat by 360° a day, so six hours never step over a noon.

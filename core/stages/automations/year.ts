@@ -29,13 +29,24 @@ export interface Year {
 
 const DAY_MS = 86_400_000;
 
-export function firingYear(place: Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">, automation: AutomationRow, year: number): Year {
+export function firingYear(
+  place: Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">,
+  automation: AutomationRow,
+  year: number,
+): Year {
   const first: Day = { year, month: 1, day: 1 };
   const days = (Date.UTC(year + 1, 0, 1) - Date.UTC(year, 0, 1)) / DAY_MS;
   const points = cueTimes(place, automation, first, days).map((firing): YearPoint => {
     const local = localParts(place.zone, firing.at);
     const dayOfYear = (Date.UTC(local.year, local.month - 1, local.day) - Date.UTC(year, 0, 1)) / DAY_MS;
-    return { dayOfYear, day: { year: local.year, month: local.month, day: local.day }, at: firing.at, minutes: local.minutes, held: firing.held, cue: firing.cue };
+    return {
+      dayOfYear,
+      day: { year: local.year, month: local.month, day: local.day },
+      at: firing.at,
+      minutes: local.minutes,
+      held: firing.held,
+      cue: firing.cue,
+    };
   });
   const fired = automation.enabled ? points.filter((point) => point.held) : [];
   const changes = [];
@@ -46,9 +57,17 @@ export function firingYear(place: Pick<DesignRow, "latitudeDeg" | "longitudeDeg"
     before = after;
   }
   return {
-    points, days, changes,
-    earliest: fired.reduce<YearPoint | undefined>((best, p) => (!best || p.minutes < best.minutes ? p : best), undefined),
-    latest: fired.reduce<YearPoint | undefined>((best, p) => (!best || p.minutes > best.minutes ? p : best), undefined),
+    points,
+    days,
+    changes,
+    earliest: fired.reduce<YearPoint | undefined>(
+      (best, p) => (!best || p.minutes < best.minutes ? p : best),
+      undefined,
+    ),
+    latest: fired.reduce<YearPoint | undefined>(
+      (best, p) => (!best || p.minutes > best.minutes ? p : best),
+      undefined,
+    ),
     silent: days - new Set(fired.map((point) => point.dayOfYear)).size,
   };
 }
@@ -58,12 +77,35 @@ export function silentWorking(firings: Year, year: number): Working {
   const held = firings.points.filter((point) => point.held);
   const fired = firings.days - firings.silent;
   return {
-    title: `Silent days of ${year}`, value: firings.silent, unit: "days", verdict: "none",
+    title: `Silent days of ${year}`,
+    value: firings.silent,
+    unit: "days",
+    verdict: "none",
     steps: [
-      { formula: "Times a cue comes", with: "whole year, site zone", gives: `${firings.points.length}`, source: "cues" },
-      { formula: "Let through", with: `${firings.points.length - held.length} stopped`, gives: `${held.length}`, source: "guards" },
-      { formula: "Days with a firing", with: firings.silent === firings.days && held.length ? "switched off" : "a day counts once", gives: `${fired}`, source: "" },
-      { formula: "Days of the year − days with a firing", with: `${firings.days} − ${fired}`, gives: `${firings.silent}`, source: "calendar" },
+      {
+        formula: "Times a cue comes",
+        with: "whole year, site zone",
+        gives: `${firings.points.length}`,
+        source: "cues",
+      },
+      {
+        formula: "Let through",
+        with: `${firings.points.length - held.length} stopped`,
+        gives: `${held.length}`,
+        source: "guards",
+      },
+      {
+        formula: "Days with a firing",
+        with: firings.silent === firings.days && held.length ? "switched off" : "a day counts once",
+        gives: `${fired}`,
+        source: "",
+      },
+      {
+        formula: "Days of the year − days with a firing",
+        with: `${firings.days} − ${fired}`,
+        gives: `${firings.silent}`,
+        source: "calendar",
+      },
     ],
   };
 }

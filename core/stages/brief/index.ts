@@ -1,6 +1,27 @@
 /** Stage 1, Brief: what troubles whom, what is asked for, what binds, and in which order it is done. */
-export { answerOf, answerWorking, isAnswered, rankedProblems, scoreOf, scoreWorking, type Answer } from "./problems";
+export {
+  answerOf,
+  answerWorking,
+  isAnswered,
+  rankedProblems,
+  scoreOf,
+  scoreWorking,
+  type Answer,
+} from "./problems";
 export { columns, deletions, deletionsWorking, isQuestioned, moveRequirement, STEP_ASKS } from "./triage";
-export { bestOrder, nextOrder, orderPhases, phaseOfPoint, phaseSums, phaseWorking, pointsOfPhase, problemsOf, signOff, sortedPhases, unphased, type PhaseSums } from "./phases";
+export {
+  bestOrder,
+  nextOrder,
+  orderPhases,
+  phaseOfPoint,
+  phaseSums,
+  phaseWorking,
+  pointsOfPhase,
+  problemsOf,
+  signOff,
+  sortedPhases,
+  unphased,
+  type PhaseSums,
+} from "./phases";
 export { noteUse, unused, UNUSED_DAYS, usedName, type Unused } from "./uses";
 export { briefChecks } from "./checks";

@@ -25,9 +25,11 @@ export function phaseOfPoint(design: Design, point: { phase?: string; room: stri
 }
 
 /** Ids of the points of a phase; with `undefined`, of those in none. */
-export const pointsOfPhase = (design: Design, phase: string | undefined) => new Set(design.points.filter((point) => phaseOfPoint(design, point) === phase).map((point) => point.id));
+export const pointsOfPhase = (design: Design, phase: string | undefined) =>
+  new Set(design.points.filter((point) => phaseOfPoint(design, point) === phase).map((point) => point.id));
 
-export const sortedPhases = (design: Design) => [...design.phases].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+export const sortedPhases = (design: Design) =>
+  [...design.phases].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 /** Cost, hours and score by phase, in order; a phase is open when the one before is signed off. */
 export const phaseSums = memoByParts(
@@ -37,14 +39,24 @@ export const phaseSums = memoByParts(
     return sortedPhases(design).map((phase) => {
       const points = pointsOfPhase(design, phase.id);
       const sums = costsAt(design, points);
-      const own = { phase, points: points.size, devices: sums.deviceCount, drops: sums.drops, cost: sums.total, hours: Math.round(sums.hours * 10) / 10, score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0), open };
+      const own = {
+        phase,
+        points: points.size,
+        devices: sums.deviceCount,
+        drops: sums.drops,
+        cost: sums.total,
+        hours: Math.round(sums.hours * 10) / 10,
+        score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0),
+        open,
+      };
       open &&= phase.signedOffOn !== undefined;
       return own;
     });
   },
 );
 
-export const problemsOf = (design: Design, phase: string) => design.problems.filter((problem) => problem.phase === phase);
+export const problemsOf = (design: Design, phase: string) =>
+  design.problems.filter((problem) => problem.phase === phase);
 
 /** Phases in the order score ÷ disruption asks for, the best first. */
 export function bestOrder(design: Design): PhaseRow[] {
@@ -55,21 +67,28 @@ export function bestOrder(design: Design): PhaseRow[] {
 /** Put phases into this order, keeping those signed off where they are, at the front. */
 export function orderPhases(design: Design, wanted: readonly PhaseRow[]): Change[] {
   const done = sortedPhases(design).filter((phase) => phase.signedOffOn !== undefined);
-  const rest = wanted.map((phase) => byId(design, "phases").get(phase.id)!).filter((phase) => phase.signedOffOn === undefined);
-  return [...done, ...rest].flatMap((phase, i): Change[] => (phase.order === i + 1 ? [] : [{ in: "phases", put: { ...phase, order: i + 1 } }]));
+  const rest = wanted
+    .map((phase) => byId(design, "phases").get(phase.id)!)
+    .filter((phase) => phase.signedOffOn === undefined);
+  return [...done, ...rest].flatMap((phase, i): Change[] =>
+    phase.order === i + 1 ? [] : [{ in: "phases", put: { ...phase, order: i + 1 } }],
+  );
 }
 
 /** Sign a phase off. Throws InputError where one before it still waits, or nobody is named. */
 export function signOff(design: Design, id: string, by: string, on: string): Change[] {
   const phase = byId(design, "phases").get(id) ?? fail("phase", `"${id}" does not exist`);
   if (!by.trim()) fail("Who", "must be named");
-  const waiting = sortedPhases(design).find((other) => other.order < phase.order && other.signedOffOn === undefined);
+  const waiting = sortedPhases(design).find(
+    (other) => other.order < phase.order && other.signedOffOn === undefined,
+  );
   if (waiting) fail("Sign-off", `waits for ${waiting.name}, which comes before`);
   return [{ in: "phases", put: { ...phase, signedOffBy: by.trim(), signedOffOn: on } }];
 }
 
 /** The order of a phase put after all others: above every one there is, whatever gaps were left. */
-export const nextOrder = (design: Design) => design.phases.reduce((most, phase) => Math.max(most, phase.order), 0) + 1;
+export const nextOrder = (design: Design) =>
+  design.phases.reduce((most, phase) => Math.max(most, phase.order), 0) + 1;
 
 /** What the points in no phase cost: with the phases it makes the whole. */
 export const unphased = (design: Design): Share => costsAt(design, pointsOfPhase(design, undefined));

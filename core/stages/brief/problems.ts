@@ -6,7 +6,8 @@ import { dropsOf } from "../runs";
 import type { Working } from "../../desk/working";
 
 /** Severity × how often a week × people affected; nobody named counts as one. */
-export const scoreOf = (problem: ProblemRow) => problem.severity * problem.perWeek * Math.max(1, problem.people.length);
+export const scoreOf = (problem: ProblemRow) =>
+  problem.severity * problem.perWeek * Math.max(1, problem.people.length);
 
 export interface Answer {
   cost: number;
@@ -25,17 +26,27 @@ export function answeringPoints(design: Design, problem: ProblemRow): Set<string
     const device = byId(design, "devices").get(id);
     if (device) points.add(device.point);
   }
-  for (const id of problem.automations) for (const move of byId(design, "automations").get(id)?.moves ?? []) for (const point of move.points) points.add(point);
+  for (const id of problem.automations)
+    for (const move of byId(design, "automations").get(id)?.moves ?? [])
+      for (const point of move.points) points.add(point);
   return points;
 }
 
-export const isAnswered = (problem: ProblemRow) => problem.points.length + problem.devices.length + problem.automations.length > 0;
+export const isAnswered = (problem: ProblemRow) =>
+  problem.points.length + problem.devices.length + problem.automations.length > 0;
 
 /** What answers a problem and what it costs so far. Before anything answers it, the hours are the person's guess. */
 export function answerOf(design: Design, problem: ProblemRow): Answer {
   const sums = costsAt(design, answeringPoints(design, problem));
   const guessed = !isAnswered(problem);
-  return { cost: sums.total, hours: guessed ? problem.effortH ?? 0 : sums.hours, points: problem.points.length, devices: problem.devices.length, automations: problem.automations.length, guessed };
+  return {
+    cost: sums.total,
+    hours: guessed ? (problem.effortH ?? 0) : sums.hours,
+    points: problem.points.length,
+    devices: problem.devices.length,
+    automations: problem.automations.length,
+    guessed,
+  };
 }
 
 /** Problems, the worst first; of equal scores the one that takes fewer hours. */
@@ -44,17 +55,35 @@ export const rankedProblems = memoByParts(
   (design): { problem: ProblemRow; score: number; answer: Answer }[] =>
     design.problems
       .map((problem) => ({ problem, score: scoreOf(problem), answer: answerOf(design, problem) }))
-      .sort((a, b) => b.score - a.score || a.answer.hours - b.answer.hours || a.problem.name.localeCompare(b.problem.name, "en")),
+      .sort(
+        (a, b) =>
+          b.score - a.score ||
+          a.answer.hours - b.answer.hours ||
+          a.problem.name.localeCompare(b.problem.name, "en"),
+      ),
 );
 
 export function scoreWorking(design: Design, problem: ProblemRow): Working {
   const people = problem.people.map((id) => byId(design, "people").get(id)?.role ?? id);
   return {
-    title: `Score of “${problem.name}”`, value: scoreOf(problem), unit: "points", verdict: "none",
+    title: `Score of “${problem.name}”`,
+    value: scoreOf(problem),
+    unit: "points",
+    verdict: "none",
     steps: [
-      { formula: "Severity", with: "1 a nuisance, 5 a danger", gives: String(problem.severity), source: "household" },
+      {
+        formula: "Severity",
+        with: "1 a nuisance, 5 a danger",
+        gives: String(problem.severity),
+        source: "household",
+      },
       { formula: "× how often a week", with: "", gives: String(problem.perWeek), source: "household" },
-      { formula: "× people affected", with: people.join(", ") || "nobody named, counted as one", gives: String(Math.max(1, people.length)), source: "household" },
+      {
+        formula: "× people affected",
+        with: people.join(", ") || "nobody named, counted as one",
+        gives: String(Math.max(1, people.length)),
+        source: "household",
+      },
     ],
   };
 }
@@ -65,5 +94,18 @@ export function answerWorking(design: Design, problem: ProblemRow, of: "cost" | 
   if (of === "cost") return costWorking(design, `Cost of “${problem.name}” so far`, sums);
   const title = `Hours for “${problem.name}”`;
   if (!answer.guessed) return hoursWorking(title, sums);
-  return { title, value: answer.hours, unit: "h", verdict: "none", steps: [{ formula: "Guess", with: "nothing answers it yet", gives: `${answer.hours.toFixed(1)} h`, source: "designer" }] };
+  return {
+    title,
+    value: answer.hours,
+    unit: "h",
+    verdict: "none",
+    steps: [
+      {
+        formula: "Guess",
+        with: "nothing answers it yet",
+        gives: `${answer.hours.toFixed(1)} h`,
+        source: "designer",
+      },
+    ],
+  };
 }

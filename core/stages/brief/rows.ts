@@ -59,7 +59,15 @@ export class RequirementRow {
   @Refs("automations") automations!: string[];
 }
 
-export const CONSTRAINT_KINDS = ["tenure", "no new cable", "budget", "languages", "listed building", "date", "keep"] as const;
+export const CONSTRAINT_KINDS = [
+  "tenure",
+  "no new cable",
+  "budget",
+  "languages",
+  "listed building",
+  "date",
+  "keep",
+] as const;
 
 export class ConstraintRow {
   @Id() id!: string;

@@ -16,12 +16,23 @@ export const STEP_ASKS: Readonly<Record<TriageStep, string>> = {
 export const isQuestioned = (requirement: RequirementRow) => requirement.ifNot !== undefined;
 
 /** Move a card. A deletion needs its reason; what was deleted may come back to any step. Throws InputError otherwise. */
-export function moveRequirement(design: Design, id: string, to: TriageStep, on: string, why?: string): Change[] {
+export function moveRequirement(
+  design: Design,
+  id: string,
+  to: TriageStep,
+  on: string,
+  why?: string,
+): Change[] {
   const row = byId(design, "requirements").get(id) ?? fail("requirement", `"${id}" does not exist`);
   if (row.step === to) return [];
   const reason = why?.trim();
   if (to === "delete" && !reason) fail("Reason", "must say why nobody would miss it");
-  return [{ in: "requirements", put: { ...row, step: to, moves: [...row.moves, { to, on, ...(reason ? { why: reason } : {}) }] } }];
+  return [
+    {
+      in: "requirements",
+      put: { ...row, step: to, moves: [...row.moves, { to, on, ...(reason ? { why: reason } : {}) }] },
+    },
+  ];
 }
 
 /** Deletions so far, and how many of them came back. */
@@ -44,15 +55,35 @@ export const LEAST_BACK_PCT = 10;
 export function deletionsWorking(design: Design): Working {
   const { deleted, back, sharePct } = deletions(design);
   return {
-    title: "Deletions that came back", value: sharePct ?? 0, unit: "%", verdict: "none",
+    title: "Deletions that came back",
+    value: sharePct ?? 0,
+    unit: "%",
+    verdict: "none",
     steps: [
-      { formula: "Deleted", with: "every move of a card to delete", gives: String(deleted), source: "triage" },
+      {
+        formula: "Deleted",
+        with: "every move of a card to delete",
+        gives: String(deleted),
+        source: "triage",
+      },
       { formula: "Came back", with: "moved on from delete again", gives: String(back), source: "triage" },
-      { formula: "Share", with: deleted ? `${back} / ${deleted}` : "nothing was deleted yet", gives: sharePct === undefined ? "–" : `${sharePct.toFixed(0)} %`, source: `under ${LEAST_BACK_PCT} % means too few were tried` },
+      {
+        formula: "Share",
+        with: deleted ? `${back} / ${deleted}` : "nothing was deleted yet",
+        gives: sharePct === undefined ? "–" : `${sharePct.toFixed(0)} %`,
+        source: `under ${LEAST_BACK_PCT} % means too few were tried`,
+      },
     ],
   };
 }
 
 /** Cards by column, in order of name. */
 export const columns = (design: Design): Record<TriageStep, RequirementRow[]> =>
-  Object.fromEntries(TRIAGE.map((step) => [step, design.requirements.filter((row) => row.step === step).sort((a, b) => a.name.localeCompare(b.name, "en"))])) as Record<TriageStep, RequirementRow[]>;
+  Object.fromEntries(
+    TRIAGE.map((step) => [
+      step,
+      design.requirements
+        .filter((row) => row.step === step)
+        .sort((a, b) => a.name.localeCompare(b.name, "en")),
+    ]),
+  ) as Record<TriageStep, RequirementRow[]>;

@@ -12,7 +12,11 @@ export interface ChoiceAnswer {
   conflicts: Conflict[];
 }
 
-export function answerChoice(highs: Highs, design: Design, options: SolveOptions & { onPlan?(plan: Plan, done: number): void } = {}): ChoiceAnswer {
+export function answerChoice(
+  highs: Highs,
+  design: Design,
+  options: SolveOptions & { onPlan?(plan: Plan, done: number): void } = {},
+): ChoiceAnswer {
   const { plans } = choose(highs, design, options);
   const next: ChoiceAnswer["next"] = {};
   for (const plan of plans) {

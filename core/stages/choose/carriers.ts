@@ -15,23 +15,31 @@ export interface Carrier {
 }
 
 /** Works with the internet down. */
-export const carrierIsLocal = ({ hub, via }: Carrier) => hub.local && !hub.cloud && (!via || (via.local && !via.cloud));
+export const carrierIsLocal = ({ hub, via }: Carrier) =>
+  hub.local && !hub.cloud && (!via || (via.local && !via.cloud));
 
 /** Which school the design follows on parts that nobody supports as a finished product. */
 const ownParts = (design: Design) => design.design.schools?.bespoke === "own parts, upkeep counted";
 
 /** Why an option is out of the question in this design, whatever the want; undefined where it is not. */
 export const barred = (design: Design, option: OptionRow): string | undefined =>
-  (option.upkeepH ?? 0) > 0 && !ownParts(design) ? `takes ${option.upkeepH} h of upkeep a year, and this design keeps to supported parts` : undefined;
+  (option.upkeepH ?? 0) > 0 && !ownParts(design)
+    ? `takes ${option.upkeepH} h of upkeep a year, and this design keeps to supported parts`
+    : undefined;
 
 /** Every controller of the catalogue that the design's school lets in, and those that stand in the house. */
 export const controllersOf = memoByParts(["design", "options", "hubs"], (design): OptionRow[] => {
   const standing = new Set(design.hubs.map((row) => row.option));
-  return design.options.filter((option) => option.controls && (standing.has(option.id) || !barred(design, option)));
+  return design.options.filter(
+    (option) => option.controls && (standing.has(option.id) || !barred(design, option)),
+  );
 });
 
 /** Can this coordinator or bridge belong to that hub? */
-export const belongs = (addon: OptionRow, hub: OptionRow) => (addon.kind === "coordinator" ? (hub.controls!.sticks ?? 0) > 0 : addon.kind === "bridge" && hub.controls!.bridges === true);
+export const belongs = (addon: OptionRow, hub: OptionRow) =>
+  addon.kind === "coordinator"
+    ? (hub.controls!.sticks ?? 0) > 0
+    : addon.kind === "bridge" && hub.controls!.bridges === true;
 
 /** All carriers that can be had. */
 export const carriersOf = memoByParts(["design", "options", "hubs"], (design): Carrier[] => {
@@ -39,8 +47,23 @@ export const carriersOf = memoByParts(["design", "options", "hubs"], (design): C
   const hubs = controllers.filter((option) => option.kind === "hub");
   const addons = controllers.filter((option) => option.kind !== "hub");
   return hubs.flatMap((hub) => [
-    ...hub.controls!.radios.map((radio): Carrier => ({ key: `${hub.id} ${radio.protocol}`, hub, protocol: radio.protocol, devices: radio.devices })),
-    ...addons.filter((via) => belongs(via, hub)).flatMap((via) => via.controls!.radios.map((radio): Carrier => ({ key: `${hub.id}+${via.id} ${radio.protocol}`, hub, via, protocol: radio.protocol, devices: radio.devices }))),
+    ...hub.controls!.radios.map((radio): Carrier => ({
+      key: `${hub.id} ${radio.protocol}`,
+      hub,
+      protocol: radio.protocol,
+      devices: radio.devices,
+    })),
+    ...addons
+      .filter((via) => belongs(via, hub))
+      .flatMap((via) =>
+        via.controls!.radios.map((radio): Carrier => ({
+          key: `${hub.id}+${via.id} ${radio.protocol}`,
+          hub,
+          via,
+          protocol: radio.protocol,
+          devices: radio.devices,
+        })),
+      ),
   ]);
 });
 
@@ -51,8 +74,9 @@ export function carrierAgainst(carrier: Carrier, want: WantRow, option: OptionRo
   if (carrier.protocol !== option.protocol) return `${last.name} does not speak ${option.protocol}`;
   if (last.controls!.closed && option.line !== last.line) return `${last.name} takes only its own line`;
   if (FUNCTIONS[want.function].engine && !hub.controls!.engine) return `${hub.name} runs no automations`;
-  if ((want.critical || want.localOnly) && !carrierIsLocal(carrier)) return `${carrier.via && !carrier.via.local ? carrier.via.name : hub.name} needs the internet`;
-  const keeps = via?.kind === "bridge" ? via.controls!.keeps ?? [] : undefined;
+  if ((want.critical || want.localOnly) && !carrierIsLocal(carrier))
+    return `${carrier.via && !carrier.via.local ? carrier.via.name : hub.name} needs the internet`;
+  const keeps = via?.kind === "bridge" ? (via.controls!.keeps ?? []) : undefined;
   const lost = keeps && want.needs.find((need) => option.can.includes(need) && !keeps.includes(need));
   if (lost) return `${via!.name} loses “${lost}” on the way`;
   return undefined;
@@ -60,6 +84,6 @@ export function carrierAgainst(carrier: Carrier, want: WantRow, option: OptionRo
 
 /** Abilities an option still has behind a carrier. */
 export const abilitiesBehind = (option: OptionRow, carrier?: Carrier): Ability[] => {
-  const keeps = carrier?.via?.kind === "bridge" ? carrier.via.controls!.keeps ?? [] : undefined;
+  const keeps = carrier?.via?.kind === "bridge" ? (carrier.via.controls!.keeps ?? []) : undefined;
   return keeps ? option.can.filter((ability) => keeps.includes(ability)) : option.can;
 };

@@ -17,7 +17,11 @@ interface Column {
 }
 
 const columnsOf = (rowClass: RowClass, before = ""): Column[] =>
-  fields(rowClass).flatMap((field): Column[] => (field.kind === "one" ? columnsOf(field.nested as RowClass, `${before}${field.name}.`) : [{ path: before + field.name, field }]));
+  fields(rowClass).flatMap((field): Column[] =>
+    field.kind === "one"
+      ? columnsOf(field.nested as RowClass, `${before}${field.name}.`)
+      : [{ path: before + field.name, field }],
+  );
 
 const COLUMNS = columnsOf(OptionRow);
 const MONEY = new Set(["price", "yearly"]);
@@ -25,18 +29,29 @@ const SEPARATOR = "; ";
 
 const heading = (path: string, currency: string) => (MONEY.has(path) ? `${path} (${currency})` : path);
 
-const at = (row: object, path: string): unknown => path.split(".").reduce<unknown>((value, key) => (value as Record<string, unknown> | undefined)?.[key], row);
+const at = (row: object, path: string): unknown =>
+  path.split(".").reduce<unknown>((value, key) => (value as Record<string, unknown> | undefined)?.[key], row);
 
 function cellOf(value: unknown): CsvCell {
   if (value === undefined) return undefined;
   if (typeof value === "boolean") return value ? "yes" : "no";
   // The only list of rows in an option is the radios of a controller.
-  if (Array.isArray(value)) return value.map((entry: unknown) => (typeof entry === "string" ? entry : `${(entry as { protocol: string }).protocol}:${(entry as { devices: number }).devices}`)).join(SEPARATOR);
+  if (Array.isArray(value))
+    return value
+      .map((entry: unknown) =>
+        typeof entry === "string"
+          ? entry
+          : `${(entry as { protocol: string }).protocol}:${(entry as { devices: number }).devices}`,
+      )
+      .join(SEPARATOR);
   return value as CsvCell;
 }
 
 export const catalogueCsv = (design: Design): string =>
-  writeCsv(COLUMNS.map(({ path }) => heading(path, design.design.currency)), design.options.map((row) => COLUMNS.map(({ path }) => cellOf(at(row, path)))));
+  writeCsv(
+    COLUMNS.map(({ path }) => heading(path, design.design.currency)),
+    design.options.map((row) => COLUMNS.map(({ path }) => cellOf(at(row, path)))),
+  );
 
 export interface CsvFault {
   /** As a spreadsheet counts: the heading is row 1. */
@@ -52,23 +67,32 @@ class CellError extends Error {
 }
 
 function read(field: Field, text: string): unknown {
-  const list = () => text.split(";").map((part) => part.trim()).filter((part) => part !== "");
+  const list = () =>
+    text
+      .split(";")
+      .map((part) => part.trim())
+      .filter((part) => part !== "");
   switch (field.kind) {
-    case "number": case "integer": {
+    case "number":
+    case "integer": {
       const value = Number(text);
       if (!Number.isFinite(value)) throw new CellError(`must be a number with a point, not "${text}"`);
       return value;
     }
     case "flag":
-      if (!["yes", "no"].includes(text.toLowerCase())) throw new CellError(`must be yes or no, not "${text}"`);
+      if (!["yes", "no"].includes(text.toLowerCase()))
+        throw new CellError(`must be yes or no, not "${text}"`);
       return text.toLowerCase() === "yes";
-    case "texts": return list();
-    case "many": return list().map((part) => {
-      const [, protocol, devices] = /^(.+):\s*(\d+)$/.exec(part) ?? [];
-      if (protocol === undefined) throw new CellError(`must list radios as "Zigbee:200", not "${part}"`);
-      return { protocol: protocol.trim(), devices: Number(devices) };
-    });
-    default: return /^'[=+\-@]/.test(text) ? text.slice(1) : text;
+    case "texts":
+      return list();
+    case "many":
+      return list().map((part) => {
+        const [, protocol, devices] = /^(.+):\s*(\d+)$/.exec(part) ?? [];
+        if (protocol === undefined) throw new CellError(`must list radios as "Zigbee:200", not "${part}"`);
+        return { protocol: protocol.trim(), devices: Number(devices) };
+      });
+    default:
+      return /^'[=+\-@]/.test(text) ? text.slice(1) : text;
   }
 }
 
@@ -84,23 +108,31 @@ function put(row: Record<string, unknown>, path: string, value: unknown) {
 function headOf(text: string): { name: string; money?: string } {
   const whole = text.trim();
   const open = whole.endsWith(")") ? whole.lastIndexOf("(") : -1;
-  return open < 1 ? { name: whole } : { name: whole.slice(0, open).trim(), money: whole.slice(open + 1, -1).trim() };
+  return open < 1
+    ? { name: whole }
+    : { name: whole.slice(0, open).trim(), money: whole.slice(open + 1, -1).trim() };
 }
 
 /** Columns of the heading, by place; faults where one is unknown, twice there or missing. */
-function readHeading(cells: readonly string[], row: number, currency: string): { columns: (Column | undefined)[]; faults: CsvFault[] } {
+function readHeading(
+  cells: readonly string[],
+  row: number,
+  currency: string,
+): { columns: (Column | undefined)[]; faults: CsvFault[] } {
   const faults: CsvFault[] = [];
   const columns = cells.map((text) => {
     const { name, money } = headOf(text);
     const column = COLUMNS.find(({ path }) => path.toLowerCase() === name?.toLowerCase());
     if (!column) faults.push({ row, column: bearable(text), reason: "is no column of a catalogue" });
-    else if (money !== undefined && money !== currency) faults.push({ row, column: text, reason: `is in ${money}, and the design counts in ${currency}` });
+    else if (money !== undefined && money !== currency)
+      faults.push({ row, column: text, reason: `is in ${money}, and the design counts in ${currency}` });
     return column;
   });
   COLUMNS.forEach((column) => {
     const times = columns.filter((other) => other === column).length;
     if (times > 1) faults.push({ row, column: column.path, reason: "is there twice" });
-    if (!times && !column.field.optional && !column.path.includes(".")) faults.push({ row, column: column.path, reason: "is missing" });
+    if (!times && !column.field.optional && !column.path.includes("."))
+      faults.push({ row, column: column.path, reason: "is missing" });
   });
   return { columns, faults };
 }
@@ -111,25 +143,48 @@ const MOST_HEADING = 20_000;
 /** What parts the cells: that by which most of the first filled line are columns of ours. Cells hold lists of their own, so counting marks would not do. */
 function delimiterOf(text: string): string {
   const line = /[^\s][^\r\n]*/.exec(text)?.[0].slice(0, MOST_HEADING) ?? "";
-  const known = (delimiter: string) => line.split(delimiter).filter((cell) => COLUMNS.some(({ path }) => path.toLowerCase() === headOf(cell.replaceAll('"', "")).name?.toLowerCase())).length;
-  return [",", ";", "\t"].map((delimiter) => ({ delimiter, known: known(delimiter) })).reduce((best, one) => (one.known > best.known ? one : best)).delimiter;
+  const known = (delimiter: string) =>
+    line
+      .split(delimiter)
+      .filter((cell) =>
+        COLUMNS.some(
+          ({ path }) => path.toLowerCase() === headOf(cell.replaceAll('"', "")).name?.toLowerCase(),
+        ),
+      ).length;
+  return [",", ";", "\t"]
+    .map((delimiter) => ({ delimiter, known: known(delimiter) }))
+    .reduce((best, one) => (one.known > best.known ? one : best)).delimiter;
 }
 /** Rows of a catalogue file. Either all of them, or every fault. */
 export function readCatalogue(design: Design, text: string): { rows: OptionRow[]; faults: CsvFault[] } {
   const parsed = Papa.parse<string[]>(text, { delimiter: delimiterOf(text) });
   // Blank lines are passed over, but counted: a fault names the row as a spreadsheet shows it.
-  const filled = parsed.data.map((cells, i) => ({ cells, row: i + 1 })).filter(({ cells }) => cells.some((cell) => cell.trim() !== ""));
+  const filled = parsed.data
+    .map((cells, i) => ({ cells, row: i + 1 }))
+    .filter(({ cells }) => cells.some((cell) => cell.trim() !== ""));
   const [head, ...lines] = filled;
   if (!head) return { rows: [], faults: [{ row: 1, column: "id", reason: "the file is empty" }] };
   const { columns, faults } = readHeading(head.cells, head.row, design.design.currency);
-  for (const error of parsed.errors) if (error.code !== "UndetectableDelimiter") faults.push({ row: (error.row ?? 0) + 1, column: "", reason: error.message });
-  if (lines.length > MOST_ROWS) faults.push({ row: lines[MOST_ROWS]!.row, column: "", reason: `the file has ${counted(lines.length, "row")}: a catalogue takes at most ${MOST_ROWS}` });
+  for (const error of parsed.errors)
+    if (error.code !== "UndetectableDelimiter")
+      faults.push({ row: (error.row ?? 0) + 1, column: "", reason: error.message });
+  if (lines.length > MOST_ROWS)
+    faults.push({
+      row: lines[MOST_ROWS]!.row,
+      column: "",
+      reason: `the file has ${counted(lines.length, "row")}: a catalogue takes at most ${MOST_ROWS}`,
+    });
   if (faults.length) return { rows: [], faults };
   const seen = new Map<string, number>();
   const rows = lines.map(({ cells, row }) => {
     const made: Record<string, unknown> = {};
     const before = faults.length;
-    if (cells.length > columns.length) faults.push({ row, column: "", reason: `has ${counted(cells.length, "cell")}, and the heading has ${columns.length}` });
+    if (cells.length > columns.length)
+      faults.push({
+        row,
+        column: "",
+        reason: `has ${counted(cells.length, "cell")}, and the heading has ${columns.length}`,
+      });
     cells.forEach((cell, c) => {
       const column = columns[c];
       const value = cell.trim();
@@ -146,12 +201,18 @@ export function readCatalogue(design: Design, text: string): { rows: OptionRow[]
     try {
       const checked = checkRow("options", made, "row");
       const other = seen.get(checked.id);
-      if (other !== undefined) faults.push({ row, column: "id", reason: `"${checked.id}" is in row ${other} already` });
+      if (other !== undefined)
+        faults.push({ row, column: "id", reason: `"${checked.id}" is in row ${other} already` });
       seen.set(checked.id, row);
       return checked;
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
-      for (const problem of error.problems) faults.push({ row, column: problem.path.replace(/^row\.?/, "").replace(/\[\d+\].*$/, ""), reason: problem.reason });
+      for (const problem of error.problems)
+        faults.push({
+          row,
+          column: problem.path.replace(/^row\.?/, "").replace(/\[\d+\].*$/, ""),
+          reason: problem.reason,
+        });
       return undefined;
     }
   });
@@ -159,7 +220,14 @@ export function readCatalogue(design: Design, text: string): { rows: OptionRow[]
 }
 
 /** Put rows of a catalogue into the design: new ones are added, those with a known id replaced. */
-export const takeIn = (design: Design, rows: readonly OptionRow[]): { changes: Change[]; added: number; replaced: number } => {
+export const takeIn = (
+  design: Design,
+  rows: readonly OptionRow[],
+): { changes: Change[]; added: number; replaced: number } => {
   const known = byId(design, "options");
-  return { changes: rows.map((row) => ({ in: "options", put: row })), added: rows.filter((row) => !known.has(row.id)).length, replaced: rows.filter((row) => known.has(row.id)).length };
+  return {
+    changes: rows.map((row) => ({ in: "options", put: row })),
+    added: rows.filter((row) => !known.has(row.id)).length,
+    replaced: rows.filter((row) => known.has(row.id)).length,
+  };
 };

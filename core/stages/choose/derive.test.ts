@@ -15,18 +15,30 @@ describe("wants from what is known", () => {
 
   it("reads a problem's points, and where there are none its words", () => {
     const proposals = proposeWants({ ...demo, wants: [] }, ["problems"]);
-    const of = (problem: string) => proposals.filter(({ want }) => want.problem === problem).map(({ want }) => `${want.room} ${want.function}`);
+    const of = (problem: string) =>
+      proposals
+        .filter(({ want }) => want.problem === problem)
+        .map(({ want }) => `${want.room} ${want.function}`);
     expect(of("awning")).toEqual(["quay awning"]);
     expect(of("lodger-heat")).toContain("sail-loft radiator");
     expect(of("gate")).toContain("yard-open opening");
     // Safety makes it critical and keeps it in the house.
-    expect(proposals.find(({ want }) => want.problem === "gate")!.want).toMatchObject({ critical: true, localOnly: true, needs: expect.arrayContaining(["outdoor"]) });
+    expect(proposals.find(({ want }) => want.problem === "gate")!.want).toMatchObject({
+      critical: true,
+      localOnly: true,
+      needs: expect.arrayContaining(["outdoor"]),
+    });
   });
 
   it("reads the switch map leg by leg, with lamps and load", () => {
     const proposals = proposeWants({ ...demo, wants: [] }, ["switch map"]);
     expect(proposals).toHaveLength(demo.legs.length);
-    expect(proposals.find(({ want }) => want.leg === "leg-snug")!.want).toMatchObject({ lampsEach: 6, loadW: 30, guest: true, points: ["snug-lmp-1"] });
+    expect(proposals.find(({ want }) => want.leg === "leg-snug")!.want).toMatchObject({
+      lampsEach: 6,
+      loadW: 30,
+      guest: true,
+      points: ["snug-lmp-1"],
+    });
   });
 
   it("proposes nothing twice, and nothing that is there", () => {
@@ -43,10 +55,20 @@ describe("wants from what is known", () => {
   });
 
   it("the standard catalogue meets every want of both houses, but for what the demo house's schools bar", () => {
-    for (const design of [{ ...demo, wants: [] }, { ...ropewalkCourt(), wants: [] }]) {
+    for (const design of [
+      { ...demo, wants: [] },
+      { ...ropewalkCourt(), wants: [] },
+    ]) {
       let n = 0;
-      const after = applyChanges(design, addWants(proposeWants(design, ["problems", "switch map", "points"]), () => `n${(n += 1)}`));
-      expect(after.wants.filter((want) => !allCandidates(after).get(want.id)!.length).map((want) => `${want.room} ${want.function} ${want.needs.join(" ")}`)).toEqual([]);
+      const after = applyChanges(
+        design,
+        addWants(proposeWants(design, ["problems", "switch map", "points"]), () => `n${(n += 1)}`),
+      );
+      expect(
+        after.wants
+          .filter((want) => !allCandidates(after).get(want.id)!.length)
+          .map((want) => `${want.room} ${want.function} ${want.needs.join(" ")}`),
+      ).toEqual([]);
     }
   });
 
@@ -56,7 +78,12 @@ describe("wants from what is known", () => {
       expect(functionOfKind(`${FUNCTIONS[fn].point}--radio`)).toBeDefined();
     }
     expect(functionOfKind("camera")).toBeUndefined();
-    expect(windowsOf(demo, demo.rooms.find((room) => room.id === "office")!)).toBeGreaterThan(0);
+    expect(
+      windowsOf(
+        demo,
+        demo.rooms.find((room) => room.id === "office")!,
+      ),
+    ).toBeGreaterThan(0);
     for (const lines of Object.values(ROOM_TEMPLATES)) expect(lines.length).toBeGreaterThan(0);
   });
 });
@@ -64,8 +91,26 @@ describe("wants from what is known", () => {
 it("a window beyond the corner of a room, in the same wall, is none of its windows", () => {
   const design = testDesign();
   const [hall] = design.rooms;
-  design.walls = [{ id: "w", level: "g", ax: 0, ay: 0, bx: 16, by: 0, thicknessM: 0.3, material: "brick-single" }];
-  const windows = (...at: number[]) => windowsOf({ ...design, openings: at.map((offsetM, i) => ({ id: `o${i}`, wall: "w", kind: "window", offsetM, widthM: 1, heightM: 1.2, sillM: 0.9, outsideIs: "left" })) }, hall!);
+  design.walls = [
+    { id: "w", level: "g", ax: 0, ay: 0, bx: 16, by: 0, thicknessM: 0.3, material: "brick-single" },
+  ];
+  const windows = (...at: number[]) =>
+    windowsOf(
+      {
+        ...design,
+        openings: at.map((offsetM, i) => ({
+          id: `o${i}`,
+          wall: "w",
+          kind: "window",
+          offsetM,
+          widthM: 1,
+          heightM: 1.2,
+          sillM: 0.9,
+          outsideIs: "left",
+        })),
+      },
+      hall!,
+    );
   // The hall is 10 m wide: a window with its middle at 9.5 m is its own, one at 10.5 or 14.5 m is the neighbour's.
   expect(windows(9)).toBe(1);
   expect(windows(10)).toBe(0);
@@ -73,11 +118,25 @@ it("a window beyond the corner of a room, in the same wall, is none of its windo
 });
 
 it("every protocol a device can have is described, with its band where radio is bound by region", () => {
-  expect(PROTOCOL_TABLE.map((row) => row.protocol).sort()).toEqual(PROTOCOLS.filter((name) => name !== "none").sort());
+  expect(PROTOCOL_TABLE.map((row) => row.protocol).sort()).toEqual(
+    PROTOCOLS.filter((name) => name !== "none").sort(),
+  );
   const zwave = PROTOCOL_TABLE.find((row) => row.protocol === "Z-Wave")!;
   expect(bandIn(zwave, "Europe")).toBe("868.4 MHz");
   expect(bandIn(zwave, "North America")).toBe("908.4 MHz");
-  expect(bandIn(PROTOCOL_TABLE.find((row) => row.protocol === "Zigbee")!, "Japan")).toMatch(/2.4 GHz/);
+  expect(
+    bandIn(
+      PROTOCOL_TABLE.find((row) => row.protocol === "Zigbee")!,
+      "Japan",
+    ),
+  ).toMatch(/2.4 GHz/);
   const classes = Object.fromEntries(PROTOCOL_TABLE.map((row) => [row.protocol, rangeClass(row)]));
-  expect(classes).toMatchObject({ Zigbee: "a house", "Bluetooth LE": "a room", "Wi-Fi": "a floor", "868 MHz": "a house", infrared: "a room", PoE: undefined });
+  expect(classes).toMatchObject({
+    Zigbee: "a house",
+    "Bluetooth LE": "a room",
+    "Wi-Fi": "a floor",
+    "868 MHz": "a house",
+    infrared: "a room",
+    PoE: undefined,
+  });
 });

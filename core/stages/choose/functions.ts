@@ -12,7 +12,12 @@ export interface FunctionInfo {
   byHand: boolean;
 }
 
-const info = (name: string, point: string, { engine = false, byHand = false } = {}): FunctionInfo => ({ name, point, engine, byHand });
+const info = (name: string, point: string, { engine = false, byHand = false } = {}): FunctionInfo => ({
+  name,
+  point,
+  engine,
+  byHand,
+});
 
 export const FUNCTIONS: Readonly<Record<WantFunction, FunctionInfo>> = {
   light: info("light", "lamp", { byHand: true }),

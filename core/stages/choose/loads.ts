@@ -17,20 +17,35 @@ export const PLANNED_SHARE: Readonly<Record<LoadClass, { share: number; why: str
 };
 
 /** What a function's load is taken for where nobody has said. */
-export const loadClassOf = (fn: WantFunction): LoadClass => (fn === "light" ? "electronic" : fn === "fixed load" ? "motor" : "resistive");
+export const loadClassOf = (fn: WantFunction): LoadClass =>
+  fn === "light" ? "electronic" : fn === "fixed load" ? "motor" : "resistive";
 
 /**
  * Load in W that may be planned on an option, with where the limit comes from; undefined where it has no rating.
  * A dimmer is planned to its LED rating, or to half of what is printed for incandescent load; a contact to its share.
  */
-export function plannedW(option: OptionRow, mainsV: number, loadClass: LoadClass): { limitW: number; source: string } | undefined {
+export function plannedW(
+  option: OptionRow,
+  mainsV: number,
+  loadClass: LoadClass,
+): { limitW: number; source: string } | undefined {
   const ratings = option.ratings;
   if (!ratings || option.kind === "lamp") return undefined;
-  if (ratings.ledW !== undefined && loadClass === "electronic") return { limitW: ratings.ledW, source: "its LED rating" };
-  if (option.can.includes("dim") && ratings.maxW !== undefined) return { limitW: ratings.maxW / 2, source: "half of its incandescent rating" };
+  if (ratings.ledW !== undefined && loadClass === "electronic")
+    return { limitW: ratings.ledW, source: "its LED rating" };
+  if (option.can.includes("dim") && ratings.maxW !== undefined)
+    return { limitW: ratings.maxW / 2, source: "half of its incandescent rating" };
   if (ratings.amps !== undefined) {
     const { share } = PLANNED_SHARE[loadClass];
-    return { limitW: ratings.amps * mainsV * share, source: `${share * 100} % of ${ratings.amps} A at ${mainsV} V` };
+    return {
+      limitW: ratings.amps * mainsV * share,
+      source: `${share * 100} % of ${ratings.amps} A at ${mainsV} V`,
+    };
   }
-  return ratings.maxW === undefined ? undefined : { limitW: ratings.maxW * PLANNED_SHARE[loadClass].share, source: `${PLANNED_SHARE[loadClass].share * 100} % of ${ratings.maxW} W` };
+  return ratings.maxW === undefined
+    ? undefined
+    : {
+        limitW: ratings.maxW * PLANNED_SHARE[loadClass].share,
+        source: `${PLANNED_SHARE[loadClass].share * 100} % of ${ratings.maxW} W`,
+      };
 }

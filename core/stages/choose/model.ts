@@ -57,10 +57,16 @@ interface Fixed {
   kept: ReadonlySet<string>;
 }
 
-export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({ kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)) }));
+export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({
+  kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)),
+}));
 
 /** Build the program for some of the wants. `leaveOut`: units may stay unmet, for when not all can be met together. `apart`: a want that is a group of its own. */
-export function choiceModel(design: Design, wants: readonly WantRow[] = design.wants, { leaveOut = false, apart }: { leaveOut?: boolean; apart?: Apart } = {}): ChoiceModel {
+export function choiceModel(
+  design: Design,
+  wants: readonly WantRow[] = design.wants,
+  { leaveOut = false, apart }: { leaveOut?: boolean; apart?: Apart } = {},
+): ChoiceModel {
   const settings = settingsOf(design);
   const groups = groupsOf(design, wants, apart);
   const allCarriers = carriersOf(design);
@@ -73,7 +79,12 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
   const hubColumn = new Map<string, number>();
   const addons: ChoiceModel["addons"] = [];
   const addonColumn = new Map<string, number>();
-  const wantedHubs = [...new Set([...carriers.map(({ carrier }) => carrier.hub), ...allCarriers.map((carrier) => carrier.hub).filter((hub) => kept.has(hub.id))])];
+  const wantedHubs = [
+    ...new Set([
+      ...carriers.map(({ carrier }) => carrier.hub),
+      ...allCarriers.map((carrier) => carrier.hub).filter((hub) => kept.has(hub.id)),
+    ]),
+  ];
   for (const option of wantedHubs) {
     const stays = kept.has(option.id);
     const column = addColumn(mip, `hub ${option.id}`, stays ? 1 : 0, 1, true);
@@ -85,15 +96,31 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
     const column = addColumn(mip, `addon ${carrier.hub.id}+${carrier.via.id}`, 0, 1, true);
     addons.push({ hub: carrier.hub, option: carrier.via, column, kept: kept.has(carrier.via.id) });
     addonColumn.set(`${carrier.hub.id}+${carrier.via.id}`, column);
-    addRow(mip, -Infinity, 0, [[column, 1], [hubColumn.get(carrier.hub.id)!, -1]]);
+    addRow(mip, -Infinity, 0, [
+      [column, 1],
+      [hubColumn.get(carrier.hub.id)!, -1],
+    ]);
   }
-  const openOf = ({ hub, via }: Carrier) => (via ? addonColumn.get(`${hub.id}+${via.id}`)! : hubColumn.get(hub.id)!);
+  const openOf = ({ hub, via }: Carrier) =>
+    via ? addonColumn.get(`${hub.id}+${via.id}`)! : hubColumn.get(hub.id)!;
   for (const { option, column } of hubs) {
-    const sticks = addons.filter((addon) => addon.hub.id === option.id && addon.option.kind === "coordinator");
-    if (sticks.length) addRow(mip, -Infinity, 0, [...sticks.map((addon) => [addon.column, 1] as const), [column, -(option.controls!.sticks ?? 0)]]);
+    const sticks = addons.filter(
+      (addon) => addon.hub.id === option.id && addon.option.kind === "coordinator",
+    );
+    if (sticks.length)
+      addRow(mip, -Infinity, 0, [
+        ...sticks.map((addon) => [addon.column, 1] as const),
+        [column, -(option.controls!.sticks ?? 0)],
+      ]);
   }
   // One piece of a kept add-on belongs to one hub.
-  for (const id of new Set(addons.filter((addon) => addon.kept).map((addon) => addon.option.id))) addRow(mip, -Infinity, 1, addons.filter((addon) => addon.option.id === id).map((addon) => [addon.column, 1] as const));
+  for (const id of new Set(addons.filter((addon) => addon.kept).map((addon) => addon.option.id)))
+    addRow(
+      mip,
+      -Infinity,
+      1,
+      addons.filter((addon) => addon.option.id === id).map((addon) => [addon.column, 1] as const),
+    );
 
   const accounts: ChoiceModel["accounts"] = [];
   const accountColumn = (line: string) => {
@@ -103,7 +130,12 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
     accounts.push({ line, column });
     return column;
   };
-  for (const controller of [...hubs, ...addons]) if (controller.option.account) addRow(mip, -Infinity, 0, [[controller.column, 1], [accountColumn(accountOf(controller.option)), -1]]);
+  for (const controller of [...hubs, ...addons])
+    if (controller.option.account)
+      addRow(mip, -Infinity, 0, [
+        [controller.column, 1],
+        [accountColumn(accountOf(controller.option)), -1],
+      ]);
 
   const classes = new Map<string, { carriers: readonly number[]; terms: [number, number][]; most: number }>();
   const missed: (number | undefined)[] = [];
@@ -118,11 +150,18 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
         const open = [...new Set(one.carriers.map((i) => openOf(allCarriers[i]!)))];
         addRow(mip, -Infinity, 0, [[column, 1], ...open.map((at) => [at, -group.units] as const)]);
       }
-      for (const line of one.accounts) addRow(mip, -Infinity, 0, [[column, 1], [accountColumn(line), -group.units]]);
+      for (const line of one.accounts)
+        addRow(mip, -Infinity, 0, [
+          [column, 1],
+          [accountColumn(line), -group.units],
+        ]);
       return column;
     });
     missed.push(leaveOut ? addColumn(mip, `missed ${g}`, 0, group.units, true) : undefined);
-    addRow(mip, group.units, group.units, [...columns.map((column) => [column, 1] as const), ...(leaveOut ? [[missed[g]!, 1] as const] : [])]);
+    addRow(mip, group.units, group.units, [
+      ...columns.map((column) => [column, 1] as const),
+      ...(leaveOut ? [[missed[g]!, 1] as const] : []),
+    ]);
     return columns;
   });
 
@@ -132,34 +171,58 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
       const most = Math.min(own.most, allCarriers[carrier]!.devices);
       const column = addColumn(mip, `flow ${classKey} ${carrier}`, 0, most, false);
       flows.push({ classKey, carrier, column });
-      addRow(mip, -Infinity, 0, [[column, 1], [openOf(allCarriers[carrier]!), -most]]);
+      addRow(mip, -Infinity, 0, [
+        [column, 1],
+        [openOf(allCarriers[carrier]!), -most],
+      ]);
       return column;
     });
-    addRow(mip, 0, 0, [...columns.map((column) => [column, 1] as const), ...own.terms.map(([column, devices]) => [column, -devices] as const)]);
+    addRow(mip, 0, 0, [
+      ...columns.map((column) => [column, 1] as const),
+      ...own.terms.map(([column, devices]) => [column, -devices] as const),
+    ]);
   }
   for (const { carrier, i } of carriers) {
     const own = flows.filter((flow) => flow.carrier === i);
-    if (own.length) addRow(mip, -Infinity, 0, [...own.map((flow) => [flow.column, 1] as const), [openOf(carrier), -carrier.devices]]);
+    if (own.length)
+      addRow(mip, -Infinity, 0, [
+        ...own.map((flow) => [flow.column, 1] as const),
+        [openOf(carrier), -carrier.devices],
+      ]);
   }
   for (const { option, column } of hubs) {
     const own = flows.filter((flow) => allCarriers[flow.carrier]!.hub.id === option.id);
-    if (option.controls!.devices !== undefined && own.length) addRow(mip, -Infinity, 0, [...own.map((flow) => [flow.column, 1] as const), [column, -option.controls!.devices]]);
+    if (option.controls!.devices !== undefined && own.length)
+      addRow(mip, -Infinity, 0, [
+        ...own.map((flow) => [flow.column, 1] as const),
+        [column, -option.controls!.devices],
+      ]);
   }
   const extra = addColumn(mip, "controllers after the first", 0, Math.max(0, hubs.length - 1), false);
   addRow(mip, -Infinity, 1, [...hubs.map(({ column }) => [column, 1] as const), [extra, -1]]);
-  if (settings.maxHubs !== undefined) addRow(mip, -Infinity, settings.maxHubs, hubs.map(({ column }) => [column, 1] as const));
+  if (settings.maxHubs !== undefined)
+    addRow(
+      mip,
+      -Infinity,
+      settings.maxHubs,
+      hubs.map(({ column }) => [column, 1] as const),
+    );
 
   const zero = () => mip.names.map(() => 0);
   const money = zero();
   const penalty = zero();
   const count = zero();
   const risk = zero();
-  groups.forEach((group, g) => group.candidates.forEach((one, c) => {
-    const column = x[g]![c]!;
-    money[column] = one.cost;
-    risk[column] = group.weight * (Number(one.offline) + Number(one.hubless) + (one.battery ? BATTERY_RISK : 0));
-  }));
-  for (const one of [...hubs, ...addons]) money[one.column] = total(controllerCost(one.option, settings, one.kept));
+  groups.forEach((group, g) =>
+    group.candidates.forEach((one, c) => {
+      const column = x[g]![c]!;
+      money[column] = one.cost;
+      risk[column] =
+        group.weight * (Number(one.offline) + Number(one.hubless) + (one.battery ? BATTERY_RISK : 0));
+    }),
+  );
+  for (const one of [...hubs, ...addons])
+    money[one.column] = total(controllerCost(one.option, settings, one.kept));
   // The school of one hub for each line does not count controllers against a plan.
   const each = design.design.schools?.hubRadios === "one hub for each line" ? 0 : settings.penalty;
   penalty[extra] = each;
@@ -173,5 +236,20 @@ export function choiceModel(design: Design, wants: readonly WantRow[] = design.w
     const { hub, via } = allCarriers[flow.carrier]!;
     if (!hub.local || hub.cloud || (via && !via.local)) risk[flow.column] = 1;
   }
-  return { mip, groups, carriers: allCarriers, x, missed, hubs, addons, accounts, extra, flows, money, penalty, count, risk };
+  return {
+    mip,
+    groups,
+    carriers: allCarriers,
+    x,
+    missed,
+    hubs,
+    addons,
+    accounts,
+    extra,
+    flows,
+    money,
+    penalty,
+    count,
+    risk,
+  };
 }

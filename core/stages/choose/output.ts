@@ -22,9 +22,25 @@ export interface ChooseJson {
     penalty: number;
     /** Product lines with which somebody has to have an account. */
     accounts: string[];
-    controllers: { option: string; of?: string; kept: boolean; split: SplitJson; radios: { protocol: string; devices: number; holds: number }[] }[];
+    controllers: {
+      option: string;
+      of?: string;
+      kept: boolean;
+      split: SplitJson;
+      radios: { protocol: string; devices: number; holds: number }[];
+    }[];
     /** `hub` is the controller it goes through, `via` the coordinator or bridge in between. */
-    picks: { want: string; option: string; hub?: string; via?: string; companion?: string; count: number; split: SplitJson; offline: boolean; hubless: boolean }[];
+    picks: {
+      want: string;
+      option: string;
+      hub?: string;
+      via?: string;
+      companion?: string;
+      count: number;
+      split: SplitJson;
+      offline: boolean;
+      hubless: boolean;
+    }[];
     missed?: { want: string; count: number }[];
   }[];
   conflicts?: { wants: string[]; names: string[]; smallest: boolean; reasons: string[]; giveUp: string[] }[];
@@ -36,14 +52,39 @@ interface SplitJson {
   run: number;
 }
 
-const splitJson = ({ buy, fit, run }: Split): SplitJson => ({ buy: money(buy), fit: money(fit), run: money(run) });
+const splitJson = ({ buy, fit, run }: Split): SplitJson => ({
+  buy: money(buy),
+  fit: money(fit),
+  run: money(run),
+});
 
 const planJson = (plan: Plan): ChooseJson["plans"][number] => ({
-  name: plan.name, cost: money(plan.cost), weighed: money(plan.weighed), bound: money(plan.bound), gap: Math.round(plan.gap * 1e6) / 1e6, proven: plan.proven,
-  split: splitJson(plan.split), penalty: money(plan.penalty), accounts: plan.accounts,
-  controllers: [...plan.hubs, ...plan.addons].map(({ option, of, kept, split, radios }) => ({ option, ...(of ? { of } : {}), kept, split: splitJson(split), radios })),
+  name: plan.name,
+  cost: money(plan.cost),
+  weighed: money(plan.weighed),
+  bound: money(plan.bound),
+  gap: Math.round(plan.gap * 1e6) / 1e6,
+  proven: plan.proven,
+  split: splitJson(plan.split),
+  penalty: money(plan.penalty),
+  accounts: plan.accounts,
+  controllers: [...plan.hubs, ...plan.addons].map(({ option, of, kept, split, radios }) => ({
+    option,
+    ...(of ? { of } : {}),
+    kept,
+    split: splitJson(split),
+    radios,
+  })),
   picks: plan.picks.map(({ want, option, hub, via, companion, count, split, offline, hubless }) => ({
-    want, option, ...(hub ? { hub } : {}), ...(via ? { via } : {}), ...(companion ? { companion } : {}), count, split: splitJson(split), offline, hubless,
+    want,
+    option,
+    ...(hub ? { hub } : {}),
+    ...(via ? { via } : {}),
+    ...(companion ? { companion } : {}),
+    count,
+    split: splitJson(split),
+    offline,
+    hubless,
   })),
   ...(plan.missed.length ? { missed: plan.missed } : {}),
 });
@@ -52,7 +93,18 @@ const planJson = (plan: Plan): ChooseJson["plans"][number] => ({
 export function chooseJson(highs: Highs, design: Design): ChooseJson & { solved: readonly Plan[] } {
   const { plans, conflicts } = answerChoice(highs, design);
   return {
-    plans: plans.map(planJson), solved: plans,
-    ...(conflicts.length ? { conflicts: conflicts.map((conflict) => ({ wants: conflict.wants, names: conflictNames(design, conflict), smallest: conflict.smallest, reasons: conflict.reasons.map((reason) => reason.text), giveUp: conflict.giveUp.map((way) => way.text) })) } : {}),
+    plans: plans.map(planJson),
+    solved: plans,
+    ...(conflicts.length
+      ? {
+          conflicts: conflicts.map((conflict) => ({
+            wants: conflict.wants,
+            names: conflictNames(design, conflict),
+            smallest: conflict.smallest,
+            reasons: conflict.reasons.map((reason) => reason.text),
+            giveUp: conflict.giveUp.map((way) => way.text),
+          })),
+        }
+      : {}),
   };
 }

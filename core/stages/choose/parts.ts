@@ -3,6 +3,20 @@ import { partOf, type Design, type Part } from "../../design/collections";
 import { dropsOf } from "../runs/drops";
 
 /** The cable of a want costs what such drops cost, so all that drops hang on counts as well. */
-export const PARTS: readonly Part[] = ["design", "options", "hubs", "wants", "constraints", "legs", "switches", "lamps", "rooms", "closets", "points", dropsOf];
+export const PARTS: readonly Part[] = [
+  "design",
+  "options",
+  "hubs",
+  "wants",
+  "constraints",
+  "legs",
+  "switches",
+  "lamps",
+  "rooms",
+  "closets",
+  "points",
+  dropsOf,
+];
 
-export const sameParts = (a: Design, b: Design) => a === b || PARTS.every((part) => partOf(a, part) === partOf(b, part));
+export const sameParts = (a: Design, b: Design) =>
+  a === b || PARTS.every((part) => partOf(a, part) === partOf(b, part));

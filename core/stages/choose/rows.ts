@@ -5,28 +5,95 @@ import { SOURCES } from "../house/rows-house";
 import { PROTOCOLS } from "../../design/rows-system";
 
 export const OPTION_KINDS = [
-  "hub", "coordinator", "bridge", "lamp", "insert", "switch", "dimmer", "in-line dimmer", "relay", "plug", "keypad", "remote", "presence sensor", "contact sensor", "leak sensor",
-  "climate sensor", "shade motor", "chain drive", "curtain runner", "awning motor", "lock", "door station", "access reader", "heating valve", "valve board", "water valve",
-  "weather mast", "panel", "infrared emitter", "controller board",
+  "hub",
+  "coordinator",
+  "bridge",
+  "lamp",
+  "insert",
+  "switch",
+  "dimmer",
+  "in-line dimmer",
+  "relay",
+  "plug",
+  "keypad",
+  "remote",
+  "presence sensor",
+  "contact sensor",
+  "leak sensor",
+  "climate sensor",
+  "shade motor",
+  "chain drive",
+  "curtain runner",
+  "awning motor",
+  "lock",
+  "door station",
+  "access reader",
+  "heating valve",
+  "valve board",
+  "water valve",
+  "weather mast",
+  "panel",
+  "infrared emitter",
+  "controller board",
 ] as const;
 export type OptionKind = (typeof OPTION_KINDS)[number];
 
 /** What a room can be asked to do. Each stands for a kind of point (core/choose/functions.ts). */
 export const WANT_FUNCTIONS = [
-  "light", "wall control", "remote", "presence", "opening", "leak", "climate sensing", "socket", "fixed load", "shade", "chain shade", "curtain", "awning", "lock", "door station",
-  "access reader", "heating zone", "radiator", "water shut-off", "weather", "panel", "infrared", "inputs and outputs",
+  "light",
+  "wall control",
+  "remote",
+  "presence",
+  "opening",
+  "leak",
+  "climate sensing",
+  "socket",
+  "fixed load",
+  "shade",
+  "chain shade",
+  "curtain",
+  "awning",
+  "lock",
+  "door station",
+  "access reader",
+  "heating zone",
+  "radiator",
+  "water shut-off",
+  "weather",
+  "panel",
+  "infrared",
+  "inputs and outputs",
 ] as const;
 export type WantFunction = (typeof WANT_FUNCTIONS)[number];
 
 /** What a want may ask for beyond its function. */
-export const WANT_NEEDS = ["dim", "tunable white", "colour", "hold to dim", "energy metering", "battery only", "outdoor", "quiet", "fast"] as const;
+export const WANT_NEEDS = [
+  "dim",
+  "tunable white",
+  "colour",
+  "hold to dim",
+  "energy metering",
+  "battery only",
+  "outdoor",
+  "quiet",
+  "fast",
+] as const;
 export type WantNeed = (typeof WANT_NEEDS)[number];
 
 /** What an option can do: every need, and what only some checks and advisers ask about. */
 export const ABILITIES = [...WANT_NEEDS, "by hand", "decoupled", "direct link", "position"] as const;
 export type Ability = (typeof ABILITIES)[number];
 
-export const SUPPLIES = ["mains", "low voltage", "PoE", "bus", "battery", "rechargeable", "solar", "none"] as const;
+export const SUPPLIES = [
+  "mains",
+  "low voltage",
+  "PoE",
+  "bus",
+  "battery",
+  "rechargeable",
+  "solar",
+  "none",
+] as const;
 export const UPDATES = ["none", "by hand", "over the air", "by its maker"] as const;
 export const DIMMING = ["none", "steps", "hold", "remembered level", "knob"] as const;
 export type Dimming = (typeof DIMMING)[number];

@@ -2,7 +2,13 @@
 import type { Design } from "../../design/collections";
 import type { ChooseSettings } from "../../design/rows-settings";
 
-export const DEFAULT_SETTINGS: ChooseSettings = { years: 8, penalty: 60, labourRate: 45, energyPrice: 0.28, region: "Europe" };
+export const DEFAULT_SETTINGS: ChooseSettings = {
+  years: 8,
+  penalty: 60,
+  labourRate: 45,
+  energyPrice: 0.28,
+  region: "Europe",
+};
 
 export const settingsOf = (design: Design): ChooseSettings => design.design.choosing ?? DEFAULT_SETTINGS;
 
@@ -10,7 +16,17 @@ export const settingsOf = (design: Design): ChooseSettings => design.design.choo
 export const YEAR_H = 8766;
 
 /** What a cell costs, by size (IEC 60086 designations and trade names of sizes). Typical; rechargeable packs cost nothing but their mains. */
-export const CELL_PRICE: Readonly<Record<string, number>> = { AA: 0.6, AAA: 0.55, CR2032: 0.7, CR2450: 1.3, CR2477: 1.9, CR123A: 2.4, CR2: 2.6, A23: 0.9 };
+export const CELL_PRICE: Readonly<Record<string, number>> = {
+  AA: 0.6,
+  AAA: 0.55,
+  CR2032: 0.7,
+  CR2450: 1.3,
+  CR2477: 1.9,
+  CR123A: 2.4,
+  CR2: 2.6,
+  A23: 0.9,
+};
 const OTHER_CELL = 1.5;
 
-export const cellPrice = (cell: string | undefined) => (cell === undefined ? 0 : CELL_PRICE[cell] ?? OTHER_CELL);
+export const cellPrice = (cell: string | undefined) =>
+  cell === undefined ? 0 : (CELL_PRICE[cell] ?? OTHER_CELL);

@@ -2,4 +2,5 @@
 import loadHighs from "highs";
 import type { Highs } from "./mip";
 
-export const loadSolver = (url?: string): Promise<Highs> => loadHighs(url ? { locateFile: () => url } : undefined);
+export const loadSolver = (url?: string): Promise<Highs> =>
+  loadHighs(url ? { locateFile: () => url } : undefined);

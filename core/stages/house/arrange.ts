@@ -1,5 +1,12 @@
 /** Several things at once: move, align, mirror, copy a room or a level. */
-import { byId, ROW_CLASSES, type AnyRow, type CollectionName, type Design, type Rows } from "../../design/collections";
+import {
+  byId,
+  ROW_CLASSES,
+  type AnyRow,
+  type CollectionName,
+  type Design,
+  type Rows,
+} from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { fields } from "../../design/fields";
 import { fail } from "../../design/input-error";
@@ -24,9 +31,12 @@ const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
 const isPlaced = (name: CollectionName): name is Placed => (PLACED as readonly string[]).includes(name);
 const isDrawn = (name: CollectionName): name is Drawn => (DRAWN as readonly string[]).includes(name);
 const ringName = (name: Drawn) => (name === "trunks" || name === "mainsRuns" ? "path" : "outline");
-const ringOf = (row: AnyRow, name: Drawn) => (row as unknown as Record<string, [number, number][]>)[ringName(name)]!;
+const ringOf = (row: AnyRow, name: Drawn) =>
+  (row as unknown as Record<string, [number, number][]>)[ringName(name)]!;
 
-const find = (design: Design, ref: Ref): AnyRow => (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id) ?? fail(ref.in, `"${ref.id}" does not exist`);
+const find = (design: Design, ref: Ref): AnyRow =>
+  (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id) ??
+  fail(ref.in, `"${ref.id}" does not exist`);
 const put = (name: CollectionName, row: AnyRow): Change => ({ in: name, put: row }) as Change;
 
 /** The level a row is on, if it is on one. */
@@ -42,7 +52,13 @@ function mapped(name: CollectionName, row: AnyRow, map: (at: Xy) => [number, num
     const at = map([x, y]);
     return { ...row, x: mm(at[0]), y: mm(at[1]) } as AnyRow;
   }
-  if (isDrawn(name)) return { ...row, [ringName(name)]: ringOf(row, name).map(map).map(([x, y]) => [mm(x), mm(y)]) } as AnyRow;
+  if (isDrawn(name))
+    return {
+      ...row,
+      [ringName(name)]: ringOf(row, name)
+        .map(map)
+        .map(([x, y]) => [mm(x), mm(y)]),
+    } as AnyRow;
   if (name === "walls") {
     const wall = row as Rows["walls"];
     const [a, b] = [map([wall.ax, wall.ay]), map([wall.bx, wall.by])];
@@ -55,7 +71,11 @@ function mapped(name: CollectionName, row: AnyRow, map: (at: Xy) => [number, num
 export function moveRows(design: Design, refs: readonly Ref[], by: { dx: number; dy: number }): Change[] {
   const walls = refs.filter((ref) => ref.in === "walls").map((ref) => ref.id);
   const changes: Change[] = walls.length ? moveWalls(design, walls, by) : [];
-  const done = new Set(changes.map((change) => ("put" in change && change.in !== "design" ? `${change.in}/${change.put.id}` : "")));
+  const done = new Set(
+    changes.map((change) =>
+      "put" in change && change.in !== "design" ? `${change.in}/${change.put.id}` : "",
+    ),
+  );
   const levels = new Set<string>();
   for (const ref of refs) {
     if (ref.in === "walls" || done.has(`${ref.in}/${ref.id}`)) continue;
@@ -71,8 +91,18 @@ export function moveRows(design: Design, refs: readonly Ref[], by: { dx: number;
 function withSettled(design: Design, changes: Change[], levels: Iterable<string>): Change[] {
   const after = applyChanges(design, changes);
   const settled = [...levels].flatMap((level) => resettle(after, level));
-  const last = new Map(settled.map((change) => ["put" in change && change.in !== "design" ? `${change.in}/${change.put.id}` : "", change]));
-  return [...changes.filter((change) => !("put" in change && change.in !== "design" && last.has(`${change.in}/${change.put.id}`))), ...settled];
+  const last = new Map(
+    settled.map((change) => [
+      "put" in change && change.in !== "design" ? `${change.in}/${change.put.id}` : "",
+      change,
+    ]),
+  );
+  return [
+    ...changes.filter(
+      (change) => !("put" in change && change.in !== "design" && last.has(`${change.in}/${change.put.id}`)),
+    ),
+    ...settled,
+  ];
 }
 
 export type Edge = "left" | "right" | "top" | "bottom" | "middle across" | "middle down";
@@ -84,9 +114,18 @@ export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Cha
   const rows = own.map((ref) => ({ ref, row: find(design, ref) as Rows["points"] }));
   const xs = rows.map(({ row }) => row.x);
   const ys = rows.map(({ row }) => row.y);
-  const at = { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys), "middle across": (Math.min(...xs) + Math.max(...xs)) / 2, "middle down": (Math.min(...ys) + Math.max(...ys)) / 2 }[edge];
+  const at = {
+    left: Math.min(...xs),
+    right: Math.max(...xs),
+    top: Math.min(...ys),
+    bottom: Math.max(...ys),
+    "middle across": (Math.min(...xs) + Math.max(...xs)) / 2,
+    "middle down": (Math.min(...ys) + Math.max(...ys)) / 2,
+  }[edge];
   const across = edge === "left" || edge === "right" || edge === "middle across";
-  const changes = rows.map(({ ref, row }) => put(ref.in, { ...row, ...(across ? { x: mm(at) } : { y: mm(at) }) } as AnyRow));
+  const changes = rows.map(({ ref, row }) =>
+    put(ref.in, { ...row, ...(across ? { x: mm(at) } : { y: mm(at) }) } as AnyRow),
+  );
   return withSettled(design, changes, new Set(rows.map(({ row }) => row.level)));
 }
 
@@ -108,17 +147,25 @@ export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" |
     if (level) levels.add(level);
     if (ref.in !== "walls") continue;
     for (const opening of design.openings) {
-      if (opening.wall === ref.id && opening.outsideIs !== "none") changes.push(put("openings", { ...opening, outsideIs: opening.outsideIs === "left" ? "right" : "left" }));
+      if (opening.wall === ref.id && opening.outsideIs !== "none")
+        changes.push(
+          put("openings", { ...opening, outsideIs: opening.outsideIs === "left" ? "right" : "left" }),
+        );
     }
   }
-  return withSettled(design, [...levels].reduce((all, level) => withRooms(design, level, all), changes), levels);
+  return withSettled(
+    design,
+    [...levels].reduce((all, level) => withRooms(design, level, all), changes),
+    levels,
+  );
 }
 
 /** A copy of a row under a new id, with references put through `renamed`. */
 function copyOf(name: CollectionName, row: AnyRow, id: string, renamed: ReadonlyMap<string, string>): AnyRow {
   const made: Record<string, unknown> = { ...row, id };
   for (const field of fields(ROW_CLASSES[name])) {
-    if (field.kind === "ref" && made[field.name] !== undefined) made[field.name] = renamed.get(`${field.to}/${String(made[field.name])}`) ?? made[field.name];
+    if (field.kind === "ref" && made[field.name] !== undefined)
+      made[field.name] = renamed.get(`${field.to}/${String(made[field.name])}`) ?? made[field.name];
   }
   return made as unknown as AnyRow;
 }
@@ -129,7 +176,13 @@ interface Copied {
   ids: Map<string, string>;
 }
 
-function copyRows(design: Design, refs: readonly Ref[], newId: (prefix: string) => string, map: (at: Xy) => [number, number], into: ReadonlyMap<string, string> = new Map()): Copied {
+function copyRows(
+  design: Design,
+  refs: readonly Ref[],
+  newId: (prefix: string) => string,
+  map: (at: Xy) => [number, number],
+  into: ReadonlyMap<string, string> = new Map(),
+): Copied {
   const ids = new Map(into);
   for (const ref of refs) ids.set(`${ref.in}/${ref.id}`, newId(ref.in[0]!));
   let after = design;
@@ -140,7 +193,11 @@ function copyRows(design: Design, refs: readonly Ref[], newId: (prefix: string) 
     copy = mapped(ref.in, copy, map) ?? copy;
     if (ref.in === "points") {
       const point = copy as Rows["points"];
-      copy = { ...point, name: freeName(after.points, point.name), number: freeNumber(after, point.kind, point.room) };
+      copy = {
+        ...point,
+        name: freeName(after.points, point.name),
+        number: freeNumber(after, point.kind, point.room),
+      };
     } else if (ref.in === "rooms") {
       const room = copy as Rows["rooms"];
       copy = { ...room, name: freeName(after.rooms, room.name), code: freeCode(after.rooms, room.code) };
@@ -183,53 +240,107 @@ export function ofRoom(design: Design, id: string): Ref[] {
   const own = new Set(walls.map((wall) => wall.id));
   return [
     ...walls.map((wall): Ref => ({ in: "walls", id: wall.id })),
-    ...design.openings.filter((opening) => own.has(opening.wall)).map((opening): Ref => ({ in: "openings", id: opening.id })),
+    ...design.openings
+      .filter((opening) => own.has(opening.wall))
+      .map((opening): Ref => ({ in: "openings", id: opening.id })),
     { in: "rooms", id },
-    ...(["switches", "lamps", "points"] as const).flatMap((name) => design[name].filter((row) => row.room === id).map((row): Ref => ({ in: name, id: row.id }))),
+    ...(["switches", "lamps", "points"] as const).flatMap((name) =>
+      design[name].filter((row) => row.room === id).map((row): Ref => ({ in: name, id: row.id })),
+    ),
   ];
 }
 
 /** A room with its walls, openings and what stands in it, once more, shifted by (dx, dy). */
-export function copyRoom(design: Design, id: string, newId: (prefix: string) => string, by: { dx: number; dy: number }): { changes: Change[]; room: string } {
+export function copyRoom(
+  design: Design,
+  id: string,
+  newId: (prefix: string) => string,
+  by: { dx: number; dy: number },
+): { changes: Change[]; room: string } {
   const { changes, ids } = copyRows(design, ofRoom(design, id), newId, ([x, y]) => [x + by.dx, y + by.dy]);
   return { changes, room: ids.get(`rooms/${id}`)! };
 }
 
 /** An empty level above the highest, as high as the one below it. */
 export function newLevel(design: Design, newId: string): Rows["levels"] {
-  const top = design.levels.reduce<Rows["levels"] | undefined>((high, row) => (high && high.elevationM >= row.elevationM ? high : row), undefined);
+  const top = design.levels.reduce<Rows["levels"] | undefined>(
+    (high, row) => (high && high.elevationM >= row.elevationM ? high : row),
+    undefined,
+  );
   const codes = new Set(design.levels.map((row) => row.code));
   let code = 1;
   while (codes.has(String(code))) code += 1;
-  const size = { ceilingHeightM: top?.ceilingHeightM ?? 2.5, slabThicknessM: top?.slabThicknessM ?? 0.2, voidAboveM: top?.voidAboveM ?? 0.2 };
+  const size = {
+    ceilingHeightM: top?.ceilingHeightM ?? 2.5,
+    slabThicknessM: top?.slabThicknessM ?? 0.2,
+    voidAboveM: top?.voidAboveM ?? 0.2,
+  };
   return {
-    id: newId, name: freeName(design.levels, "New level"), code: String(code), order: Math.max(-1, ...design.levels.map((row) => row.order)) + 1,
-    elevationM: top ? mm(top.elevationM + top.ceilingHeightM + top.voidAboveM + size.slabThicknessM) : 0, ...size,
+    id: newId,
+    name: freeName(design.levels, "New level"),
+    code: String(code),
+    order: Math.max(-1, ...design.levels.map((row) => row.order)) + 1,
+    elevationM: top ? mm(top.elevationM + top.ceilingHeightM + top.voidAboveM + size.slabThicknessM) : 0,
+    ...size,
   };
 }
 
 /** A level with everything on it but its risers, once more above the highest. */
-export function copyLevel(design: Design, id: string, newId: (prefix: string) => string): { changes: Change[]; level: string } {
+export function copyLevel(
+  design: Design,
+  id: string,
+  newId: (prefix: string) => string,
+): { changes: Change[]; level: string } {
   const level = byId(design, "levels").get(id) ?? fail("level", `"${id}" does not exist`);
   const { code, order, elevationM } = newLevel(design, "above");
-  const made: Rows["levels"] = { ...level, id: newId("l"), name: freeName(design.levels, level.name), code, order, elevationM };
+  const made: Rows["levels"] = {
+    ...level,
+    id: newId("l"),
+    name: freeName(design.levels, level.name),
+    code,
+    order,
+    elevationM,
+  };
   const walls = new Set(design.walls.filter((wall) => wall.level === id).map((wall) => wall.id));
   const refs: Ref[] = [
     ...[...walls].map((wall): Ref => ({ in: "walls", id: wall })),
-    ...design.openings.filter((opening) => walls.has(opening.wall)).map((opening): Ref => ({ in: "openings", id: opening.id })),
-    ...(["rooms", "trunks", "noGo", "fixtures", "switches", "lamps", "points"] as const).flatMap((name) => design[name].filter((row) => row.level === id).map((row): Ref => ({ in: name, id: row.id }))),
+    ...design.openings
+      .filter((opening) => walls.has(opening.wall))
+      .map((opening): Ref => ({ in: "openings", id: opening.id })),
+    ...(["rooms", "trunks", "noGo", "fixtures", "switches", "lamps", "points"] as const).flatMap((name) =>
+      design[name].filter((row) => row.level === id).map((row): Ref => ({ in: name, id: row.id })),
+    ),
   ];
   const { changes } = copyRows(design, refs, newId, ([x, y]) => [x, y], new Map([[`levels/${id}`, made.id]]));
   return { changes: [{ in: "levels", put: made }, ...changes], level: made.id };
 }
 
 /** Rows of a level whose place lies within a box: what a marquee catches. */
-export function inBox(design: Design, level: string, box: { x0: number; y0: number; x1: number; y1: number }): Ref[] {
+export function inBox(
+  design: Design,
+  level: string,
+  box: { x0: number; y0: number; x1: number; y1: number },
+): Ref[] {
   const within = ([x, y]: Xy) => x >= box.x0 && x <= box.x1 && y >= box.y0 && y <= box.y1;
-  const square: Xy[] = [[box.x0, box.y0], [box.x1, box.y0], [box.x1, box.y1], [box.x0, box.y1]];
+  const square: Xy[] = [
+    [box.x0, box.y0],
+    [box.x1, box.y0],
+    [box.x1, box.y1],
+    [box.x0, box.y1],
+  ];
   return [
-    ...design.walls.filter((wall) => wall.level === level && within([wall.ax, wall.ay]) && within([wall.bx, wall.by])).map((row): Ref => ({ in: "walls", id: row.id })),
-    ...PLACED.flatMap((name) => design[name].filter((row) => row.level === level && contains(square, [row.x, row.y])).map((row): Ref => ({ in: name, id: row.id }))),
-    ...DRAWN.filter((name) => name !== "rooms").flatMap((name) => design[name].filter((row) => row.level === level && ringOf(row as AnyRow, name).every(within)).map((row): Ref => ({ in: name, id: row.id }))),
+    ...design.walls
+      .filter((wall) => wall.level === level && within([wall.ax, wall.ay]) && within([wall.bx, wall.by]))
+      .map((row): Ref => ({ in: "walls", id: row.id })),
+    ...PLACED.flatMap((name) =>
+      design[name]
+        .filter((row) => row.level === level && contains(square, [row.x, row.y]))
+        .map((row): Ref => ({ in: name, id: row.id })),
+    ),
+    ...DRAWN.filter((name) => name !== "rooms").flatMap((name) =>
+      design[name]
+        .filter((row) => row.level === level && ringOf(row as AnyRow, name).every(within))
+        .map((row): Ref => ({ in: name, id: row.id })),
+    ),
   ];
 }

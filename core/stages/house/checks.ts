@@ -20,11 +20,22 @@ function openingChecks(design: Design): Finding[] {
     if (!wall || !level) return [];
     const about = [{ in: "openings" as const, id: opening.id }];
     const found: Finding[] = [];
-    const change = (values: Partial<OpeningRow>) => [{ in: "openings" as const, put: { ...opening, ...values } }];
+    const change = (values: Partial<OpeningRow>) => [
+      { in: "openings" as const, put: { ...opening, ...values } },
+    ];
     if (WALKED.has(opening.kind) && opening.sillM > THRESHOLD_M) {
       found.push({
-        code: "house.door-sill", stage: "house", severity: "mend", title: `A ${opening.kind} on ${level.name} has a sill of ${opening.sillM.toFixed(2)} m`, why: "One walks through it. If it is a window after all, the designer changes its kind.",
-        about, measured: opening.sillM, limit: THRESHOLD_M, unit: "m", source: "a threshold, usual practice", fix: { label: "Set its sill to the floor", changes: change({ sillM: 0 }) },
+        code: "house.door-sill",
+        stage: "house",
+        severity: "mend",
+        title: `A ${opening.kind} on ${level.name} has a sill of ${opening.sillM.toFixed(2)} m`,
+        why: "One walks through it. If it is a window after all, the designer changes its kind.",
+        about,
+        measured: opening.sillM,
+        limit: THRESHOLD_M,
+        unit: "m",
+        source: "a threshold, usual practice",
+        fix: { label: "Set its sill to the floor", changes: change({ sillM: 0 }) },
       });
     }
     const topM = opening.sillM + opening.heightM;
@@ -32,16 +43,39 @@ function openingChecks(design: Design): Finding[] {
     if (topM > mostM + 1e-6) {
       const heightM = Math.max(0.1, Math.round((level.ceilingHeightM - opening.sillM) * 100) / 100);
       found.push({
-        code: "house.opening-above-ceiling", stage: "house", severity: "mend", title: `A ${opening.kind} on ${level.name} reaches above its level`, why: "Its wall ends below that. The designer measures again.",
-        about, measured: topM, limit: mostM, unit: "m", source: "ceiling and void of the level", fix: { label: `Make it ${heightM.toFixed(2)} m high, up to the ceiling`, changes: change({ heightM }) },
+        code: "house.opening-above-ceiling",
+        stage: "house",
+        severity: "mend",
+        title: `A ${opening.kind} on ${level.name} reaches above its level`,
+        why: "Its wall ends below that. The designer measures again.",
+        about,
+        measured: topM,
+        limit: mostM,
+        unit: "m",
+        source: "ceiling and void of the level",
+        fix: {
+          label: `Make it ${heightM.toFixed(2)} m high, up to the ceiling`,
+          changes: change({ heightM }),
+        },
       });
     }
     const outside = opening.outsideIs === "none" ? likelyOutside(design, opening) : "none";
     if (outside !== "none") {
       found.push({
-        code: "house.outside-unknown", stage: "house", severity: opening.kind === "window" ? "mend" : "note", title: `Nobody has said which side of a ${opening.kind} on ${level.name} is outside`,
-        why: opening.kind === "window" ? "Without it nothing is known of the sun through it." : "Without it nobody knows which way it looks, though the rest of its wall does.", about,
-        source: "rooms and openings along its wall", fix: { label: `Outside is on the ${outside}, walking along its wall`, changes: change({ outsideIs: outside }) },
+        code: "house.outside-unknown",
+        stage: "house",
+        severity: opening.kind === "window" ? "mend" : "note",
+        title: `Nobody has said which side of a ${opening.kind} on ${level.name} is outside`,
+        why:
+          opening.kind === "window"
+            ? "Without it nothing is known of the sun through it."
+            : "Without it nobody knows which way it looks, though the rest of its wall does.",
+        about,
+        source: "rooms and openings along its wall",
+        fix: {
+          label: `Outside is on the ${outside}, walking along its wall`,
+          changes: change({ outsideIs: outside }),
+        },
       });
     }
     return found;
@@ -56,16 +90,32 @@ function heightChecks(design: Design): Finding[] {
     const kind = byId(design, "kinds").get(point.kind);
     const usualM = kind && mountOf(design, point, kind).mountHeightM;
     // A mast is meant to stand higher than any ceiling.
-    const [leastM, mostM] = [-level.slabThicknessM, Math.max(level.ceilingHeightM + level.voidAboveM, usualM ?? 0)];
+    const [leastM, mostM] = [
+      -level.slabThicknessM,
+      Math.max(level.ceilingHeightM + level.voidAboveM, usualM ?? 0),
+    ];
     const about = [{ in: "points" as const, id: point.id }];
     if (point.z >= leastM - 1e-6 && point.z <= mostM + 1e-6) return [];
     const usual = Math.min(level.ceilingHeightM, usualM ?? level.ceilingHeightM);
     const above = point.z > mostM;
-    return [{
-      code: "house.point-height", stage: "house", severity: "mend", title: `${point.name} hangs ${above ? "above the ceiling" : "under the floor"} of ${level.name}`,
-      why: "Nothing can be mounted there, and its cable is reckoned too long. The designer measures again.", about, measured: point.z, limit: above ? mostM : leastM, unit: "m", source: above ? "ceiling and void of the level" : "floor of the level",
-      fix: { label: `Put it at ${usual.toFixed(2)} m, where its kind usually hangs`, changes: [{ in: "points", put: { ...point, z: usual } }] },
-    }];
+    return [
+      {
+        code: "house.point-height",
+        stage: "house",
+        severity: "mend",
+        title: `${point.name} hangs ${above ? "above the ceiling" : "under the floor"} of ${level.name}`,
+        why: "Nothing can be mounted there, and its cable is reckoned too long. The designer measures again.",
+        about,
+        measured: point.z,
+        limit: above ? mostM : leastM,
+        unit: "m",
+        source: above ? "ceiling and void of the level" : "floor of the level",
+        fix: {
+          label: `Put it at ${usual.toFixed(2)} m, where its kind usually hangs`,
+          changes: [{ in: "points", put: { ...point, z: usual } }],
+        },
+      },
+    ];
   });
 }
 
@@ -74,13 +124,27 @@ export function houseChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   for (const point of design.points) {
     const room = byId(design, "rooms").get(point.room);
-    if (room && room.level === point.level && (contains(room.outline, [point.x, point.y]) || edgeDistance(room.outline, [point.x, point.y]) <= WALL_REACH_M)) continue;
+    if (
+      room &&
+      room.level === point.level &&
+      (contains(room.outline, [point.x, point.y]) ||
+        edgeDistance(room.outline, [point.x, point.y]) <= WALL_REACH_M)
+    )
+      continue;
     const real = roomAt(design, point.level, point.x, point.y);
     findings.push({
-      code: "house.point-outside-room", stage: "house", severity: "mend", title: `${point.name} is not inside ${room?.name ?? "its room"}`,
-      why: real ? `It stands in ${real.name}.` : "It stands in no room: the designer moves it or draws the room.",
+      code: "house.point-outside-room",
+      stage: "house",
+      severity: "mend",
+      title: `${point.name} is not inside ${room?.name ?? "its room"}`,
+      why: real
+        ? `It stands in ${real.name}.`
+        : "It stands in no room: the designer moves it or draws the room.",
       about: [{ in: "points", id: point.id }],
-      fix: real && { label: `Give it to ${real.name}`, changes: [{ in: "points", put: { ...point, room: real.id } }] },
+      fix: real && {
+        label: `Give it to ${real.name}`,
+        changes: [{ in: "points", put: { ...point, room: real.id } }],
+      },
     });
   }
   const stems = new Map<string, string>();
@@ -89,8 +153,12 @@ export function houseChecks(design: Design): Finding[] {
     const other = stems.get(stem);
     if (other) {
       findings.push({
-        code: "house.room-code-repeated", stage: "house", severity: "note", title: `${room.name} and ${other} share the code ${stem}`,
-        why: "Labels stay unique but nobody can tell the rooms apart by them. The designer renames one.", about: [{ in: "rooms", id: room.id }],
+        code: "house.room-code-repeated",
+        stage: "house",
+        severity: "note",
+        title: `${room.name} and ${other} share the code ${stem}`,
+        why: "Labels stay unique but nobody can tell the rooms apart by them. The designer renames one.",
+        about: [{ in: "rooms", id: room.id }],
       });
     }
     stems.set(stem, room.name);

@@ -45,28 +45,43 @@ export function lineMeeting(a: Xy, b: Xy, c: Xy, d: Xy): [number, number] | unde
 }
 
 /** The wall another end is joined to, and where on its centre line; undefined where the end is free. */
-export function joinOf(walls: readonly WallRow[], wall: WallRow, end: "a" | "b"): { to: WallRow; at: [number, number] } | undefined {
+export function joinOf(
+  walls: readonly WallRow[],
+  wall: WallRow,
+  end: "a" | "b",
+): { to: WallRow; at: [number, number] } | undefined {
   const here: Xy = end === "a" ? [wall.ax, wall.ay] : [wall.bx, wall.by];
   let best: { to: WallRow; at: [number, number]; far: number } | undefined;
   for (const to of walls) {
     if (to.id === wall.id || to.level !== wall.level) continue;
     // Far from its frame, far from the wall: the cheap question first.
     const reach = to.thicknessM / 2 + JOIN_M;
-    if (here[0] < Math.min(to.ax, to.bx) - reach || here[0] > Math.max(to.ax, to.bx) + reach || here[1] < Math.min(to.ay, to.by) - reach || here[1] > Math.max(to.ay, to.by) + reach) continue;
+    if (
+      here[0] < Math.min(to.ax, to.bx) - reach ||
+      here[0] > Math.max(to.ax, to.bx) + reach ||
+      here[1] < Math.min(to.ay, to.by) - reach ||
+      here[1] > Math.max(to.ay, to.by) + reach
+    )
+      continue;
     const foot = footOn(here, [to.ax, to.ay], [to.bx, to.by]);
     const far = distance(here, foot.at);
     if (far > to.thicknessM / 2 + JOIN_M || (best && far >= best.far)) continue;
     // Carried on in its own direction where that stays near; otherwise straight to the foot.
     const met = lineMeeting([wall.ax, wall.ay], [wall.bx, wall.by], [to.ax, to.ay], [to.bx, to.by]);
     const onTo = met && footOn(met, [to.ax, to.ay], [to.bx, to.by]);
-    const straight = met && onTo && distance(met, onTo.at) < SAME_M && distance(met, here) <= to.thicknessM + JOIN_M;
+    const straight =
+      met && onTo && distance(met, onTo.at) < SAME_M && distance(met, here) <= to.thicknessM + JOIN_M;
     best = { to, at: straight ? met : foot.at, far };
   }
   return best && { to: best.to, at: best.at };
 }
 
 function linesOf(walls: readonly WallRow[]): Line[] {
-  return walls.map((wall) => ({ wall, a: joinOf(walls, wall, "a")?.at ?? [wall.ax, wall.ay], b: joinOf(walls, wall, "b")?.at ?? [wall.bx, wall.by] }));
+  return walls.map((wall) => ({
+    wall,
+    a: joinOf(walls, wall, "a")?.at ?? [wall.ax, wall.ay],
+    b: joinOf(walls, wall, "b")?.at ?? [wall.bx, wall.by],
+  }));
 }
 
 interface Edge {
@@ -82,16 +97,23 @@ interface Net {
 
 /** Do the frames of two lines lie apart? */
 const apart = (p: Line, q: Line) =>
-  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - SAME_M || Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - SAME_M ||
-  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - SAME_M || Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - SAME_M;
+  Math.max(p.a[0], p.b[0]) < Math.min(q.a[0], q.b[0]) - SAME_M ||
+  Math.max(q.a[0], q.b[0]) < Math.min(p.a[0], p.b[0]) - SAME_M ||
+  Math.max(p.a[1], p.b[1]) < Math.min(q.a[1], q.b[1]) - SAME_M ||
+  Math.max(q.a[1], q.b[1]) < Math.min(p.a[1], p.b[1]) - SAME_M;
 
 function cutLines(lines: readonly Line[]): Net {
   const nodes: [number, number][] = [];
   const nodeAt = (at: Xy): number => {
-    const known = nodes.findIndex((node) => Math.abs(node[0] - at[0]) < SAME_M && distance(node, at) < SAME_M);
+    const known = nodes.findIndex(
+      (node) => Math.abs(node[0] - at[0]) < SAME_M && distance(node, at) < SAME_M,
+    );
     return known >= 0 ? known : nodes.push([at[0], at[1]]) - 1;
   };
-  const cuts = lines.map(({ a, b }) => [{ t: 0, node: nodeAt(a) }, { t: 1, node: nodeAt(b) }]);
+  const cuts = lines.map(({ a, b }) => [
+    { t: 0, node: nodeAt(a) },
+    { t: 1, node: nodeAt(b) },
+  ]);
   for (let i = 0; i < lines.length; i++) {
     for (let j = i + 1; j < lines.length; j++) {
       const [p, q] = [lines[i]!, lines[j]!];
@@ -103,7 +125,11 @@ function cutLines(lines: readonly Line[]): Net {
       };
       const met = lineMeeting(p.a, p.b, q.a, q.b);
       if (met) {
-        if (distance(met, footOn(met, p.a, p.b).at) < SAME_M && distance(met, footOn(met, q.a, q.b).at) < SAME_M) add(met);
+        if (
+          distance(met, footOn(met, p.a, p.b).at) < SAME_M &&
+          distance(met, footOn(met, q.a, q.b).at) < SAME_M
+        )
+          add(met);
         continue;
       }
       // Parallels that lie on each other are cut at each other's ends.
@@ -135,7 +161,8 @@ function prune(net: Net): { kept: Edge[]; loose: Faces["loose"] } {
     for (const { u, v } of kept) for (const node of [u, v]) degree.set(node, (degree.get(node) ?? 0) + 1);
     const open = kept.filter(({ u, v }) => degree.get(u) === 1 || degree.get(v) === 1);
     if (!open.length) return { kept, loose };
-    for (const edge of open) loose.push({ wall: edge.wall.id, at: net.nodes[degree.get(edge.u) === 1 ? edge.u : edge.v]! });
+    for (const edge of open)
+      loose.push({ wall: edge.wall.id, at: net.nodes[degree.get(edge.u) === 1 ? edge.u : edge.v]! });
     const gone = new Set(open);
     kept = kept.filter((edge) => !gone.has(edge));
   }
@@ -150,8 +177,12 @@ interface Half {
 /** Every face of the net as its half-edges, each half-edge in exactly one. */
 function trace(nodes: readonly [number, number][], edges: readonly Edge[]): Half[][] {
   const out = new Map<number, Half[]>();
-  const halves: Half[] = edges.flatMap((edge) => [{ from: edge.u, to: edge.v, edge }, { from: edge.v, to: edge.u, edge }]);
-  const angle = (half: Half) => Math.atan2(nodes[half.to]![1] - nodes[half.from]![1], nodes[half.to]![0] - nodes[half.from]![0]);
+  const halves: Half[] = edges.flatMap((edge) => [
+    { from: edge.u, to: edge.v, edge },
+    { from: edge.v, to: edge.u, edge },
+  ]);
+  const angle = (half: Half) =>
+    Math.atan2(nodes[half.to]![1] - nodes[half.from]![1], nodes[half.to]![0] - nodes[half.from]![0]);
   for (const half of halves) out.set(half.from, [...(out.get(half.from) ?? []), half]);
   for (const list of out.values()) list.sort((p, q) => angle(p) - angle(q));
   const next = (half: Half): Half => {
@@ -184,7 +215,9 @@ interface Side {
 
 /** Sides that go on in one line with the same thickness are one side of a room. */
 function mergeStraight(sides: readonly Side[]): Side[] {
-  const same = (p: Side, q: Side) => Math.abs(cross(p.a, p.b, q.a, q.b)) < 1e-6 * distance(p.a, p.b) * distance(q.a, q.b) && p.wall.thicknessM === q.wall.thicknessM;
+  const same = (p: Side, q: Side) =>
+    Math.abs(cross(p.a, p.b, q.a, q.b)) < 1e-6 * distance(p.a, p.b) * distance(q.a, q.b) &&
+    p.wall.thicknessM === q.wall.thicknessM;
   const merged: Side[] = [];
   for (const side of sides) {
     const last = merged[merged.length - 1];
@@ -220,7 +253,13 @@ export function facesOf(walls: readonly WallRow[]): Faces {
   let edges = kept;
   let traced = trace(net.nodes, edges);
   // A wall with the same face on both sides divides nothing, though both its ends are joined.
-  const bridges = new Set(traced.flatMap((face) => face.filter((half, i) => face.some((other, j) => j > i && other.edge === half.edge)).map((half) => half.edge)));
+  const bridges = new Set(
+    traced.flatMap((face) =>
+      face
+        .filter((half, i) => face.some((other, j) => j > i && other.edge === half.edge))
+        .map((half) => half.edge),
+    ),
+  );
   if (bridges.size) {
     edges = edges.filter((edge) => !bridges.has(edge));
     traced = trace(net.nodes, edges);
@@ -231,7 +270,11 @@ export function facesOf(walls: readonly WallRow[]): Faces {
     // Traced this way round, inner faces run one way and the outside of each block the other.
     const area = signedArea(corners);
     if (area > -1e-6) continue;
-    const sides = halves.map((half): Side => ({ a: net.nodes[half.from]!, b: net.nodes[half.to]!, wall: half.edge.wall }));
+    const sides = halves.map((half): Side => ({
+      a: net.nodes[half.from]!,
+      b: net.nodes[half.to]!,
+      wall: half.edge.wall,
+    }));
     faces.push({
       corners: corners.map(([x, y]) => [round(x), round(y)]).reverse() as [number, number][],
       // Sides turned round run from the corner before: the last one stays last.

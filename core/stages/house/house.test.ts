@@ -4,9 +4,19 @@ import { InputError } from "../../design/input-error";
 import { writeFile } from "../../design/file";
 import { dropsOf, pointLabel } from "../runs";
 import { testDesign } from "../../test-design";
-import { addPoint, changePoint, duplicatePoint, generateHouse, houseChecks, movePoint, removePoint, snap } from ".";
+import {
+  addPoint,
+  changePoint,
+  duplicatePoint,
+  generateHouse,
+  houseChecks,
+  movePoint,
+  removePoint,
+  snap,
+} from ".";
 
-test("snapping leaves no binary dust", () => expect([snap(0.12), snap(1.1249), snap(-0.026), snap(3.149)]).toEqual([0.1, 1.1, -0.05, 3.15]));
+test("snapping leaves no binary dust", () =>
+  expect([snap(0.12), snap(1.1249), snap(-0.026), snap(3.149)]).toEqual([0.1, 1.1, -0.05, 3.15]));
 
 test("a moved point snaps, and changes its room and label with the walls it passes", () => {
   const design = testDesign();
@@ -20,7 +30,9 @@ test("a point dragged out of every room keeps its own, and is a finding", () => 
   const design = testDesign();
   const after = applyChanges(design, movePoint(design, "cam", { x: -3, y: 1 }));
   expect(byId(after, "points").get("cam")!.room).toBe("hall");
-  expect(houseChecks(after)).toEqual([expect.objectContaining({ code: "house.point-outside-room", fix: undefined })]);
+  expect(houseChecks(after)).toEqual([
+    expect.objectContaining({ code: "house.point-outside-room", fix: undefined }),
+  ]);
 });
 
 test("a point given to the wrong room has its fix", () => {
@@ -34,11 +46,18 @@ test("a new point stands at its kind's height, has a free name and the closet wi
   const design = testDesign();
   const [change] = addPoint(design, "n1", "camera", "g", { x: 3.02, y: 2 });
   const after = applyChanges(design, [change!]);
-  expect(byId(after, "points").get("n1")).toMatchObject({ z: 2.6, closet: "c", name: "Camera, hall", number: 1 });
+  expect(byId(after, "points").get("n1")).toMatchObject({
+    z: 2.6,
+    closet: "c",
+    name: "Camera, hall",
+    number: 1,
+  });
   expect(dropsOf(after).filter((drop) => drop.point.id === "n1")).toHaveLength(1);
   const again = applyChanges(after, addPoint(after, "n2", "camera", "g", { x: 3, y: 2 }));
   expect(byId(again, "points").get("n2")).toMatchObject({ name: "Camera, hall 2", number: 2 });
-  expect(() => addPoint(design, "n", "camera", "g", { x: -5, y: 2 })).toThrow("room has to be under the pointer");
+  expect(() => addPoint(design, "n", "camera", "g", { x: -5, y: 2 })).toThrow(
+    "room has to be under the pointer",
+  );
 });
 
 test("a duplicate is beside the first, in the same room", () => {
@@ -50,7 +69,17 @@ test("a duplicate is beside the first, in the same room", () => {
 test("removing a point takes with it what hangs on it, and leaves nothing dangling", () => {
   const design = testDesign();
   design.drops = [{ id: "x", point: "cam", index: 1, state: "pulled" }];
-  design.automations = [{ id: "a", name: "A", priority: "comfort", enabled: true, cues: [], guards: [], moves: [{ kind: "shade", points: ["cam", "cam-up"], positionPct: 0 }] }];
+  design.automations = [
+    {
+      id: "a",
+      name: "A",
+      priority: "comfort",
+      enabled: true,
+      cues: [],
+      guards: [],
+      moves: [{ kind: "shade", points: ["cam", "cam-up"], positionPct: 0 }],
+    },
+  ];
   const changes = removePoint(design, "cam");
   const after = applyChanges(design, changes);
   expect(() => checkWhole(after, changes)).not.toThrow();

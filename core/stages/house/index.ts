@@ -1,13 +1,65 @@
 /** Stage 2, House: where things are. */
-export { addPoint, changePoint, duplicatePoint, freeNumber, GRID_M, movePoint, removePoint, roomAt, snap } from "./points";
-export { addWall, changeWall, joinWalls, LEAST_WALL_M, moveWalls, setWallLength, snapEnd, splitWall, wallLengthM, withRooms, type Snap } from "./walls";
+export {
+  addPoint,
+  changePoint,
+  duplicatePoint,
+  freeNumber,
+  GRID_M,
+  movePoint,
+  removePoint,
+  roomAt,
+  snap,
+} from "./points";
+export {
+  addWall,
+  changeWall,
+  joinWalls,
+  LEAST_WALL_M,
+  moveWalls,
+  setWallLength,
+  snapEnd,
+  splitWall,
+  wallLengthM,
+  withRooms,
+  type Snap,
+} from "./walls";
 export { facesOf } from "./faces";
 export { findRooms, sameOutline } from "./rooms";
-export { addOpening, azimuthDeg, azimuthWorking, changeOpening, OPENING_DEFAULTS, outsideOf, windName } from "./openings";
+export {
+  addOpening,
+  azimuthDeg,
+  azimuthWorking,
+  changeOpening,
+  OPENING_DEFAULTS,
+  outsideOf,
+  windName,
+} from "./openings";
 export { closure, closureWorking, drawnM, measuredSides, roomClosure, toleranceM } from "./measure";
 export { cornersOf, parseSides, tapeRoom, type TypedSide } from "./traverse";
-export { allGangs, gangName, gangsOf, lampsOf, legOf, traceGang, unknownGangs, wayName, type Gang } from "./switches";
-export { alignRows, copyLevel, copyRoom, inBox, levelOf, mirrorRows, moveRows, newLevel, ofRoom, type Edge, type Ref } from "./arrange";
+export {
+  allGangs,
+  gangName,
+  gangsOf,
+  lampsOf,
+  legOf,
+  traceGang,
+  unknownGangs,
+  wayName,
+  type Gang,
+} from "./switches";
+export {
+  alignRows,
+  copyLevel,
+  copyRoom,
+  inBox,
+  levelOf,
+  mirrorRows,
+  moveRows,
+  newLevel,
+  ofRoom,
+  type Edge,
+  type Ref,
+} from "./arrange";
 export { houseChecks } from "./checks";
 export { generateHouse } from "./generate";
 export { areaWorking, perimeterWorking } from "./workings";

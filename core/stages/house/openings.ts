@@ -12,14 +12,31 @@ import { wallLengthM, wallOf } from "./walls";
 function checkFit(design: Design, opening: OpeningRow): void {
   const wall = wallOf(design, opening.wall);
   const length = wallLengthM(wall);
-  if (opening.widthM > length + 1e-6) fail("Width", `must be at most ${length.toFixed(2)} m, the length of its wall`);
-  if (opening.offsetM + opening.widthM > length + 1e-6) fail("Offset", `must be at most ${(length - opening.widthM).toFixed(2)} m, so that the opening ends within its wall`);
-  const crossed = design.openings.find((other) => other.id !== opening.id && other.wall === opening.wall && other.offsetM < opening.offsetM + opening.widthM - 1e-6 && opening.offsetM < other.offsetM + other.widthM - 1e-6);
-  if (crossed) fail("Offset", `puts it over a ${crossed.kind} at ${crossed.offsetM.toFixed(2)} to ${(crossed.offsetM + crossed.widthM).toFixed(2)} m`);
+  if (opening.widthM > length + 1e-6)
+    fail("Width", `must be at most ${length.toFixed(2)} m, the length of its wall`);
+  if (opening.offsetM + opening.widthM > length + 1e-6)
+    fail(
+      "Offset",
+      `must be at most ${(length - opening.widthM).toFixed(2)} m, so that the opening ends within its wall`,
+    );
+  const crossed = design.openings.find(
+    (other) =>
+      other.id !== opening.id &&
+      other.wall === opening.wall &&
+      other.offsetM < opening.offsetM + opening.widthM - 1e-6 &&
+      opening.offsetM < other.offsetM + other.widthM - 1e-6,
+  );
+  if (crossed)
+    fail(
+      "Offset",
+      `puts it over a ${crossed.kind} at ${crossed.offsetM.toFixed(2)} to ${(crossed.offsetM + crossed.widthM).toFixed(2)} m`,
+    );
 }
 
 /** Typical sizes by kind, for a new opening. */
-export const OPENING_DEFAULTS: Readonly<Record<OpeningRow["kind"], { widthM: number; heightM: number; sillM: number }>> = {
+export const OPENING_DEFAULTS: Readonly<
+  Record<OpeningRow["kind"], { widthM: number; heightM: number; sillM: number }>
+> = {
   window: { widthM: 1.2, heightM: 1.2, sillM: 0.9 },
   door: { widthM: 0.9, heightM: 2.05, sillM: 0 },
   gate: { widthM: 3, heightM: 2, sillM: 0 },
@@ -27,13 +44,27 @@ export const OPENING_DEFAULTS: Readonly<Record<OpeningRow["kind"], { widthM: num
 };
 
 /** A new opening of a kind, its middle so many metres along the wall, as near as it fits. */
-export function addOpening(design: Design, newId: string, wallId: string, kind: OpeningRow["kind"], middleM: number): Change[] {
+export function addOpening(
+  design: Design,
+  newId: string,
+  wallId: string,
+  kind: OpeningRow["kind"],
+  middleM: number,
+): Change[] {
   const wall = wallOf(design, wallId);
   const length = wallLengthM(wall);
   const size = OPENING_DEFAULTS[kind];
   const widthM = Math.min(size.widthM, length);
   const offsetM = Math.round(Math.min(Math.max(0, middleM - widthM / 2), length - widthM) * 100) / 100;
-  const opening: OpeningRow = { id: newId, wall: wallId, kind, offsetM, ...size, widthM, outsideIs: outsideOf(design, wall) };
+  const opening: OpeningRow = {
+    id: newId,
+    wall: wallId,
+    kind,
+    offsetM,
+    ...size,
+    widthM,
+    outsideIs: outsideOf(design, wall),
+  };
   checkFit(design, opening);
   return [{ in: "openings", put: opening }];
 }
@@ -41,8 +72,13 @@ export function addOpening(design: Design, newId: string, wallId: string, kind: 
 export function changeOpening(design: Design, id: string, values: Partial<Omit<OpeningRow, "id">>): Change[] {
   const now = byId(design, "openings").get(id) ?? fail("opening", `"${id}" does not exist`);
   // What becomes a door, a gate or a gap is walked through: a sill would be in the way unless somebody says so.
-  const sill = values.kind !== undefined && values.kind !== now.kind && values.sillM === undefined ? { sillM: OPENING_DEFAULTS[values.kind].sillM } : {};
-  const put = Object.fromEntries(Object.entries({ ...now, ...values, ...sill }).filter(([, value]) => value !== undefined)) as unknown as OpeningRow;
+  const sill =
+    values.kind !== undefined && values.kind !== now.kind && values.sillM === undefined
+      ? { sillM: OPENING_DEFAULTS[values.kind].sillM }
+      : {};
+  const put = Object.fromEntries(
+    Object.entries({ ...now, ...values, ...sill }).filter(([, value]) => value !== undefined),
+  ) as unknown as OpeningRow;
   checkFit(design, put);
   return [{ in: "openings", put }];
 }
@@ -55,8 +91,13 @@ export function outsideOf(design: Design, wall: WallRow): OpeningRow["outsideIs"
   const roomAt = (side: number) =>
     [0.1, 0.3, 0.5, 0.7, 0.9].some((t) => {
       const off = side * (wall.thicknessM / 2 + 0.2);
-      const at = [wall.ax + (wall.bx - wall.ax) * t + nx * off, wall.ay + (wall.by - wall.ay) * t + ny * off] as const;
-      return design.rooms.some((room) => room.level === wall.level && !room.outdoor && contains(room.outline, at));
+      const at = [
+        wall.ax + (wall.bx - wall.ax) * t + nx * off,
+        wall.ay + (wall.by - wall.ay) * t + ny * off,
+      ] as const;
+      return design.rooms.some(
+        (room) => room.level === wall.level && !room.outdoor && contains(room.outline, at),
+      );
     });
   // With y down the sheet the normal points to the right of the way from a to b.
   const [right, left] = [roomAt(1), roomAt(-1)];
@@ -69,7 +110,11 @@ export function likelyOutside(design: Design, opening: OpeningRow): OpeningRow["
   if (!wall) return "none";
   const byRooms = outsideOf(design, wall);
   if (byRooms !== "none") return byRooms;
-  return design.openings.find((other) => other.wall === opening.wall && other.id !== opening.id && other.outsideIs !== "none")?.outsideIs ?? "none";
+  return (
+    design.openings.find(
+      (other) => other.wall === opening.wall && other.id !== opening.id && other.outsideIs !== "none",
+    )?.outsideIs ?? "none"
+  );
 }
 
 /**
@@ -92,27 +137,52 @@ export function azimuthWorking(design: Design, opening: OpeningRow): Working | u
   const value = azimuthDeg(design, opening);
   if (value === undefined) return undefined;
   const wall = wallOf(design, opening.wall);
-  const bearing = (((Math.atan2(wall.bx - wall.ax, -(wall.by - wall.ay)) * 180) / Math.PI) + 360) % 360;
+  const bearing = ((Math.atan2(wall.bx - wall.ax, -(wall.by - wall.ay)) * 180) / Math.PI + 360) % 360;
   return {
-    title: `Which way this ${opening.kind} looks`, value: Math.round(value * 10) / 10, unit: "° from true north", verdict: "none",
+    title: `Which way this ${opening.kind} looks`,
+    value: Math.round(value * 10) / 10,
+    unit: "° from true north",
+    verdict: "none",
     steps: [
-      { formula: "Bearing of its wall on the sheet", with: "atan2(Δx, −Δy), clockwise from sheet-up", gives: `${bearing.toFixed(1)}°`, source: "plan" },
-      { formula: opening.outsideIs === "left" ? "− 90°" : "+ 90°", with: `outside is on the ${opening.outsideIs}, walking from its start`, gives: `${((bearing + (opening.outsideIs === "left" ? 270 : 90)) % 360).toFixed(1)}°`, source: "opening" },
-      { formula: "− true north on the sheet", with: `− ${design.design.northDeg}°`, gives: `${value.toFixed(1)}°, ${windName(value)}`, source: "design settings" },
+      {
+        formula: "Bearing of its wall on the sheet",
+        with: "atan2(Δx, −Δy), clockwise from sheet-up",
+        gives: `${bearing.toFixed(1)}°`,
+        source: "plan",
+      },
+      {
+        formula: opening.outsideIs === "left" ? "− 90°" : "+ 90°",
+        with: `outside is on the ${opening.outsideIs}, walking from its start`,
+        gives: `${((bearing + (opening.outsideIs === "left" ? 270 : 90)) % 360).toFixed(1)}°`,
+        source: "opening",
+      },
+      {
+        formula: "− true north on the sheet",
+        with: `− ${design.design.northDeg}°`,
+        gives: `${value.toFixed(1)}°, ${windName(value)}`,
+        source: "design settings",
+      },
     ],
   };
 }
 
 /** Openings in the walls round a room: the middle of each, taken to the room's outline, and the way along its wall. */
-export function openingsOf(design: Design, room: RoomRow): { row: OpeningRow; at: [number, number]; along: [number, number] }[] {
+export function openingsOf(
+  design: Design,
+  room: RoomRow,
+): { row: OpeningRow; at: [number, number]; along: [number, number] }[] {
   return design.openings.flatMap((row) => {
     const wall = byId(design, "walls").get(row.wall);
     if (!wall || wall.level !== room.level) return [];
     const length = wallLengthM(wall);
     const t = (row.offsetM + row.widthM / 2) / length;
     const middle: [number, number] = [wall.ax + t * (wall.bx - wall.ax), wall.ay + t * (wall.by - wall.ay)];
-    const feet = room.outline.map((a, i) => footOn(middle, a, room.outline[(i + 1) % room.outline.length]!).at);
+    const feet = room.outline.map(
+      (a, i) => footOn(middle, a, room.outline[(i + 1) % room.outline.length]!).at,
+    );
     const at = feet.reduce((best, one) => (distance(one, middle) < distance(best, middle) ? one : best));
-    return distance(at, middle) <= wall.thicknessM / 2 + 0.1 ? [{ row, at, along: [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length] as [number, number] }] : [];
+    return distance(at, middle) <= wall.thicknessM / 2 + 0.1
+      ? [{ row, at, along: [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length] as [number, number] }]
+      : [];
   });
 }

@@ -15,12 +15,24 @@ export function houseJson(design: Design) {
   return {
     rooms: design.rooms.map((room) => {
       const closure = roomClosure(design, room);
-      return { id: room.id, level: room.level, areaM2: to(3, area(room.outline)), perimeterM: to(3, perimeter(room.outline)), ...(closure ? { closingM: to(4, closure.errorM) } : {}) };
+      return {
+        id: room.id,
+        level: room.level,
+        areaM2: to(3, area(room.outline)),
+        perimeterM: to(3, perimeter(room.outline)),
+        ...(closure ? { closingM: to(4, closure.errorM) } : {}),
+      };
     }),
     openings: design.openings.map((opening) => {
       const azimuth = azimuthDeg(design, opening);
       return { id: opening.id, ...(azimuth === undefined ? {} : { azimuthDeg: to(2, azimuth) }) };
     }),
-    switches: allGangs(design).map((one) => ({ switch: one.switch.id, gang: one.gang, works: lampsOf(design, one.switch.id, one.gang).map((lamp) => lamp.id).sort() })),
+    switches: allGangs(design).map((one) => ({
+      switch: one.switch.id,
+      gang: one.gang,
+      works: lampsOf(design, one.switch.id, one.gang)
+        .map((lamp) => lamp.id)
+        .sort(),
+    })),
   };
 }

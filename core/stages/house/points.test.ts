@@ -19,12 +19,23 @@ describe("the room of a place", () => {
     const changes = addPoint(design, "new", "keypad", "ground", { x: 4.2, y: 1.5 });
     const after = applyChanges(design, changes);
     checkWhole(after, changes);
-    expect(houseChecks(after).some((finding) => finding.code === "house.point-outside-room" && finding.about[0]!.id === "new")).toBe(false);
-    const off = applyChanges(after, [{ in: "points", put: { ...after.points.find((point) => point.id === "new")!, x: -4 } }]);
+    expect(
+      houseChecks(after).some(
+        (finding) => finding.code === "house.point-outside-room" && finding.about[0]!.id === "new",
+      ),
+    ).toBe(false);
+    const off = applyChanges(after, [
+      { in: "points", put: { ...after.points.find((point) => point.id === "new")!, x: -4 } },
+    ]);
     expect(houseChecks(off).some((finding) => finding.code === "house.point-outside-room")).toBe(true);
   });
   test("distance to a ring, from inside and out", () => {
-    const square = [[0, 0], [4, 0], [4, 4], [0, 4]] as const;
+    const square = [
+      [0, 0],
+      [4, 0],
+      [4, 4],
+      [0, 4],
+    ] as const;
     expect(edgeDistance(square, [1, 2])).toBe(1);
     expect(edgeDistance(square, [6, 2])).toBe(2);
     expect(edgeDistance(square, [7, 8])).toBe(5);
@@ -34,7 +45,14 @@ describe("the room of a place", () => {
 describe("a new level", () => {
   test("stands on the void of the one below, with a code nobody has", () => {
     // Upper at 3.00, ceiling 2.50, void 0.20, slab 0.20.
-    expect(newLevel(testDesign(), "l")).toMatchObject({ id: "l", name: "New level", code: "2", order: 2, elevationM: 5.9, ceilingHeightM: 2.5 });
+    expect(newLevel(testDesign(), "l")).toMatchObject({
+      id: "l",
+      name: "New level",
+      code: "2",
+      order: 2,
+      elevationM: 5.9,
+      ceilingHeightM: 2.5,
+    });
   });
   test("the first of all is at zero", () => {
     const empty = blankDesign();

@@ -14,7 +14,7 @@ import { mirrored, pairOf, partnerOf } from "../../points/symmetry";
 export const GRID_M = 0.05;
 
 /** The nearest multiple of 5 cm, without binary dust. */
-export const snap = (m: number) => Math.round(m / GRID_M) * 5 / 100;
+export const snap = (m: number) => (Math.round(m / GRID_M) * 5) / 100;
 
 /** What is fixed on a wall, or in it, belongs to the room whose outline is no farther than this. */
 export const WALL_REACH_M = 0.3;
@@ -24,7 +24,9 @@ export function roomAt(design: Design, level: string, x: number, y: number): Roo
   const rooms = design.rooms.filter((room) => room.level === level);
   const within = rooms.find((room) => contains(room.outline, [x, y]));
   if (within) return within;
-  const near = rooms.map((room) => ({ room, far: edgeDistance(room.outline, [x, y]) })).sort((a, b) => a.far - b.far)[0];
+  const near = rooms
+    .map((room) => ({ room, far: edgeDistance(room.outline, [x, y]) }))
+    .sort((a, b) => a.far - b.far)[0];
   return near && near.far <= WALL_REACH_M ? near.room : undefined;
 }
 
@@ -34,7 +36,9 @@ function existing(design: Design, id: string): PointRow {
 
 /** The lowest label number free for a kind in a room. */
 export function freeNumber(design: Design, kind: string, room: string, self?: string): number {
-  const taken = new Set(design.points.filter((p) => p.kind === kind && p.room === room && p.id !== self).map((p) => p.number));
+  const taken = new Set(
+    design.points.filter((p) => p.kind === kind && p.room === room && p.id !== self).map((p) => p.number),
+  );
   let number = 1;
   while (taken.has(number)) number += 1;
   return number;
@@ -77,12 +81,29 @@ export function changePoint(design: Design, id: string, values: Partial<Omit<Poi
 }
 
 /** A new point of a kind at (x, y) of a level, at the kind's mounting height, ending at the closet with the shortest way. */
-export function addPoint(design: Design, newId: string, kindId: string, level: string, at: { x: number; y: number }): Change[] {
+export function addPoint(
+  design: Design,
+  newId: string,
+  kindId: string,
+  level: string,
+  at: { x: number; y: number },
+): Change[] {
   const kind = byId(design, "kinds").get(kindId) ?? fail("kind", `"${kindId}" does not exist`);
   const x = snap(at.x);
   const y = snap(at.y);
-  const room = roomAt(design, level, x, y) ?? fail("room", "has to be under the pointer: there is none at this place");
-  const point: PointRow = { id: newId, kind: kindId, level, room: room.id, x, y, z: mountOf(design, { room: room.id }, kind).mountHeightM, name: freeName(design, kind, room), number: freeNumber(design, kindId, room.id) };
+  const room =
+    roomAt(design, level, x, y) ?? fail("room", "has to be under the pointer: there is none at this place");
+  const point: PointRow = {
+    id: newId,
+    kind: kindId,
+    level,
+    room: room.id,
+    x,
+    y,
+    z: mountOf(design, { room: room.id }, kind).mountHeightM,
+    name: freeName(design, kind, room),
+    number: freeNumber(design, kindId, room.id),
+  };
   const closet = kind.drops.length ? closetsFor(design, point)[0]?.closet : undefined;
   return [{ in: "points", put: closet ? { ...point, closet } : point }];
 }
@@ -92,12 +113,26 @@ export function duplicatePoint(design: Design, id: string, newId: string): Chang
   const point = existing(design, id);
   const kind = byId(design, "kinds").get(point.kind)!;
   const room = byId(design, "rooms").get(point.room)!;
-  const spot = [[0.5, 0], [0, 0.5], [-0.5, 0], [0, -0.5]].find(([dx, dy]) => contains(room.outline, [point.x + dx!, point.y + dy!])) ?? [0.2, 0.2];
+  const spot = [
+    [0.5, 0],
+    [0, 0.5],
+    [-0.5, 0],
+    [0, -0.5],
+  ].find(([dx, dy]) => contains(room.outline, [point.x + dx!, point.y + dy!])) ?? [0.2, 0.2];
   const { settled: _settled, drawn: _drawn, ...rest } = point;
-  return [{
-    in: "points",
-    put: { ...rest, id: newId, x: snap(point.x + spot[0]!), y: snap(point.y + spot[1]!), name: freeName(design, kind, room), number: freeNumber(design, point.kind, point.room) },
-  }];
+  return [
+    {
+      in: "points",
+      put: {
+        ...rest,
+        id: newId,
+        x: snap(point.x + spot[0]!),
+        y: snap(point.y + spot[1]!),
+        name: freeName(design, kind, room),
+        number: freeNumber(design, point.kind, point.room),
+      },
+    },
+  ];
 }
 
 /** Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in automations and problems. */

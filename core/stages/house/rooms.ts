@@ -27,7 +27,10 @@ const levelWalls = (design: Design, level: string) => design.walls.filter((wall)
 function faceOfRoom(room: RoomRow, faces: readonly Face[]): Face | undefined {
   const middle = insideOf(room.outline);
   const size = area(room.outline);
-  return faces.find((face) => contains(face.corners, middle) && Math.abs(area(face.outline) - size) <= LIKE * Math.max(size, 1));
+  return faces.find(
+    (face) =>
+      contains(face.corners, middle) && Math.abs(area(face.outline) - size) <= LIKE * Math.max(size, 1),
+  );
 }
 
 /** A name of a room no other room has: "Room 3". */
@@ -42,7 +45,12 @@ function freeRoom(taken: Set<string>): { name: string; code: string } {
  * Rooms for every closed space of a level that has none yet. `newId` gives ids. Rooms that are there stay as they are,
  * except that their outline is set to their walls where `refit` is asked.
  */
-export function findRooms(design: Design, level: string, newId: () => string, { refit = false } = {}): { changes: Change[]; found: number; loose: number } {
+export function findRooms(
+  design: Design,
+  level: string,
+  newId: () => string,
+  { refit = false } = {},
+): { changes: Change[]; found: number; loose: number } {
   const { faces, loose } = facesOf(levelWalls(design, level));
   const rooms = design.rooms.filter((room) => room.level === level);
   const names = new Set(design.rooms.map((room) => room.name));
@@ -51,12 +59,16 @@ export function findRooms(design: Design, level: string, newId: () => string, { 
   for (const face of faces) {
     const own = rooms.find((room) => faceOfRoom(room, [face]));
     if (own) {
-      if (refit && !sameOutline(own.outline, face.outline)) changes.push({ in: "rooms", put: { ...own, outline: startingLike(own.outline, face.outline) } });
+      if (refit && !sameOutline(own.outline, face.outline))
+        changes.push({ in: "rooms", put: { ...own, outline: startingLike(own.outline, face.outline) } });
       continue;
     }
     const middle = insideOf(face.outline);
     if (area(face.outline) < 0.2 || rooms.some((room) => contains(room.outline, middle))) continue;
-    changes.push({ in: "rooms", put: { id: newId(), level, ...freeRoom(names), type: ROOM_TYPES[0], outline: face.outline } });
+    changes.push({
+      in: "rooms",
+      put: { id: newId(), level, ...freeRoom(names), type: ROOM_TYPES[0], outline: face.outline },
+    });
     found += 1;
   }
   return { changes, found, loose: loose.length };
@@ -71,7 +83,10 @@ export function sameOutline(a: readonly Xy[], b: readonly Xy[]): boolean {
 
 /** The new outline from the corner on that lies nearest to where the old one starts: sides keep their numbers, and what was measured of them stays theirs. */
 export function startingLike(old: readonly Xy[], outline: readonly [number, number][]): [number, number][] {
-  const far = (shift: number) => (old.length === outline.length ? old.reduce((sum, corner, i) => sum + distance(corner, outline[(i + shift) % outline.length]!), 0) : distance(old[0]!, outline[shift]!));
+  const far = (shift: number) =>
+    old.length === outline.length
+      ? old.reduce((sum, corner, i) => sum + distance(corner, outline[(i + shift) % outline.length]!), 0)
+      : distance(old[0]!, outline[shift]!);
   let best = 0;
   for (let shift = 1; shift < outline.length; shift++) if (far(shift) < far(best) - 1e-9) best = shift;
   return [...outline.slice(best), ...outline.slice(0, best)];
@@ -97,12 +112,17 @@ export function followWalls(design: Design, level: string, changes: readonly Cha
     if (!old) continue;
     const now = after
       .filter((face) => !taken.has(face))
-      .map((face) => ({ face, part: shared(face.walls, old.walls), far: distance(centroid(face.corners), centroid(old.corners)) }))
+      .map((face) => ({
+        face,
+        part: shared(face.walls, old.walls),
+        far: distance(centroid(face.corners), centroid(old.corners)),
+      }))
       .filter(({ part }) => part >= 0.5)
       .sort((p, q) => q.part - p.part || p.far - q.far)[0]?.face;
     if (!now) continue;
     taken.add(now);
-    if (!sameOutline(old.outline, now.outline)) follow.push({ in: "rooms", put: { ...room, outline: startingLike(room.outline, now.outline) } });
+    if (!sameOutline(old.outline, now.outline))
+      follow.push({ in: "rooms", put: { ...room, outline: startingLike(room.outline, now.outline) } });
   }
   return follow;
 }

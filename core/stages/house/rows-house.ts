@@ -99,7 +99,17 @@ export class OpeningRow {
   @Choice(HINGES, { optional: true }) hinge?: (typeof HINGES)[number];
 }
 
-export const ROOM_TYPES = ["living", "sleeping", "wet", "kitchen", "circulation", "work", "store", "plant", "outdoor"] as const;
+export const ROOM_TYPES = [
+  "living",
+  "sleeping",
+  "wet",
+  "kitchen",
+  "circulation",
+  "work",
+  "store",
+  "plant",
+  "outdoor",
+] as const;
 
 export class RoomRow {
   @Id() id!: string;

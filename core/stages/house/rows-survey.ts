@@ -29,7 +29,18 @@ export class NoGoRow {
   @Text({ max: 200, optional: true }) why?: string;
 }
 
-export const FIXTURE_KINDS = ["obstacle", "plant", "pipe", "duct", "outlet", "beam", "sprinkler", "light", "furniture", "structure"] as const;
+export const FIXTURE_KINDS = [
+  "obstacle",
+  "plant",
+  "pipe",
+  "duct",
+  "outlet",
+  "beam",
+  "sprinkler",
+  "light",
+  "furniture",
+  "structure",
+] as const;
 
 /** Another trade's thing, or a structure outside, with the clearance it asks. */
 export class FixtureRow {
@@ -89,7 +100,8 @@ export class LampRow {
   @Whole({ min: 1, max: 200 }) count!: number;
   @Text({ max: 20, optional: true }) cap?: string;
   @Num({ unit: "W", min: 0, max: 5000, optional: true }) watts?: number;
-  @Choice(["white", "tunable white", "colour"], { optional: true }) colour?: "white" | "tunable white" | "colour";
+  @Choice(["white", "tunable white", "colour"], { optional: true }) colour?:
+    "white" | "tunable white" | "colour";
   /** A fitting let into the ceiling: its hole, and the fire rating the ceiling has to keep there. */
   @Num({ unit: "mm", min: 5, max: 1000, optional: true }) holeMm?: number;
   @Whole({ min: 0, max: 240, optional: true }) fireMin?: number;

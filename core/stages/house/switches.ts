@@ -9,17 +9,26 @@ export interface Gang {
   gang: number;
 }
 
-export const gangName = ({ switch: row, gang }: Gang) => (row.gangs > 1 ? `${row.name}, gang ${gang}` : row.name);
+export const gangName = ({ switch: row, gang }: Gang) =>
+  row.gangs > 1 ? `${row.name}, gang ${gang}` : row.name;
 
 /** How many places work a leg, in the trade's words. */
 export function wayName(leg: LegRow): string {
   const places = leg.switches.length;
-  return places === 0 ? "no switch" : places === 1 ? "one-way" : places === 2 ? "two-way" : `${places} places, with ${places === 3 ? "an intermediate" : "intermediates"}`;
+  return places === 0
+    ? "no switch"
+    : places === 1
+      ? "one-way"
+      : places === 2
+        ? "two-way"
+        : `${places} places, with ${places === 3 ? "an intermediate" : "intermediates"}`;
 }
 
 /** Every gang of the design, by switch name. */
 export const allGangs = memoByParts(["switches"], (design): Gang[] =>
-  design.switches.flatMap((row) => Array.from({ length: row.gangs }, (_, i) => ({ switch: row, gang: i + 1 }))),
+  design.switches.flatMap((row) =>
+    Array.from({ length: row.gangs }, (_, i) => ({ switch: row, gang: i + 1 })),
+  ),
 );
 
 /** The leg a gang works, if it is known. */
@@ -44,36 +53,63 @@ export function gangsOf(design: Design, lampId: string): Gang[] {
 /** Gangs of which nobody knows yet what they work, room by room: the walk list. A gang traced to something else is known. */
 export function unknownGangs(design: Design): Gang[] {
   const last = new Map<string, TraceRow>();
-  for (const trace of [...design.traces].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0))) last.set(`${trace.switch}/${trace.gang}`, trace);
+  for (const trace of [...design.traces].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)))
+    last.set(`${trace.switch}/${trace.gang}`, trace);
   const roomName = (gang: Gang) => byId(design, "rooms").get(gang.switch.room)?.name ?? "";
   return allGangs(design)
-    .filter(({ switch: row, gang }) => !legOf(design, row.id, gang) && last.get(`${row.id}/${gang}`)?.result !== "something else")
-    .sort((a, b) => roomName(a).localeCompare(roomName(b), "en") || a.switch.name.localeCompare(b.switch.name, "en", { numeric: true }) || a.gang - b.gang);
+    .filter(
+      ({ switch: row, gang }) =>
+        !legOf(design, row.id, gang) && last.get(`${row.id}/${gang}`)?.result !== "something else",
+    )
+    .sort(
+      (a, b) =>
+        roomName(a).localeCompare(roomName(b), "en") ||
+        a.switch.name.localeCompare(b.switch.name, "en", { numeric: true }) ||
+        a.gang - b.gang,
+    );
 }
 
 /**
  * Write down what was seen when a gang was operated. Where lamps changed, the gang joins the leg they are on, or a
  * new leg is made of them. Throws InputError where lamps are said to have changed but none is named.
  */
-export function traceGang(design: Design, ids: { trace: string; leg: string }, seen: Omit<TraceRow, "id">): Change[] {
+export function traceGang(
+  design: Design,
+  ids: { trace: string; leg: string },
+  seen: Omit<TraceRow, "id">,
+): Change[] {
   const row = byId(design, "switches").get(seen.switch) ?? fail("switch", `"${seen.switch}" does not exist`);
   if (seen.gang > row.gangs) fail("gang", `must be at most ${row.gangs}: ${row.name} has no more`);
-  if (seen.result === "lamps" && !seen.lamps.length) fail("lamps", "must name at least one lamp that changed");
+  if (seen.result === "lamps" && !seen.lamps.length)
+    fail("lamps", "must name at least one lamp that changed");
   if (seen.result !== "lamps" && seen.lamps.length) fail("lamps", "must be empty unless lamps changed");
   const changes: Change[] = [{ in: "traces", put: { id: ids.trace, ...seen } }];
   if (seen.result !== "lamps") return changes;
   const before = legOf(design, seen.switch, seen.gang);
-  const known = new Set(seen.lamps.map((id) => byId(design, "lamps").get(id)?.leg).filter((leg) => leg !== undefined));
+  const known = new Set(
+    seen.lamps.map((id) => byId(design, "lamps").get(id)?.leg).filter((leg) => leg !== undefined),
+  );
   if (known.size > 1) fail("lamps", "are on different legs already: trace them one leg at a time");
   const legId = [...known][0] ?? before?.id;
   const leg = legId === undefined ? undefined : byId(design, "legs").get(legId);
   const own = { switch: seen.switch, gang: seen.gang };
   const name = byId(design, "lamps").get(seen.lamps[0]!)?.name ?? "Leg";
   const joined: LegRow = leg
-    ? { ...leg, switches: leg.switches.some((one) => one.switch === own.switch && one.gang === own.gang) ? leg.switches : [...leg.switches, own] }
+    ? {
+        ...leg,
+        switches: leg.switches.some((one) => one.switch === own.switch && one.gang === own.gang)
+          ? leg.switches
+          : [...leg.switches, own],
+      }
     : { id: ids.leg, name, switches: [own], feed: "switched" };
   if (before && before.id !== joined.id) {
-    changes.push({ in: "legs", put: { ...before, switches: before.switches.filter((one) => one.switch !== own.switch || one.gang !== own.gang) } });
+    changes.push({
+      in: "legs",
+      put: {
+        ...before,
+        switches: before.switches.filter((one) => one.switch !== own.switch || one.gang !== own.gang),
+      },
+    });
   }
   changes.push({ in: "legs", put: joined });
   for (const id of seen.lamps) {

@@ -17,19 +17,40 @@ export interface TypedSide {
   headingDeg: number;
 }
 
-const HEADINGS: Readonly<Record<string, number>> = { r: 0, right: 0, e: 0, "→": 0, d: 90, down: 90, s: 90, "↓": 90, l: 180, left: 180, w: 180, "←": 180, u: 270, up: 270, n: 270, "↑": 270 };
+const HEADINGS: Readonly<Record<string, number>> = {
+  r: 0,
+  right: 0,
+  e: 0,
+  "→": 0,
+  d: 90,
+  down: 90,
+  s: 90,
+  "↓": 90,
+  l: 180,
+  left: 180,
+  w: 180,
+  "←": 180,
+  u: 270,
+  up: 270,
+  n: 270,
+  "↑": 270,
+};
 
 /**
  * Sides as typed or pasted, one a line or parted by semicolons: `3.8m right`, `12' 6" d`, `2.4 @ 135`, `↑ 87in`.
  * Without a direction a side turns right from the one before. Throws InputError naming the line.
  */
 export function parseSides(text: string, bare: "m" | "ft" = "m"): TypedSide[] {
-  const lines = text.split(/[\n;]+/).map((line) => line.trim()).filter(Boolean);
+  const lines = text
+    .split(/[\n;]+/)
+    .map((line) => line.trim())
+    .filter(Boolean);
   let heading = -90;
   return lines.map((line, i) => {
     const path = `line ${i + 1}`;
     const turned = /@\s*(-?\d+(?:[.,]\d+)?)\s*°?$/.exec(line);
-    const word = /(?:^|\s)(right|left|up|down|[rludnesw→↓←↑])$|^(right|left|up|down|[rlud→↓←↑])(?=\s|\d)/i.exec(line);
+    const word =
+      /(?:^|\s)(right|left|up|down|[rludnesw→↓←↑])$|^(right|left|up|down|[rlud→↓←↑])(?=\s|\d)/i.exec(line);
     let rest = line;
     if (turned) {
       heading = ((Number(turned[1]!.replace(",", ".")) % 360) + 360) % 360;
@@ -47,7 +68,10 @@ export function parseSides(text: string, bare: "m" | "ft" = "m"): TypedSide[] {
 const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
 
 /** Corners of a walk from `start`; the last side's end is left out, for it should be the start again. */
-export function cornersOf(start: Xy, sides: readonly TypedSide[]): { corners: [number, number][]; end: [number, number] } {
+export function cornersOf(
+  start: Xy,
+  sides: readonly TypedSide[],
+): { corners: [number, number][]; end: [number, number] } {
   const corners: [number, number][] = [[mm(start[0]), mm(start[1])]];
   let [x, y] = start;
   for (const side of sides) {
@@ -59,7 +83,11 @@ export function cornersOf(start: Xy, sides: readonly TypedSide[]): { corners: [n
 }
 
 /** Shut an open walk by shifting each corner by its share of the error (compass rule: by length walked). */
-function shut(corners: readonly [number, number][], end: Xy, sides: readonly TypedSide[]): [number, number][] {
+function shut(
+  corners: readonly [number, number][],
+  end: Xy,
+  sides: readonly TypedSide[],
+): [number, number][] {
   const [ex, ey] = [end[0] - corners[0]![0], end[1] - corners[0]![1]];
   const whole = sides.reduce((sum, side) => sum + side.lengthM, 0);
   let walked = 0;
@@ -79,7 +107,10 @@ function covered(wall: WallRow, a: Xy, b: Xy): [number, number] | undefined {
   const far = distance(a, lineFoot(a, wall));
   if (Math.abs(far - wall.thicknessM / 2) > 0.08) return undefined;
   const along = ([x, y]: Xy) => ((x - a[0]) * ux + (y - a[1]) * uy) / length;
-  const [s, t] = [along([wall.ax, wall.ay]), along([wall.bx, wall.by])].sort((m, n) => m - n) as [number, number];
+  const [s, t] = [along([wall.ax, wall.ay]), along([wall.bx, wall.by])].sort((m, n) => m - n) as [
+    number,
+    number,
+  ];
   return t <= 0.01 || s >= 0.99 ? undefined : [Math.max(0, s), Math.min(1, t)];
 }
 
@@ -102,8 +133,19 @@ export interface TapedRoom {
  * three sides or a walk that ends farther from its start than a tenth of its length.
  */
 export function tapeRoom(
-  design: Design, newId: (prefix: string) => string, level: string, start: Xy, sides: readonly TypedSide[],
-  make: { name: string; code: string; type: RoomRow["type"]; thicknessM: number; material: string; on?: string },
+  design: Design,
+  newId: (prefix: string) => string,
+  level: string,
+  start: Xy,
+  sides: readonly TypedSide[],
+  make: {
+    name: string;
+    code: string;
+    type: RoomRow["type"];
+    thicknessM: number;
+    material: string;
+    on?: string;
+  },
 ): TapedRoom {
   if (sides.length < 3) fail("Sides", "must be at least three");
   const { corners, end } = cornersOf(start, sides);
@@ -133,21 +175,51 @@ export function tapeRoom(
     let open: [number, number][] = [[0, 1]];
     for (const wall of standing) {
       const part = covered(wall, a, b);
-      if (part) open = open.flatMap(([s, t]): [number, number][] => [[s, Math.min(t, part[0])], [Math.max(s, part[1]), t]]).filter(([s, t]) => (t - s) * distance(a, b) > 0.15);
+      if (part)
+        open = open
+          .flatMap(([s, t]): [number, number][] => [
+            [s, Math.min(t, part[0])],
+            [Math.max(s, part[1]), t],
+          ])
+          .filter(([s, t]) => (t - s) * distance(a, b) > 0.15);
     }
     const [ca, cb] = [centre[i]!, centre[(i + 1) % centre.length]!];
     for (const [s, t] of open) {
       const at = (u: number): Xy => [ca[0] + (cb[0] - ca[0]) * u, ca[1] + (cb[1] - ca[1]) * u];
       const [p, q] = [s === 0 ? ca : at(s), t === 1 ? cb : at(t)];
-      walls.push({ id: newId("w"), level, ax: mm(p[0]), ay: mm(p[1]), bx: mm(q[0]), by: mm(q[1]), thicknessM: make.thicknessM, material: make.material });
+      walls.push({
+        id: newId("w"),
+        level,
+        ax: mm(p[0]),
+        ay: mm(p[1]),
+        bx: mm(q[0]),
+        by: mm(q[1]),
+        thicknessM: make.thicknessM,
+        material: make.material,
+      });
     }
   });
-  const closing = closure(outline, sides.map((side) => side.lengthM), sides.map((side) => side.headingDeg));
+  const closing = closure(
+    outline,
+    sides.map((side) => side.lengthM),
+    sides.map((side) => side.headingDeg),
+  );
   const changes: Change[] = [
     ...walls.map((put): Change => ({ in: "walls", put })),
     { in: "rooms", put: room },
-    ...sides.map((side, i): Change => ({ in: "measurements", put: { id: newId("m"), room: room.id, side: i, of: "length", typed: side.typed, metres: side.lengthM, headingDeg: side.headingDeg, ...(make.on ? { on: make.on } : {}) } })),
+    ...sides.map((side, i): Change => ({
+      in: "measurements",
+      put: {
+        id: newId("m"),
+        room: room.id,
+        side: i,
+        of: "length",
+        typed: side.typed,
+        metres: side.lengthM,
+        headingDeg: side.headingDeg,
+        ...(make.on ? { on: make.on } : {}),
+      },
+    })),
   ];
   return { changes: withRooms(design, level, changes), closing, outline, room: room.id };
 }
-

@@ -11,7 +11,16 @@ import { dropsOf } from "../runs";
 import { ledgerOf } from "../../desk/ledger";
 import { addOpening, azimuthDeg, azimuthWorking, changeOpening, windName } from "./openings";
 import { findRooms } from "./rooms";
-import { addWall, changeWall, joinWalls, moveWalls, setWallLength, snapEnd, splitWall, wallLengthM } from "./walls";
+import {
+  addWall,
+  changeWall,
+  joinWalls,
+  moveWalls,
+  setWallLength,
+  snapEnd,
+  splitWall,
+  wallLengthM,
+} from "./walls";
 
 const make = { thicknessM: 0.1, material: "brick-single" };
 
@@ -23,13 +32,45 @@ function draw(lines: readonly (readonly [Xy, Xy])[], from?: Design): Design {
   return design;
 }
 let ids = 0;
-const withRooms = (design: Design) => applyChanges(design, findRooms(design, "g", () => `r${(ids += 1)}`).changes);
-const twoRooms = () => withRooms(draw([[[0, 0], [6, 0]], [[6, 0], [6, 4]], [[6, 4], [0, 4]], [[0, 4], [0, 0]], [[3, 0], [3, 4]]]));
+const withRooms = (design: Design) =>
+  applyChanges(design, findRooms(design, "g", () => `r${(ids += 1)}`).changes);
+const twoRooms = () =>
+  withRooms(
+    draw([
+      [
+        [0, 0],
+        [6, 0],
+      ],
+      [
+        [6, 0],
+        [6, 4],
+      ],
+      [
+        [6, 4],
+        [0, 4],
+      ],
+      [
+        [0, 4],
+        [0, 0],
+      ],
+      [
+        [3, 0],
+        [3, 4],
+      ],
+    ]),
+  );
 const areas = (design: Design) => design.rooms.map((room) => area(room.outline)).sort((a, b) => a - b);
 
 describe("drawing", () => {
   test("a wall of no length is refused in a sentence", () => {
-    expect(() => draw([[[1, 1], [1.02, 1]]])).toThrow("Wall must be at least 0.05 m long.");
+    expect(() =>
+      draw([
+        [
+          [1, 1],
+          [1.02, 1],
+        ],
+      ]),
+    ).toThrow("Wall must be at least 0.05 m long.");
   });
   test("rooms are found once, and named apart", () => {
     const design = twoRooms();
@@ -43,12 +84,18 @@ describe("moving", () => {
   test("a partition moved half a metre: both rooms follow, and the whole stays the same", () => {
     const design = twoRooms();
     const moved = applyChanges(design, moveWalls(design, ["w5"], { dx: 0.5, dy: 0 }));
-    expect(areas(moved).map((m) => Math.round(m * 100) / 100)).toEqual([9.36, 13.26].map((m) => (m === 9.36 ? Math.round(2.4 * 3.9 * 100) / 100 : Math.round(3.4 * 3.9 * 100) / 100)));
+    expect(areas(moved).map((m) => Math.round(m * 100) / 100)).toEqual(
+      [9.36, 13.26].map((m) =>
+        m === 9.36 ? Math.round(2.4 * 3.9 * 100) / 100 : Math.round(3.4 * 3.9 * 100) / 100,
+      ),
+    );
     expect(moved.rooms.map((room) => room.name)).toEqual(design.rooms.map((room) => room.name));
   });
   test("a point, a switch and a lamp between the old place of a partition and its new one change rooms with it", () => {
     const design = twoRooms();
-    const [left, right] = [...design.rooms].sort((a, b) => a.outline.reduce((sum, [x]) => sum + x, 0) - b.outline.reduce((sum, [x]) => sum + x, 0));
+    const [left, right] = [...design.rooms].sort(
+      (a, b) => a.outline.reduce((sum, [x]) => sum + x, 0) - b.outline.reduce((sum, [x]) => sum + x, 0),
+    );
     const at = { level: "g", room: right!.id, x: 3.3, y: 2 };
     const hung: Design = {
       ...design,
@@ -57,7 +104,11 @@ describe("moving", () => {
       lamps: [{ ...at, id: "l", name: "l", count: 1, watts: 5 } as Design["lamps"][number]],
     };
     const moved = applyChanges(hung, moveWalls(hung, ["w5"], { dx: 0.6, dy: 0 }));
-    expect([moved.points[0]!.room, moved.switches[0]!.room, moved.lamps[0]!.room]).toEqual([left!.id, left!.id, left!.id]);
+    expect([moved.points[0]!.room, moved.switches[0]!.room, moved.lamps[0]!.room]).toEqual([
+      left!.id,
+      left!.id,
+      left!.id,
+    ]);
   });
   test("an outer wall takes the ends of its neighbours along", () => {
     const design = twoRooms();
@@ -111,8 +162,31 @@ describe("splitting and joining", () => {
     expect(() => joinWalls(design, "w1", "w2")).toThrow("must lie on one line");
   });
   test("joining one drawn the other way turns its openings round", () => {
-    let design = draw([[[0, 0], [3, 0]], [[6, 0], [3, 0]]]);
-    design = applyChanges(design, [{ in: "openings", put: { id: "o", wall: "w2", kind: "window", offsetM: 0.5, widthM: 1, heightM: 1, sillM: 1, outsideIs: "right" } }]);
+    let design = draw([
+      [
+        [0, 0],
+        [3, 0],
+      ],
+      [
+        [6, 0],
+        [3, 0],
+      ],
+    ]);
+    design = applyChanges(design, [
+      {
+        in: "openings",
+        put: {
+          id: "o",
+          wall: "w2",
+          kind: "window",
+          offsetM: 0.5,
+          widthM: 1,
+          heightM: 1,
+          sillM: 1,
+          outsideIs: "right",
+        },
+      },
+    ]);
     const joined = applyChanges(design, joinWalls(design, "w1", "w2"));
     expect(joined.openings[0]).toMatchObject({ wall: "w1", offsetM: 4.5, outsideIs: "left" });
   });
@@ -120,8 +194,13 @@ describe("splitting and joining", () => {
 
 test("a wall taken out takes its openings and measurements along", () => {
   let design = twoRooms();
-  design = applyChanges(design, [...addOpening(design, "win", "w1", "window", 1.5), { in: "measurements", put: { id: "m", wall: "w1", of: "length", typed: "6m", metres: 6 } }]);
-  design = applyChanges(design, [{ in: "constraints", put: { id: "c", name: "Keep", kind: "keep", rooms: [], walls: ["w1", "w2"] } }]);
+  design = applyChanges(design, [
+    ...addOpening(design, "win", "w1", "window", 1.5),
+    { in: "measurements", put: { id: "m", wall: "w1", of: "length", typed: "6m", metres: 6 } },
+  ]);
+  design = applyChanges(design, [
+    { in: "constraints", put: { id: "c", name: "Keep", kind: "keep", rooms: [], walls: ["w1", "w2"] } },
+  ]);
   const changes = removeRows(design, [{ in: "walls", id: "w1" }]);
   const after = applyChanges(design, changes);
   checkWhole(after, changes);
@@ -134,7 +213,9 @@ describe("openings", () => {
   test("a window wider than its wall, beyond its end or over another is refused", () => {
     let d = design();
     d = applyChanges(d, addOpening(d, "win", "w1", "window", 1));
-    expect(() => changeOpening(d, "win", { widthM: 7 })).toThrow("Width must be at most 6.00 m, the length of its wall.");
+    expect(() => changeOpening(d, "win", { widthM: 7 })).toThrow(
+      "Width must be at most 6.00 m, the length of its wall.",
+    );
     expect(() => changeOpening(d, "win", { offsetM: 5.5 })).toThrow("Offset must be at most 4.80 m");
     expect(() => addOpening(d, "two", "w1", "door", 1)).toThrow("puts it over a window");
     expect(() => changeWall(d, "w1", { bx: 1 })).toThrow("for its window");
@@ -153,7 +234,12 @@ describe("openings", () => {
 });
 
 describe("snapping", () => {
-  const design = draw([[[0, 0], [4, 0]]]);
+  const design = draw([
+    [
+      [0, 0],
+      [4, 0],
+    ],
+  ]);
   test.each([
     ["an end near by", undefined, [3.95, 0.05], [4, 0], "end of a wall"],
     ["a wall", undefined, [2.03, 0.08], [2.03, 0], "a wall"],

@@ -8,17 +8,39 @@ import type { Working } from "../../desk/working";
 export function areaWorking(room: RoomRow): Working {
   const value = area(room.outline);
   return {
-    title: `Area of ${room.name}`, value, unit: "m²", verdict: "none",
-    steps: [{ formula: "½ · |Σ (xᵢ·yᵢ₊₁ − xᵢ₊₁·yᵢ)|", with: `${room.outline.length} corners: ${room.outline.map((xy) => `(${xy.join(", ")})`).join(" ")}`, gives: `${value.toFixed(2)} m²`, source: "shoelace formula, plan" }],
+    title: `Area of ${room.name}`,
+    value,
+    unit: "m²",
+    verdict: "none",
+    steps: [
+      {
+        formula: "½ · |Σ (xᵢ·yᵢ₊₁ − xᵢ₊₁·yᵢ)|",
+        with: `${room.outline.length} corners: ${room.outline.map((xy) => `(${xy.join(", ")})`).join(" ")}`,
+        gives: `${value.toFixed(2)} m²`,
+        source: "shoelace formula, plan",
+      },
+    ],
   };
 }
 
 /** How the perimeter of a room came about, m. */
 export function perimeterWorking(room: RoomRow): Working {
   const value = perimeter(room.outline);
-  const sides = room.outline.map((corner, i) => distance(corner, room.outline[(i + 1) % room.outline.length]!));
+  const sides = room.outline.map((corner, i) =>
+    distance(corner, room.outline[(i + 1) % room.outline.length]!),
+  );
   return {
-    title: `Perimeter of ${room.name}`, value, unit: "m", verdict: "none",
-    steps: [{ formula: "Σ sides", with: sides.map((side) => side.toFixed(2)).join(" + "), gives: `${value.toFixed(2)} m`, source: "plan, along the outline" }],
+    title: `Perimeter of ${room.name}`,
+    value,
+    unit: "m",
+    verdict: "none",
+    steps: [
+      {
+        formula: "Σ sides",
+        with: sides.map((side) => side.toFixed(2)).join(" + "),
+        gives: `${value.toFixed(2)} m`,
+        source: "plan, along the outline",
+      },
+    ],
   };
 }

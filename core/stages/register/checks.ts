@@ -16,17 +16,34 @@ export function registerChecks(design: Design): Finding[] {
       while (used.has(`${device.name} ${n}`.toLowerCase())) n += 1;
       used.add(`${device.name} ${n}`.toLowerCase());
       findings.push({
-        code: "register.name-repeated", stage: "register", severity: "mend", title: `Two devices are called ${device.name}`,
-        why: "Nobody can tell them apart, by voice or on a panel.", about: [{ in: "devices", id: device.id }, { in: "devices", id: other }],
-        fix: { label: `Call this one ${device.name} ${n}`, changes: changeDevice(design, device.id, { name: `${device.name} ${n}` }) },
+        code: "register.name-repeated",
+        stage: "register",
+        severity: "mend",
+        title: `Two devices are called ${device.name}`,
+        why: "Nobody can tell them apart, by voice or on a panel.",
+        about: [
+          { in: "devices", id: device.id },
+          { in: "devices", id: other },
+        ],
+        fix: {
+          label: `Call this one ${device.name} ${n}`,
+          changes: changeDevice(design, device.id, { name: `${device.name} ${n}` }),
+        },
       });
     }
     names.set(device.name.toLowerCase(), device.id);
     const sharing = points.get(device.point);
     if (sharing) {
       findings.push({
-        code: "register.point-shared", stage: "register", severity: "note", title: `${byId(design, "points").get(device.point)?.name} holds two devices`,
-        why: "Its kit brings cables for one. The designer decides which goes where.", about: [{ in: "devices", id: device.id }, { in: "devices", id: sharing }],
+        code: "register.point-shared",
+        stage: "register",
+        severity: "note",
+        title: `${byId(design, "points").get(device.point)?.name} holds two devices`,
+        why: "Its kit brings cables for one. The designer decides which goes where.",
+        about: [
+          { in: "devices", id: device.id },
+          { in: "devices", id: sharing },
+        ],
       });
     }
     points.set(device.point, device.id);
@@ -34,10 +51,16 @@ export function registerChecks(design: Design): Finding[] {
   const open = design.points.filter((point) => !points.has(point.id));
   if (open.length) {
     findings.push({
-      code: "register.point-without-device", stage: "register", severity: "note",
-      title: open.length === 1 ? `${open[0]!.name} has no device yet` : `${open.length} points have no device yet`,
-      why: "Their cables are planned; what hangs on them is still to be chosen. The designer decides.", about: open.map((point) => ({ in: "points", id: point.id })),
-      measured: open.length, unit: "points", source: "register",
+      code: "register.point-without-device",
+      stage: "register",
+      severity: "note",
+      title:
+        open.length === 1 ? `${open[0]!.name} has no device yet` : `${open.length} points have no device yet`,
+      why: "Their cables are planned; what hangs on them is still to be chosen. The designer decides.",
+      about: open.map((point) => ({ in: "points", id: point.id })),
+      measured: open.length,
+      unit: "points",
+      source: "register",
     });
   }
   return findings;

@@ -1,3 +1,10 @@
 /** Stage 8, Register: the inventory. */
-export { addDevice, changeDevice, deviceCostWorking, registerCsv, registerLines, type RegisterLine } from "./register";
+export {
+  addDevice,
+  changeDevice,
+  deviceCostWorking,
+  registerCsv,
+  registerLines,
+  type RegisterLine,
+} from "./register";
 export { registerChecks } from "./checks";

@@ -18,26 +18,30 @@ export interface RegisterLine {
 }
 
 /** One line a device, by label. */
-export const registerLines = memoByParts(["levels", "rooms", "closets", "kinds", "points", "devices"], (design): RegisterLine[] =>
-  design.devices
-    .map((device) => {
-      const point = byId(design, "points").get(device.point)!;
-      return {
-        device,
-        label: pointLabel(design, point),
-        kind: byId(design, "kinds").get(point.kind)?.name ?? "",
-        room: byId(design, "rooms").get(point.room)?.name ?? "",
-        level: byId(design, "levels").get(point.level)?.name ?? "",
-        closet: (point.closet && byId(design, "closets").get(point.closet)?.name) ?? "",
-      };
-    })
-    .sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0)),
+export const registerLines = memoByParts(
+  ["levels", "rooms", "closets", "kinds", "points", "devices"],
+  (design): RegisterLine[] =>
+    design.devices
+      .map((device) => {
+        const point = byId(design, "points").get(device.point)!;
+        return {
+          device,
+          label: pointLabel(design, point),
+          kind: byId(design, "kinds").get(point.kind)?.name ?? "",
+          room: byId(design, "rooms").get(point.room)?.name ?? "",
+          level: byId(design, "levels").get(point.level)?.name ?? "",
+          closet: (point.closet && byId(design, "closets").get(point.closet)?.name) ?? "",
+        };
+      })
+      .sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0)),
 );
 
 /** Put new values in some fields of a device; an undefined value takes the field away. */
 export function changeDevice(design: Design, id: string, values: Partial<Omit<DeviceRow, "id">>): Change[] {
   const device = byId(design, "devices").get(id) ?? fail("device", `"${id}" does not exist`);
-  const put = Object.fromEntries(Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined)) as unknown as DeviceRow;
+  const put = Object.fromEntries(
+    Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined),
+  ) as unknown as DeviceRow;
   return [{ in: "devices", put }];
 }
 
@@ -45,8 +49,14 @@ export function changeDevice(design: Design, id: string, values: Partial<Omit<De
 export function addDevice(design: Design, newId: string, pointId: string): Change[] {
   const point = byId(design, "points").get(pointId) ?? fail("point", `"${pointId}" does not exist`);
   const kind = byId(design, "kinds").get(point.kind)!;
-  const protocol = kind.needs?.poeClass ? "PoE" : kind.drops.some((line) => line.purpose === "bus") ? "house bus" : "none";
-  return [{ in: "devices", put: { id: newId, point: pointId, name: point.name, status: "wanted", protocol } }];
+  const protocol = kind.needs?.poeClass
+    ? "PoE"
+    : kind.drops.some((line) => line.purpose === "bus")
+      ? "house bus"
+      : "none";
+  return [
+    { in: "devices", put: { id: newId, point: pointId, name: point.name, status: "wanted", protocol } },
+  ];
 }
 
 /** What the devices cost together. */
@@ -62,17 +72,56 @@ export function deviceCostWorking(design: Design): Working {
   const value = Math.round(priced.reduce((sum, device) => sum + device.cost!, 0) * 100) / 100;
   const open = design.devices.length - priced.length;
   return {
-    title: "Cost of devices", value, unit: currency, verdict: "none",
+    title: "Cost of devices",
+    value,
+    unit: currency,
+    verdict: "none",
     steps: [
-      ...[...byKind].sort((a, b) => b[1].cost - a[1].cost).map(([kind, entry]) => ({ formula: kind, with: counted(entry.count, "device"), gives: `${entry.cost.toFixed(2)} ${currency}`, source: "register" })),
-      { formula: "Sum", with: open ? `${counted(open, "device")} without a price yet` : "every device has a price", gives: `${value.toFixed(2)} ${currency}`, source: "" },
+      ...[...byKind]
+        .sort((a, b) => b[1].cost - a[1].cost)
+        .map(([kind, entry]) => ({
+          formula: kind,
+          with: counted(entry.count, "device"),
+          gives: `${entry.cost.toFixed(2)} ${currency}`,
+          source: "register",
+        })),
+      {
+        formula: "Sum",
+        with: open ? `${counted(open, "device")} without a price yet` : "every device has a price",
+        gives: `${value.toFixed(2)} ${currency}`,
+        source: "",
+      },
     ],
   };
 }
 
 export function registerCsv(design: Design, lines: readonly RegisterLine[] = registerLines(design)): string {
   return writeCsv(
-    ["Label", "Name", "Kind", "Room", "Level", "Closet", "Protocol", "Status", "Address", "Serial", `Cost (${design.design.currency})`],
-    lines.map(({ device, label, kind, room, level, closet }) => [label, device.name, kind, room, level, closet, device.protocol, device.status, device.address, device.serial, device.cost]),
+    [
+      "Label",
+      "Name",
+      "Kind",
+      "Room",
+      "Level",
+      "Closet",
+      "Protocol",
+      "Status",
+      "Address",
+      "Serial",
+      `Cost (${design.design.currency})`,
+    ],
+    lines.map(({ device, label, kind, room, level, closet }) => [
+      label,
+      device.name,
+      kind,
+      room,
+      level,
+      closet,
+      device.protocol,
+      device.status,
+      device.address,
+      device.serial,
+      device.cost,
+    ]),
   );
 }

@@ -21,15 +21,42 @@ export function classOf(kind: KindRow): PointClass {
 export type ObstacleKind = FixtureRow["kind"] | "door leaf";
 
 /** Metres a point keeps from a thing, by what both are; and why. Usual practice; a thing's own clearance counts where it is more. */
-export const CLEARANCE_M: Readonly<Partial<Record<ObstacleKind, Readonly<Partial<Record<PointClass, { m: number; why: string }>>>>>> = {
-  light: { loudspeaker: { m: 0.3, why: "its heat and its hole crowd the loudspeaker's" }, "access point": { m: 0.3, why: "its driver disturbs the radio" }, sensor: { m: 0.3, why: "its warmth is taken for a body" }, camera: { m: 0.6, why: "it dazzles the picture" } },
-  sprinkler: { loudspeaker: { m: 0.45, why: "nothing may stand in the spray" }, "access point": { m: 0.45, why: "nothing may stand in the spray" }, sensor: { m: 0.45, why: "nothing may stand in the spray" }, camera: { m: 0.45, why: "nothing may stand in the spray" }, control: { m: 0.45, why: "nothing may stand in the spray" }, other: { m: 0.45, why: "nothing may stand in the spray" } },
-  duct: { "access point": { m: 0.5, why: "metal casts a radio shadow" }, loudspeaker: { m: 0.1, why: "it rattles along" } },
-  outlet: { sensor: { m: 1, why: "moving air is taken for warmth or cold" }, loudspeaker: { m: 0.3, why: "dust and rattle" } },
+export const CLEARANCE_M: Readonly<
+  Partial<Record<ObstacleKind, Readonly<Partial<Record<PointClass, { m: number; why: string }>>>>>
+> = {
+  light: {
+    loudspeaker: { m: 0.3, why: "its heat and its hole crowd the loudspeaker's" },
+    "access point": { m: 0.3, why: "its driver disturbs the radio" },
+    sensor: { m: 0.3, why: "its warmth is taken for a body" },
+    camera: { m: 0.6, why: "it dazzles the picture" },
+  },
+  sprinkler: {
+    loudspeaker: { m: 0.45, why: "nothing may stand in the spray" },
+    "access point": { m: 0.45, why: "nothing may stand in the spray" },
+    sensor: { m: 0.45, why: "nothing may stand in the spray" },
+    camera: { m: 0.45, why: "nothing may stand in the spray" },
+    control: { m: 0.45, why: "nothing may stand in the spray" },
+    other: { m: 0.45, why: "nothing may stand in the spray" },
+  },
+  duct: {
+    "access point": { m: 0.5, why: "metal casts a radio shadow" },
+    loudspeaker: { m: 0.1, why: "it rattles along" },
+  },
+  outlet: {
+    sensor: { m: 1, why: "moving air is taken for warmth or cold" },
+    loudspeaker: { m: 0.3, why: "dust and rattle" },
+  },
   pipe: { "access point": { m: 0.5, why: "metal and water cast a radio shadow" } },
-  beam: { "access point": { m: 0.3, why: "it shades the radio" }, loudspeaker: { m: 0.15, why: "it throws the sound back" }, sensor: { m: 0.3, why: "it hides part of the room" } },
+  beam: {
+    "access point": { m: 0.3, why: "it shades the radio" },
+    loudspeaker: { m: 0.15, why: "it throws the sound back" },
+    sensor: { m: 0.3, why: "it hides part of the room" },
+  },
   furniture: { control: { m: 0.05, why: "nobody can reach it" } },
-  "door leaf": { control: { m: 0, why: "an open door hides it" }, sensor: { m: 0, why: "an open door hides it" } },
+  "door leaf": {
+    control: { m: 0, why: "an open door hides it" },
+    sensor: { m: 0, why: "an open door hides it" },
+  },
 };
 
 interface Thing {
@@ -59,8 +86,14 @@ const LAMP_RADIUS_M = 0.05;
 
 /** Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are, whatever else moves. */
 const ceilingLightsNow = memoByParts(["levels", "kinds", "points"], (design) =>
-  design.points.filter((point) => byId(design, "kinds").get(point.kind)?.glyph === "lights" && point.z >= (byId(design, "levels").get(point.level)?.ceilingHeightM ?? 2.5) - UNDER_CEILING_M)
-    .map(({ id, level, name, x, y }) => ({ id, level, name, x, y })));
+  design.points
+    .filter(
+      (point) =>
+        byId(design, "kinds").get(point.kind)?.glyph === "lights" &&
+        point.z >= (byId(design, "levels").get(point.level)?.ceilingHeightM ?? 2.5) - UNDER_CEILING_M,
+    )
+    .map(({ id, level, name, x, y }) => ({ id, level, name, x, y })),
+);
 let keptLights: { text: string; lights: ReturnType<typeof ceilingLightsNow> } = { text: "[]", lights: [] };
 function ceilingLights(design: Design) {
   const now = ceilingLightsNow(design);
@@ -71,37 +104,88 @@ function ceilingLights(design: Design) {
 }
 
 /** Other trades' things on a level, lamps and open doors among them. */
-const thingsOf = memoByParts(["levels", "fixtures", "lamps", "openings", "walls", ceilingLights], (design): ReadonlyMap<string, Thing[]> => {
-  const levels = byId(design, "levels");
-  const byLevel = new Map<string, Thing[]>();
-  const add = (level: string, thing: Thing) => byLevel.set(level, [...(byLevel.get(level) ?? []), thing]);
-  for (const row of design.fixtures) {
-    const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
-    const low = row.lowM ?? (ON_CEILING.has(row.kind) ? ceiling - UNDER_CEILING_M : 0);
-    add(row.level, { id: row.id, in: "fixtures", kind: row.kind, name: row.name, outline: row.outline, radiusM: 0, clearanceM: row.clearanceM, low, high: row.highM ?? (row.kind === "furniture" ? FURNITURE_TOP_M : ceiling + 1) });
-  }
-  for (const row of design.lamps) {
-    const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
-    add(row.level, { id: row.id, in: "lamps", kind: "light", name: row.name, outline: [[row.x, row.y]], radiusM: row.holeMm === undefined ? LAMP_RADIUS_M : row.holeMm / 2000, clearanceM: 0, low: ceiling - UNDER_CEILING_M, high: ceiling + 1 });
-  }
-  for (const light of ceilingLights(design)) {
-    const ceiling = levels.get(light.level)?.ceilingHeightM ?? 2.5;
-    add(light.level, { id: light.id, in: "points", kind: "light", name: light.name, outline: [[light.x, light.y]], radiusM: LAMP_RADIUS_M, clearanceM: 0, low: ceiling - UNDER_CEILING_M, high: ceiling + 1 });
-  }
-  for (const row of design.openings) {
-    if (row.kind !== "door" || (row.hinge !== "start" && row.hinge !== "end")) continue;
-    const wall = byId(design, "walls").get(row.wall);
-    if (!wall) continue;
-    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
-    const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
-    // Folded back, the leaf lies on the wall beyond its hinge, as far as it is wide, on either face.
-    const from = row.hinge === "start" ? row.offsetM - row.widthM : row.offsetM + row.widthM;
-    const reach = wall.thicknessM / 2 + ON_WALL_M / 2;
-    const corner = (along: number, across: number): Xy => [wall.ax + along * ux - across * uy, wall.ay + along * uy + across * ux];
-    add(wall.level, { id: row.id, in: "openings", kind: "door leaf", name: "an open door", outline: [corner(from, -reach), corner(from + row.widthM, -reach), corner(from + row.widthM, reach), corner(from, reach)], radiusM: 0, clearanceM: 0, low: row.sillM, high: row.sillM + row.heightM });
-  }
-  return byLevel;
-});
+const thingsOf = memoByParts(
+  ["levels", "fixtures", "lamps", "openings", "walls", ceilingLights],
+  (design): ReadonlyMap<string, Thing[]> => {
+    const levels = byId(design, "levels");
+    const byLevel = new Map<string, Thing[]>();
+    const add = (level: string, thing: Thing) => byLevel.set(level, [...(byLevel.get(level) ?? []), thing]);
+    for (const row of design.fixtures) {
+      const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
+      const low = row.lowM ?? (ON_CEILING.has(row.kind) ? ceiling - UNDER_CEILING_M : 0);
+      add(row.level, {
+        id: row.id,
+        in: "fixtures",
+        kind: row.kind,
+        name: row.name,
+        outline: row.outline,
+        radiusM: 0,
+        clearanceM: row.clearanceM,
+        low,
+        high: row.highM ?? (row.kind === "furniture" ? FURNITURE_TOP_M : ceiling + 1),
+      });
+    }
+    for (const row of design.lamps) {
+      const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
+      add(row.level, {
+        id: row.id,
+        in: "lamps",
+        kind: "light",
+        name: row.name,
+        outline: [[row.x, row.y]],
+        radiusM: row.holeMm === undefined ? LAMP_RADIUS_M : row.holeMm / 2000,
+        clearanceM: 0,
+        low: ceiling - UNDER_CEILING_M,
+        high: ceiling + 1,
+      });
+    }
+    for (const light of ceilingLights(design)) {
+      const ceiling = levels.get(light.level)?.ceilingHeightM ?? 2.5;
+      add(light.level, {
+        id: light.id,
+        in: "points",
+        kind: "light",
+        name: light.name,
+        outline: [[light.x, light.y]],
+        radiusM: LAMP_RADIUS_M,
+        clearanceM: 0,
+        low: ceiling - UNDER_CEILING_M,
+        high: ceiling + 1,
+      });
+    }
+    for (const row of design.openings) {
+      if (row.kind !== "door" || (row.hinge !== "start" && row.hinge !== "end")) continue;
+      const wall = byId(design, "walls").get(row.wall);
+      if (!wall) continue;
+      const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
+      const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
+      // Folded back, the leaf lies on the wall beyond its hinge, as far as it is wide, on either face.
+      const from = row.hinge === "start" ? row.offsetM - row.widthM : row.offsetM + row.widthM;
+      const reach = wall.thicknessM / 2 + ON_WALL_M / 2;
+      const corner = (along: number, across: number): Xy => [
+        wall.ax + along * ux - across * uy,
+        wall.ay + along * uy + across * ux,
+      ];
+      add(wall.level, {
+        id: row.id,
+        in: "openings",
+        kind: "door leaf",
+        name: "an open door",
+        outline: [
+          corner(from, -reach),
+          corner(from + row.widthM, -reach),
+          corner(from + row.widthM, reach),
+          corner(from, reach),
+        ],
+        radiusM: 0,
+        clearanceM: 0,
+        low: row.sillM,
+        high: row.sillM + row.heightM,
+      });
+    }
+    return byLevel;
+  },
+);
 
 export interface Collision {
   thing: Pick<Thing, "id" | "in" | "kind" | "name">;
@@ -111,22 +195,37 @@ export interface Collision {
   why: string;
 }
 
-const farFrom = (thing: Thing, at: Xy) => (thing.outline.length === 1 ? Math.max(0, distance(at, thing.outline[0]!) - thing.radiusM) : contains(thing.outline, at) ? 0 : edgeDistance(thing.outline, at));
+const farFrom = (thing: Thing, at: Xy) =>
+  thing.outline.length === 1
+    ? Math.max(0, distance(at, thing.outline[0]!) - thing.radiusM)
+    : contains(thing.outline, at)
+      ? 0
+      : edgeDistance(thing.outline, at);
 
 function collisionsAt(things: readonly Thing[], kind: KindRow, point: PointRow, at: Xy): Collision[] {
   const own = classOf(kind);
-  return things.flatMap((thing): Collision[] => {
-    if (point.z < thing.low - UP_DOWN_M || point.z > thing.high + UP_DOWN_M) return [];
-    const rule = CLEARANCE_M[thing.kind]?.[own];
-    const hidden = thing.kind === "door leaf";
-    // Lamps are drawn with the survey and are points as well: only what a lamp troubles is held against them.
-    if ((hidden || thing.kind === "light") && (!rule || thing.id === point.id)) return [];
-    const neededM = Math.max(rule?.m ?? 0, thing.clearanceM);
-    const farM = farFrom(thing, at);
-    // What touches nothing and asks for nothing is no trouble; what lies inside a thing always is.
-    if (farM >= neededM - 1e-6 && !(farM === 0 && (hidden || thing.kind !== "structure"))) return [];
-    return [{ thing, point, farM, neededM, why: rule?.why ?? (farM === 0 ? "both want the same place" : "it asks for room") }];
-  }).sort((a, b) => b.neededM - b.farM - (a.neededM - a.farM));
+  return things
+    .flatMap((thing): Collision[] => {
+      if (point.z < thing.low - UP_DOWN_M || point.z > thing.high + UP_DOWN_M) return [];
+      const rule = CLEARANCE_M[thing.kind]?.[own];
+      const hidden = thing.kind === "door leaf";
+      // Lamps are drawn with the survey and are points as well: only what a lamp troubles is held against them.
+      if ((hidden || thing.kind === "light") && (!rule || thing.id === point.id)) return [];
+      const neededM = Math.max(rule?.m ?? 0, thing.clearanceM);
+      const farM = farFrom(thing, at);
+      // What touches nothing and asks for nothing is no trouble; what lies inside a thing always is.
+      if (farM >= neededM - 1e-6 && !(farM === 0 && (hidden || thing.kind !== "structure"))) return [];
+      return [
+        {
+          thing,
+          point,
+          farM,
+          neededM,
+          why: rule?.why ?? (farM === 0 ? "both want the same place" : "it asks for room"),
+        },
+      ];
+    })
+    .sort((a, b) => b.neededM - b.farM - (a.neededM - a.farM));
 }
 
 /** What a point stands too near to, the worst first. */
@@ -155,7 +254,13 @@ export function freePlace(design: Design, point: PointRow): { x: number; y: numb
   const wallM = edgeDistance(room.outline, [point.x, point.y]);
   const onWall = wallM <= ON_WALL_M;
   const clear = (x: number, y: number) => {
-    if (onWall ? Math.abs(edgeDistance(room.outline, [x, y]) - wallM) > STEP_M / 2 || !sameSide(room.outline, point, [x, y]) : !contains(room.outline, [x, y])) return false;
+    if (
+      onWall
+        ? Math.abs(edgeDistance(room.outline, [x, y]) - wallM) > STEP_M / 2 ||
+          !sameSide(room.outline, point, [x, y])
+        : !contains(room.outline, [x, y])
+    )
+      return false;
     if (collisionsAt(things, kind, point, [x, y]).length) return false;
     if (!pair || !partner || !partnerKind) return true;
     const image = mirrored(pair, { x, y });
@@ -177,6 +282,9 @@ export function freePlace(design: Design, point: PointRow): { x: number; y: numb
 
 /** Does a place lie along the same side of the room as the point? A plate does not go round the corner by itself. */
 function sameSide(outline: readonly Xy[], point: PointRow, at: Xy): boolean {
-  const side = (p: Xy) => outline.map((corner, i) => distance(p, footOn(p, corner, outline[(i + 1) % outline.length]!).at)).reduce((best, far, i, all) => (far < all[best]! ? i : best), 0);
+  const side = (p: Xy) =>
+    outline
+      .map((corner, i) => distance(p, footOn(p, corner, outline[(i + 1) % outline.length]!).at))
+      .reduce((best, far, i, all) => (far < all[best]! ? i : best), 0);
   return side([point.x, point.y]) === side(at);
 }

@@ -111,7 +111,11 @@ export function pointLabel(design: Design, point: PointRow): string {
 }
 
 /** The kit line that carries the device's power: the first data cable for power over data, else the first power, bus or speaker cable. */
-function loadLine(kind: KindRow, lines: readonly KitLine[], cableTypes: ReadonlyMap<string, CableTypeRow>): KitLine | undefined {
+function loadLine(
+  kind: KindRow,
+  lines: readonly KitLine[],
+  cableTypes: ReadonlyMap<string, CableTypeRow>,
+): KitLine | undefined {
   const needs = kind.needs;
   if (!needs) return undefined;
   const medium = (line: KitLine) => (line.cableType ? cableTypes.get(line.cableType)?.medium : undefined);
@@ -128,18 +132,46 @@ function loadOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC
     const watts = needs.watts ?? power.deviceW;
     const loopOhm = poeLoopOhm(installedM, atTemperature(cable.ohmPerKm, ambientC), power.fourPair);
     const endV = poeVolts(power.sourceV, watts, loopOhm);
-    return { watts, sourceV: power.sourceV, endV, sourceW: endV ? (watts / endV) * power.sourceV : power.sourceW, poeClass: needs.poeClass, loopOhm };
+    return {
+      watts,
+      sourceV: power.sourceV,
+      endV,
+      sourceW: endV ? (watts / endV) * power.sourceV : power.sourceW,
+      poeClass: needs.poeClass,
+      loopOhm,
+    };
   }
   const watts = wattsOf(needs);
   if (!needs.volts || !watts) return undefined;
-  return lowVoltage(needs.volts, watts, needs.dropLimitPct ?? 5, installedM, atTemperature(cable.ohmPerKm, ambientC));
+  return lowVoltage(
+    needs.volts,
+    watts,
+    needs.dropLimitPct ?? 5,
+    installedM,
+    atTemperature(cable.ohmPerKm, ambientC),
+  );
 }
 
 /** A load at the end of a two-wire run of low voltage; `ohm`: Ω/km of one conductor as warm as it is. */
-function lowVoltage(volts: number, watts: number, limitPct: number, installedM: number, ohm: number, more = 0): Load {
+function lowVoltage(
+  volts: number,
+  watts: number,
+  limitPct: number,
+  installedM: number,
+  ohm: number,
+  more = 0,
+): Load {
   const amps = watts / volts;
   const dropV = twoWireDropV(installedM, amps, ohm) + more;
-  return { watts, sourceW: watts + dropV * amps, sourceV: volts, endV: volts - dropV, dropPct: (100 * dropV) / volts, limitPct, loopOhm: (2 * installedM * ohm) / 1000 };
+  return {
+    watts,
+    sourceW: watts + dropV * amps,
+    sourceV: volts,
+    endV: volts - dropV,
+    dropPct: (100 * dropV) / volts,
+    limitPct,
+    loopOhm: (2 * installedM * ohm) / 1000,
+  };
 }
 
 function lossOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC: number): Loss | undefined {
@@ -150,7 +182,12 @@ function lossOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC
   }
   if (cable.medium === "speaker" && needs?.loadOhm && cable.ohmPerKm !== undefined) {
     const loopOhm = (2 * installedM * atTemperature(cable.ohmPerKm, ambientC)) / 1000;
-    return { db: speakerLossDb(loopOhm, needs.loadOhm), limitDb: needs.lossLimitDb ?? 0.5, loopOhm, loadOhm: needs.loadOhm };
+    return {
+      db: speakerLossDb(loopOhm, needs.loadOhm),
+      limitDb: needs.lossLimitDb ?? 0.5,
+      loopOhm,
+      loadOhm: needs.loadOhm,
+    };
   }
   return undefined;
 }
@@ -158,9 +195,23 @@ function lossOf(kind: KindRow, cable: CableTypeRow, installedM: number, ambientC
 /** A lead laid straight between two points: along, across and up. */
 function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
   const { pathM, riseM } = leadM(design, from, to);
-  const places: Place[] = [[from.level, from.x, from.y, from.z], [from.level, to.x, from.y, from.z], [from.level, to.x, to.y, from.z], [to.level, to.x, to.y, to.z]];
+  const places: Place[] = [
+    [from.level, from.x, from.y, from.z],
+    [from.level, to.x, from.y, from.z],
+    [from.level, to.x, to.y, from.z],
+    [to.level, to.x, to.y, to.z],
+  ];
   const apart = places.filter((place, i) => i === 0 || place.some((value, n) => value !== places[i - 1]![n]));
-  return { places: apart, pathM, riseM, stubM: pathM, stubPlaces: apart.length, bends: 0, pieces: [], ways: [] };
+  return {
+    places: apart,
+    pathM,
+    riseM,
+    stubM: pathM,
+    stubPlaces: apart.length,
+    bends: 0,
+    pieces: [],
+    ways: [],
+  };
 }
 
 /** Things that move, by level and service: what a lead of that service may end at. Empty where no kind in use has a lead. */
@@ -188,7 +239,11 @@ function besideOf(design: Design, point: PointRow, kind: KindRow): PointRow | un
   let best: { target: PointRow; far: number } | undefined;
   for (const target of besideTargets(design).get(`${point.level}/${kind.service}`) ?? []) {
     const far = Math.abs(target.x - point.x) + Math.abs(target.y - point.y);
-    if (target.id !== point.id && (!best || far < best.far || (far === best.far && target.id < best.target.id))) best = { target, far };
+    if (
+      target.id !== point.id &&
+      (!best || far < best.far || (far === best.far && target.id < best.target.id))
+    )
+      best = { target, far };
   }
   return best?.target;
 }
@@ -218,7 +273,9 @@ export interface LitGroup {
 
 /** Metres between the jacket's marks; undefined without both. To the millimetre. */
 const markedM = (row?: DropRow): number | undefined =>
-  row?.markStartM === undefined || row.markEndM === undefined ? undefined : Math.round(Math.abs(row.markEndM - row.markStartM) * 1000) / 1000;
+  row?.markStartM === undefined || row.markEndM === undefined
+    ? undefined
+    : Math.round(Math.abs(row.markEndM - row.markStartM) * 1000) / 1000;
 
 /** Cable in the house: what the jacket says, else the route with its slack. */
 const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>
@@ -228,18 +285,33 @@ const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>
  * The thinnest cable of the same medium with which the far strip of a group still gets its volts over `homeM`; with
  * leads as planned where none holds with those there are, and the thickest where none holds at all: a check says so.
  */
-function homeCable(design: Design, group: TreadGroup, own: CableTypeRow, homeM: number, worstV: number, plannedV: number): CableTypeRow {
+function homeCable(
+  design: Design,
+  group: TreadGroup,
+  own: CableTypeRow,
+  homeM: number,
+  worstV: number,
+  plannedV: number,
+): CableTypeRow {
   const fit = design.cableTypes
-    .filter((type) => type.medium === own.medium && type.conductors >= own.conductors && type.ohmPerKm !== undefined)
+    .filter(
+      (type) =>
+        type.medium === own.medium && type.conductors >= own.conductors && type.ohmPerKm !== undefined,
+    )
     .sort((a, b) => b.ohmPerKm! - a.ohmPerKm! || a.costPerM - b.costPerM);
   const limitV = ((group.kind.needs?.dropLimitPct ?? 3) / 100) * (group.kind.needs?.volts ?? 24);
-  const holds = (beyondV: number) => fit.find((type) => homeDropV(design, group, type, homeM) + beyondV <= limitV);
+  const holds = (beyondV: number) =>
+    fit.find((type) => homeDropV(design, group, type, homeM) + beyondV <= limitV);
   return holds(worstV) ?? holds(plannedV) ?? fit.at(-1) ?? own;
 }
 
 /** Volts lost on a home run of `homeM` that carries its whole group. */
 export const homeDropV = (design: Design, group: TreadGroup, home: CableTypeRow, homeM: number) =>
-  twoWireDropV(homeM, (group.points.length * group.each) / (group.kind.needs?.volts ?? 24), atTemperature(home.ohmPerKm ?? 0, design.design.ambientC));
+  twoWireDropV(
+    homeM,
+    (group.points.length * group.each) / (group.kind.needs?.volts ?? 24),
+    atTemperature(home.ohmPerKm ?? 0, design.design.ambientC),
+  );
 
 /** The lead of one tread to its junction box. */
 function treadLead(design: Design, group: TreadGroup, point: PointRow): TreadLead {
@@ -254,7 +326,8 @@ function treadLead(design: Design, group: TreadGroup, point: PointRow): TreadLea
   const { pathM, riseM } = leadM(design, point, group.at);
   const plannedM = pathM + riseM + 2 * design.design.slackPointM;
   const lengthM = markedM(row) ?? plannedM;
-  const lost = (metres: number, type?: CableTypeRow) => twoWireDropV(metres, amps, atTemperature(type?.ohmPerKm ?? 0, design.design.ambientC));
+  const lost = (metres: number, type?: CableTypeRow) =>
+    twoWireDropV(metres, amps, atTemperature(type?.ohmPerKm ?? 0, design.design.ambientC));
   return { cableType, lengthM, lostV: lost(lengthM, cableType), plannedLostV: lost(plannedM, planned) };
 }
 
@@ -263,7 +336,11 @@ const litGroup = memoByRow(
   ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
   (design, group: TreadGroup): LitGroup => {
     const leads = new Map(group.points.map((point) => [point.id, treadLead(design, group, point)]));
-    const stripV = stripDropV(group.kind.needs?.stripM ?? 0, group.each / (group.kind.needs?.volts ?? 24), STRIP_OHM_PER_KM);
+    const stripV = stripDropV(
+      group.kind.needs?.stripM ?? 0,
+      group.each / (group.kind.needs?.volts ?? 24),
+      STRIP_OHM_PER_KM,
+    );
     const most = (of: (lead: TreadLead) => number) => stripV + Math.max(...[...leads.values()].map(of));
     const worstV = most((lead) => lead.lostV);
     const index = lightIndex(design, group.at, group.kind);
@@ -272,15 +349,43 @@ const litGroup = memoByRow(
     const types = byId(design, "cableTypes");
     const own = types.get(line?.cableType ?? "");
     const { slackPointM, slackClosetM } = design.design;
-    const lengthM = installedOf(pointRoute(routeGraph(design), group.at, row?.route), slackPointM + slackClosetM, row);
-    const cableType = types.get(row?.cableType ?? "") ?? (own && lengthM !== undefined ? homeCable(design, group, own, lengthM, worstV, most((lead) => lead.plannedLostV)) : own);
-    return { home: { cableType, lengthM, lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0 }, leads, stripV, worstV };
+    const lengthM = installedOf(
+      pointRoute(routeGraph(design), group.at, row?.route),
+      slackPointM + slackClosetM,
+      row,
+    );
+    const cableType =
+      types.get(row?.cableType ?? "") ??
+      (own && lengthM !== undefined
+        ? homeCable(
+            design,
+            group,
+            own,
+            lengthM,
+            worstV,
+            most((lead) => lead.plannedLostV),
+          )
+        : own);
+    return {
+      home: {
+        cableType,
+        lengthM,
+        lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0,
+      },
+      leads,
+      stripV,
+      worstV,
+    };
   },
 );
 
 /** The supply a drop's treads hang on, and what its cables lose; undefined for any other drop. */
-export function groupOf(design: Design, drop: Pick<Drop, "group">): { group: TreadGroup; lit: LitGroup } | undefined {
-  const group = drop.group === undefined ? undefined : treadGroups(design).find((one) => one.id === drop.group);
+export function groupOf(
+  design: Design,
+  drop: Pick<Drop, "group">,
+): { group: TreadGroup; lit: LitGroup } | undefined {
+  const group =
+    drop.group === undefined ? undefined : treadGroups(design).find((one) => one.id === drop.group);
   return group && { group, lit: litGroup(design, group) };
 }
 
@@ -296,21 +401,46 @@ interface Cable {
   group?: TreadGroup;
 }
 
-function dropOf(design: Design, graph: Graph, { point, kind, line, index, label, carriesLoad, row, group }: Cable): Drop {
+function dropOf(
+  design: Design,
+  graph: Graph,
+  { point, kind, line, index, label, carriesLoad, row, group }: Cable,
+): Drop {
   const settings = design.design;
   const home = group !== undefined && group.at === point;
   const to = group && !home ? group.at : line.end === "beside it" ? besideOf(design, point, kind) : undefined;
-  const route = to ? leadRoute(design, point, to) : line.end === "beside it" ? undefined : pointRoute(graph, point, row?.route);
+  const route = to
+    ? leadRoute(design, point, to)
+    : line.end === "beside it"
+      ? undefined
+      : pointRoute(graph, point, row?.route);
   const slackM = settings.slackPointM + (to ? settings.slackPointM : settings.slackClosetM);
   const jacketM = markedM(row);
   const installedM = installedOf(route, slackM, row);
-  const lengthM = jacketM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
+  const lengthM =
+    jacketM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
   const types = byId(design, "cableTypes");
-  const cableType = types.get(row?.cableType ?? "") ?? (home ? litGroup(design, group).home.cableType : types.get(line.cableType ?? ""));
+  const cableType =
+    types.get(row?.cableType ?? "") ??
+    (home ? litGroup(design, group).home.cableType : types.get(line.cableType ?? ""));
   const ends = to ? { to: to.id } : { closet: point.closet };
   const drop: Drop = {
-    key: `${point.id}/${index}`, label: `${label}/${index}`, index, point, kind, line, cableType, ...ends, route, slackM, installedM, lengthM,
-    marked: jacketM !== undefined, state: row?.state ?? "planned", row, ...(group ? { group: group.id, home } : {}),
+    key: `${point.id}/${index}`,
+    label: `${label}/${index}`,
+    index,
+    point,
+    kind,
+    line,
+    cableType,
+    ...ends,
+    route,
+    slackM,
+    installedM,
+    lengthM,
+    marked: jacketM !== undefined,
+    state: row?.state ?? "planned",
+    row,
+    ...(group ? { group: group.id, home } : {}),
   };
   if (!cableType || installedM === undefined) return drop;
   const loss = lossOf(kind, cableType, installedM, settings.ambientC);
@@ -321,19 +451,45 @@ function dropOf(design: Design, graph: Graph, { point, kind, line, index, label,
 }
 
 /** Of a home run: its whole group, to the far end of the worst strip. Of a lead: its own tread, what the home run lost included. */
-function treadLoad(design: Design, group: TreadGroup, point: PointRow, cable: CableTypeRow, installedM: number): Load {
+function treadLoad(
+  design: Design,
+  group: TreadGroup,
+  point: PointRow,
+  cable: CableTypeRow,
+  installedM: number,
+): Load {
   const { volts = 24, dropLimitPct = 3 } = group.kind.needs ?? {};
   const ohm = atTemperature(cable.ohmPerKm ?? 0, design.design.ambientC);
   const { home, stripV, worstV } = litGroup(design, group);
-  const own = point === group.at ? { watts: group.points.length * group.each, beyondV: worstV } : { watts: group.each, beyondV: home.lostV + stripV };
-  return { ...lowVoltage(volts, own.watts, dropLimitPct, installedM, ohm, own.beyondV), homeV: home.lostV, stripV };
+  const own =
+    point === group.at
+      ? { watts: group.points.length * group.each, beyondV: worstV }
+      : { watts: group.each, beyondV: home.lostV + stripV };
+  return {
+    ...lowVoltage(volts, own.watts, dropLimitPct, installedM, ohm, own.beyondV),
+    homeV: home.lostV,
+    stripV,
+  };
 }
 
 /** What is noted of each drop, by point and index. */
-const dropRows = memoByParts(["drops"], (design) => new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row])));
+const dropRows = memoByParts(
+  ["drops"],
+  (design) => new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row])),
+);
 
 /** All that drops hang on: what keeps a result derived from them. */
-export const RUN_PARTS = ["design", ...GRAPH_PARTS, "closets", "cableTypes", "kinds", "roomKits", "points", "drops", shadeNeeds] as const;
+export const RUN_PARTS = [
+  "design",
+  ...GRAPH_PARTS,
+  "closets",
+  "cableTypes",
+  "kinds",
+  "roomKits",
+  "points",
+  "drops",
+  shadeNeeds,
+] as const;
 
 /** The drops of one point. `also`: the nn of its label, and what else about other points its cables hang on. */
 const pointDrops = memoByRow(
@@ -343,12 +499,26 @@ const pointDrops = memoByRow(
     if (!kind) return [];
     const label = pointLabel(design, point);
     const kit = kitOf(design, point, kind);
-    const carrier = loadLine(kind, kit.map(({ line }) => line), byId(design, "cableTypes"));
+    const carrier = loadLine(
+      kind,
+      kit.map(({ line }) => line),
+      byId(design, "cableTypes"),
+    );
     const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
     const light = group && lightIndex(design, point, kind);
     const first = kit.find(({ line }) => line === carrier)?.index;
     return kit.map(({ line, index }) =>
-      dropOf(design, routeGraph(design), { point, kind, line, index, label, carriesLoad: index === first, row: dropRows(design).get(`${point.id}/${index}`), ...(index === light ? { group } : {}) }));
+      dropOf(design, routeGraph(design), {
+        point,
+        kind,
+        line,
+        index,
+        label,
+        carriesLoad: index === first,
+        row: dropRows(design).get(`${point.id}/${index}`),
+        ...(index === light ? { group } : {}),
+      }),
+    );
   },
 );
 
@@ -359,22 +529,19 @@ function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
 }
 
 /** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
-export const dropsOf = memoByParts(
-  RUN_PARTS,
-  (design): Drop[] => {
-    const numbers = pointNumbers(design);
-    const roles = treadRoles(design);
-    const kinds = byId(design, "kinds");
-    const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
-    const alsoOf = (point: PointRow): unknown => {
-      const number = numbers.get(point.id);
-      const role = roles.get(point.id);
-      if (role) return `${number} ${role.signature}`;
-      return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
-    };
-    return inOrder(design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))));
-  },
-);
+export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] => {
+  const numbers = pointNumbers(design);
+  const roles = treadRoles(design);
+  const kinds = byId(design, "kinds");
+  const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
+  const alsoOf = (point: PointRow): unknown => {
+    const number = numbers.get(point.id);
+    const role = roles.get(point.id);
+    if (role) return `${number} ${role.signature}`;
+    return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
+  };
+  return inOrder(design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))));
+});
 
 let ranks = new Map<string, { label: string; rank: number }>();
 
@@ -382,12 +549,15 @@ let ranks = new Map<string, { label: string; rank: number }>();
 function inOrder(drops: Drop[]): Drop[] {
   if (drops.length === ranks.size) {
     const placed = new Array<Drop>(drops.length);
-    if (drops.every((drop) => {
-      const known = ranks.get(drop.key);
-      if (known?.label !== drop.label) return false;
-      placed[known.rank] = drop;
-      return true;
-    })) return placed;
+    if (
+      drops.every((drop) => {
+        const known = ranks.get(drop.key);
+        if (known?.label !== drop.label) return false;
+        placed[known.rank] = drop;
+        return true;
+      })
+    )
+      return placed;
   }
   drops.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
   ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));

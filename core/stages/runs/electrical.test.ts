@@ -31,7 +31,8 @@ test("gauges: tables first, resistivity for the rest, nonsense refused", () => {
   expect(() => ohmPerKm("thick")).toThrow(InputError);
 });
 
-test("copper at 60 °C has 15.72 % more than at 20 °C", () => expect(atTemperature(10, 60)).toBeCloseTo(11.572, 10));
+test("copper at 60 °C has 15.72 % more than at 20 °C", () =>
+  expect(atTemperature(10, 60)).toBeCloseTo(11.572, 10));
 
 test("every class gives the device less than the source sets aside", () => {
   for (const power of Object.values(POE_CLASSES)) expect(power.deviceW).toBeLessThan(power.sourceW);

@@ -37,7 +37,8 @@ function stretchesOf(places: readonly Place[]): Stretch[] {
     if (last?.level !== level) stretches.push((last = { level, at: [] }));
     const before = last.at.at(-1);
     // The height the cable goes on at: what comes last at this place.
-    if (before && Math.hypot(before[0] - x, before[1] - y) < SAME_M) last.at[last.at.length - 1] = [before[0], before[1], z];
+    if (before && Math.hypot(before[0] - x, before[1] - y) < SAME_M)
+      last.at[last.at.length - 1] = [before[0], before[1], z];
     else last.at.push([x, y, z]);
   }
   return stretches;
@@ -48,14 +49,20 @@ function stretchesOf(places: readonly Place[]): Stretch[] {
  * corners it has in between, and on the way touches the line between the wall's ends. One that only comes up to the
  * line and goes back, runs along it, or begins or ends on it passes through nothing.
  */
-export function passesThrough(path: readonly (readonly [x: number, y: number, z: number])[], wall: Pick<WallRow, "ax" | "ay" | "bx" | "by">): [x: number, y: number, z: number][] {
+export function passesThrough(
+  path: readonly (readonly [x: number, y: number, z: number])[],
+  wall: Pick<WallRow, "ax" | "ay" | "bx" | "by">,
+): [x: number, y: number, z: number][] {
   const [ux, uy] = [wall.bx - wall.ax, wall.by - wall.ay];
   const lengthM = Math.hypot(ux, uy);
   if (lengthM < SAME_M) return [];
   // Metres beside the centre line, positive on one side, and along it from its first end.
-  const off = ([x, y]: readonly [number, number, number]) => (ux * (y - wall.ay) - uy * (x - wall.ax)) / lengthM;
-  const along = ([x, y]: readonly [number, number, number]) => (ux * (x - wall.ax) + uy * (y - wall.ay)) / lengthM;
-  const within = (from: number, to: number) => Math.max(from, to) >= -SAME_M && Math.min(from, to) <= lengthM + SAME_M;
+  const off = ([x, y]: readonly [number, number, number]) =>
+    (ux * (y - wall.ay) - uy * (x - wall.ax)) / lengthM;
+  const along = ([x, y]: readonly [number, number, number]) =>
+    (ux * (x - wall.ax) + uy * (y - wall.ay)) / lengthM;
+  const within = (from: number, to: number) =>
+    Math.max(from, to) >= -SAME_M && Math.min(from, to) <= lengthM + SAME_M;
   const found: [number, number, number][] = [];
   // Last side the path was on, and the first place since then at which it lay on the wall itself.
   let side = 0;
@@ -75,7 +82,11 @@ export function passesThrough(path: readonly (readonly [x: number, y: number, z:
         }
       } else if (was !== 0 && here !== 0 && was !== here) {
         const t = p / (p - q);
-        const at: [number, number, number] = [before[0] + t * (place[0] - before[0]), before[1] + t * (place[1] - before[1]), before[2]];
+        const at: [number, number, number] = [
+          before[0] + t * (place[0] - before[0]),
+          before[1] + t * (place[1] - before[1]),
+          before[2],
+        ];
         if (within(along(at), along(at))) touched ??= at;
       }
     }
@@ -101,9 +112,17 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
       for (const [x, y, heightM] of passesThrough(path, wall)) {
         const name = `${byId(design, "materials").get(wall.material)?.name ?? "Wall"}, ${byId(design, "levels").get(level)!.name.toLowerCase()}`;
         // Where two walls meet, one hole goes through both: the seal holds as long as the better of them.
-        const same = found.find((one) => one.in === "walls" && one.level === level && Math.hypot(one.at[0] - x, one.at[1] - y) < SAME_M && one.id !== wall.id);
-        if (!same) found.push({ in: "walls", id: wall.id, minutes: wall.fireMin!, name, level, at: [x, y], heightM });
-        else if (wall.fireMin! > same.minutes) Object.assign(same, { id: wall.id, minutes: wall.fireMin!, name });
+        const same = found.find(
+          (one) =>
+            one.in === "walls" &&
+            one.level === level &&
+            Math.hypot(one.at[0] - x, one.at[1] - y) < SAME_M &&
+            one.id !== wall.id,
+        );
+        if (!same)
+          found.push({ in: "walls", id: wall.id, minutes: wall.fireMin!, name, level, at: [x, y], heightM });
+        else if (wall.fireMin! > same.minutes)
+          Object.assign(same, { id: wall.id, minutes: wall.fireMin!, name });
       }
     }
   }
@@ -111,32 +130,58 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
     const [fromLevel, ax, ay, az] = places[i - 1]!;
     const [toLevel, bx, by, bz] = places[i]!;
     if (Math.hypot(ax - bx, ay - by) > SAME_M) continue;
-    const [low, high] = [elevation(fromLevel) + az, elevation(toLevel) + bz].sort((p, q) => p - q) as [number, number];
+    const [low, high] = [elevation(fromLevel) + az, elevation(toLevel) + bz].sort((p, q) => p - q) as [
+      number,
+      number,
+    ];
     for (const level of slabs) {
       // A floor lies just under its level; outbuildings of other heights have their own. What ends on the floor has come through it.
-      const passed = level.elevationM > low + SAME_M && level.elevationM < high + SAME_M && (level.id === toLevel || level.id === fromLevel);
-      if (passed) found.push({ in: "levels", id: level.id, minutes: level.slabFireMin!, name: `Floor of ${level.name.toLowerCase()}`, level: level.id, at: [ax, ay], heightM: 0 });
+      const passed =
+        level.elevationM > low + SAME_M &&
+        level.elevationM < high + SAME_M &&
+        (level.id === toLevel || level.id === fromLevel);
+      if (passed)
+        found.push({
+          in: "levels",
+          id: level.id,
+          minutes: level.slabFireMin!,
+          name: `Floor of ${level.name.toLowerCase()}`,
+          level: level.id,
+          at: [ax, ay],
+          heightM: 0,
+        });
     }
   }
   return found;
 }
 
-const rated = memoByParts(["walls", "levels"], (design) => ({ walls: design.walls.filter((wall) => wall.fireMin), slabs: design.levels.filter((level) => level.slabFireMin) }));
+const rated = memoByParts(["walls", "levels"], (design) => ({
+  walls: design.walls.filter((wall) => wall.fireMin),
+  slabs: design.levels.filter((level) => level.slabFireMin),
+}));
 
 /** All crossings, those with most cables first; what passes within one opening is one. */
-export const fireCrossings = memoByParts([dropsOf, "walls", "levels", "materials"], (design): FireCrossing[] => {
-  if (!rated(design).walls.length && !rated(design).slabs.length) return [];
-  const found: FireCrossing[] = [];
-  for (const drop of dropsOf(design)) {
-    const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
-    for (const crossing of crossingsOn(design, drop.route?.places ?? [])) {
-      const known = found.find((one) => one.in === crossing.in && one.id === crossing.id && Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M);
-      if (!known) found.push({ ...crossing, drops: [drop], cableMm2: mm2 });
-      else if (!known.drops.includes(drop)) {
-        known.drops.push(drop);
-        known.cableMm2 += mm2;
+export const fireCrossings = memoByParts(
+  [dropsOf, "walls", "levels", "materials"],
+  (design): FireCrossing[] => {
+    if (!rated(design).walls.length && !rated(design).slabs.length) return [];
+    const found: FireCrossing[] = [];
+    for (const drop of dropsOf(design)) {
+      const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
+      for (const crossing of crossingsOn(design, drop.route?.places ?? [])) {
+        const known = found.find(
+          (one) =>
+            one.in === crossing.in &&
+            one.id === crossing.id &&
+            Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M,
+        );
+        if (!known) found.push({ ...crossing, drops: [drop], cableMm2: mm2 });
+        else if (!known.drops.includes(drop)) {
+          known.drops.push(drop);
+          known.cableMm2 += mm2;
+        }
       }
     }
-  }
-  return found.sort((a, b) => b.drops.length - a.drops.length || (a.id < b.id ? -1 : 1));
-});
+    return found.sort((a, b) => b.drops.length - a.drops.length || (a.id < b.id ? -1 : 1));
+  },
+);

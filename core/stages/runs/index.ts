@@ -5,11 +5,30 @@ export { pointRoute, routeTo, type Route } from "../../ways/route";
 export { cableTotals, type CableTotal } from "./totals";
 export { closetsFor } from "../../ways/closets";
 export { runsChecks } from "./checks";
-export { cableCostWorking, closetWorking, cutsWorking, leftOverWorking, lengthWorking, loadWorking, reelsWorking } from "./workings";
+export {
+  cableCostWorking,
+  closetWorking,
+  cutsWorking,
+  leftOverWorking,
+  lengthWorking,
+  loadWorking,
+  reelsWorking,
+} from "./workings";
 export { pullsOf } from "./pull-plan";
 export { runsJson, scheduleCsv } from "./output";
 export { stretchesOf, type Stretch } from "./thickness";
-export { boreFor, BORES_MM, containmentOf, fillWorking, innerMm, JAM, layCircles, MOST_BENDS_DEG, type Circle, type Containment } from "./containment";
+export {
+  boreFor,
+  BORES_MM,
+  containmentOf,
+  fillWorking,
+  innerMm,
+  JAM,
+  layCircles,
+  MOST_BENDS_DEG,
+  type Circle,
+  type Containment,
+} from "./containment";
 export { billOf, GROUPS, materialsCsv, type MaterialLine } from "./materials";
 export { besideMains, besideWorking } from "./separation";
 export { fireCrossings } from "./fire";

@@ -17,28 +17,35 @@ it("labels both ends of every drop, once each, with the same text", () => {
   expect(new Set(drops.map((drop) => drop.label)).size).toBe(drops.length);
 });
 
-it.each(LABEL_SHEETS.map((sheet) => [sheet.name, sheet] as const))("%s: labels keep to the page and do not overlap", (_name, sheet) => {
-  const placed = placeLabels(labelsOf(demo), sheet, 3);
-  const perPage = sheet.across * sheet.down;
-  expect(placed[0]).toMatchObject({ page: 0 });
-  expect(placed.at(-1)!.page).toBe(Math.ceil((placed.length + 3) / perPage) - 1);
-  for (const page of [0, 1]) {
-    const own = placed.filter((one) => one.page === page);
-    for (const one of own) {
-      expect(one.x).toBeGreaterThanOrEqual(0);
-      expect(one.x + sheet.labelMm[0]).toBeLessThanOrEqual(sheet.pageMm[0] + 0.01);
-      expect(one.y + sheet.labelMm[1]).toBeLessThanOrEqual(sheet.pageMm[1] + 0.6);
+it.each(LABEL_SHEETS.map((sheet) => [sheet.name, sheet] as const))(
+  "%s: labels keep to the page and do not overlap",
+  (_name, sheet) => {
+    const placed = placeLabels(labelsOf(demo), sheet, 3);
+    const perPage = sheet.across * sheet.down;
+    expect(placed[0]).toMatchObject({ page: 0 });
+    expect(placed.at(-1)!.page).toBe(Math.ceil((placed.length + 3) / perPage) - 1);
+    for (const page of [0, 1]) {
+      const own = placed.filter((one) => one.page === page);
+      for (const one of own) {
+        expect(one.x).toBeGreaterThanOrEqual(0);
+        expect(one.x + sheet.labelMm[0]).toBeLessThanOrEqual(sheet.pageMm[0] + 0.01);
+        expect(one.y + sheet.labelMm[1]).toBeLessThanOrEqual(sheet.pageMm[1] + 0.6);
+      }
+      const spots = new Set(own.map((one) => `${one.x.toFixed(2)} ${one.y.toFixed(2)}`));
+      expect(spots.size).toBe(own.length);
     }
-    const spots = new Set(own.map((one) => `${one.x.toFixed(2)} ${one.y.toFixed(2)}`));
-    expect(spots.size).toBe(own.length);
-  }
-});
+  },
+);
 
 it("writes the drop's id as a code: three finder marks, and another code for another drop", () => {
   const [one, other] = dropsOf(demo);
   const { size, dark } = codeOf(one!);
   const isDark = (row: number, column: number) => dark.some(([r, c]) => r === row && c === column);
-  for (const [row, column] of [[0, 0], [0, size - 7], [size - 7, 0]] as const) {
+  for (const [row, column] of [
+    [0, 0],
+    [0, size - 7],
+    [size - 7, 0],
+  ] as const) {
     expect(Array.from({ length: 7 }, (_, i) => isDark(row, column + i)).every(Boolean)).toBe(true);
     expect(isDark(row + 1, column + 1)).toBe(false);
     expect(isDark(row + 3, column + 3)).toBe(true);

@@ -18,10 +18,50 @@ export interface LabelSheet {
 }
 
 export const LABEL_SHEETS: readonly LabelSheet[] = [
-  { id: "a4-65", name: "A4, 65 labels of 38.1 × 21.2 mm", pageMm: [210, 297], labelMm: [38.1, 21.2], across: 5, down: 13, leftMm: 4.75, topMm: 10.7, gapMm: [2.5, 0] },
-  { id: "a4-24", name: "A4, 24 labels of 70 × 37 mm", pageMm: [210, 297], labelMm: [70, 37], across: 3, down: 8, leftMm: 0, topMm: 0.5, gapMm: [0, 0] },
-  { id: "a4-189", name: "A4, 189 labels of 25.4 × 10 mm", pageMm: [210, 297], labelMm: [25.4, 10], across: 7, down: 27, leftMm: 8.6, topMm: 13.5, gapMm: [2.5, 0] },
-  { id: "letter-30", name: "Letter, 30 labels of 66.7 × 25.4 mm", pageMm: [215.9, 279.4], labelMm: [66.7, 25.4], across: 3, down: 10, leftMm: 4.8, topMm: 12.7, gapMm: [3.1, 0] },
+  {
+    id: "a4-65",
+    name: "A4, 65 labels of 38.1 × 21.2 mm",
+    pageMm: [210, 297],
+    labelMm: [38.1, 21.2],
+    across: 5,
+    down: 13,
+    leftMm: 4.75,
+    topMm: 10.7,
+    gapMm: [2.5, 0],
+  },
+  {
+    id: "a4-24",
+    name: "A4, 24 labels of 70 × 37 mm",
+    pageMm: [210, 297],
+    labelMm: [70, 37],
+    across: 3,
+    down: 8,
+    leftMm: 0,
+    topMm: 0.5,
+    gapMm: [0, 0],
+  },
+  {
+    id: "a4-189",
+    name: "A4, 189 labels of 25.4 × 10 mm",
+    pageMm: [210, 297],
+    labelMm: [25.4, 10],
+    across: 7,
+    down: 27,
+    leftMm: 8.6,
+    topMm: 13.5,
+    gapMm: [2.5, 0],
+  },
+  {
+    id: "letter-30",
+    name: "Letter, 30 labels of 66.7 × 25.4 mm",
+    pageMm: [215.9, 279.4],
+    labelMm: [66.7, 25.4],
+    across: 3,
+    down: 10,
+    leftMm: 4.8,
+    topMm: 12.7,
+    gapMm: [3.1, 0],
+  },
 ];
 
 export interface EndLabel {
@@ -36,10 +76,15 @@ export interface EndLabel {
 
 /** Both ends of every drop, in order of label; the end at the point first. */
 export const labelsOf = (design: Design): EndLabel[] =>
-  [...dropsOf(design)].sort((a, b) => (a.label < b.label ? -1 : 1)).flatMap((drop): EndLabel[] => {
-    const closet = endName(design, drop) ?? "no closet yet";
-    return [{ drop, end: "point", label: drop.label, here: drop.point.name, there: closet }, { drop, end: "closet", label: drop.label, here: closet, there: drop.point.name }];
-  });
+  [...dropsOf(design)]
+    .sort((a, b) => (a.label < b.label ? -1 : 1))
+    .flatMap((drop): EndLabel[] => {
+      const closet = endName(design, drop) ?? "no closet yet";
+      return [
+        { drop, end: "point", label: drop.label, here: drop.point.name, there: closet },
+        { drop, end: "closet", label: drop.label, here: closet, there: drop.point.name },
+      ];
+    });
 
 export interface PlacedLabel extends EndLabel {
   page: number;
@@ -54,7 +99,12 @@ export function placeLabels(labels: readonly EndLabel[], sheet: LabelSheet, skip
     const at = i + skip;
     const place = at % perPage;
     const column = place % sheet.across;
-    return { ...one, page: Math.floor(at / perPage), x: sheet.leftMm + column * (sheet.labelMm[0] + sheet.gapMm[0]), y: sheet.topMm + Math.floor(place / sheet.across) * (sheet.labelMm[1] + sheet.gapMm[1]) };
+    return {
+      ...one,
+      page: Math.floor(at / perPage),
+      x: sheet.leftMm + column * (sheet.labelMm[0] + sheet.gapMm[0]),
+      y: sheet.topMm + Math.floor(place / sheet.across) * (sheet.labelMm[1] + sheet.gapMm[1]),
+    };
   });
 }
 
@@ -64,5 +114,11 @@ export function codeOf(drop: Drop): { size: number; dark: [number, number][] } {
   code.addData(drop.key);
   code.make();
   const size = code.getModuleCount();
-  return { size, dark: Array.from({ length: size * size }, (_, i): [number, number] => [Math.floor(i / size), i % size]).filter(([row, column]) => code.isDark(row, column)) };
+  return {
+    size,
+    dark: Array.from({ length: size * size }, (_, i): [number, number] => [
+      Math.floor(i / size),
+      i % size,
+    ]).filter(([row, column]) => code.isDark(row, column)),
+  };
 }

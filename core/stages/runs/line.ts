@@ -12,7 +12,10 @@ export interface LineLoad {
  * Volts lost at each load of a two-wire line, nearest first: every stretch carries what hangs beyond it.
  * `ohmPerKmOne`: one conductor, at the temperature it runs at. Throws InputError where a load lies before its supply.
  */
-export function lineDropsV(loads: readonly LineLoad[], ohmPerKmOne: number): { atM: number; amps: number; lostV: number }[] {
+export function lineDropsV(
+  loads: readonly LineLoad[],
+  ohmPerKmOne: number,
+): { atM: number; amps: number; lostV: number }[] {
   const order = [...loads].sort((a, b) => a.atM - b.atM);
   let beyond = order.reduce((sum, load) => sum + load.amps, 0);
   let [at, lost] = [0, 0];
@@ -26,13 +29,16 @@ export function lineDropsV(loads: readonly LineLoad[], ohmPerKmOne: number): { a
 }
 
 /** Volts lost to the end of an evenly loaded strip: half of what the whole current would lose over its length. */
-export const stripDropV = (lengthM: number, amps: number, ohmPerKmOne: number) => twoWireDropV(lengthM, amps, ohmPerKmOne) / 2;
+export const stripDropV = (lengthM: number, amps: number, ohmPerKmOne: number) =>
+  twoWireDropV(lengthM, amps, ohmPerKmOne) / 2;
 
 /** Longest two-wire run, in metres, that loses no more than `limitPct` of `volts`. */
-export const longestM = (volts: number, limitPct: number, amps: number, ohmPerKmOne: number) => (volts * limitPct * 10) / (2 * amps * ohmPerKmOne);
+export const longestM = (volts: number, limitPct: number, amps: number, ohmPerKmOne: number) =>
+  (volts * limitPct * 10) / (2 * amps * ohmPerKmOne);
 
 /** Largest resistance of one conductor, Ω/km at 20 °C, with which a run of `lengthM` still holds. */
-export const mostOhmPerKm = (volts: number, limitPct: number, amps: number, lengthM: number, celsius = 20) => (volts * limitPct * 10) / (2 * lengthM * amps) / atTemperature(1, celsius);
+export const mostOhmPerKm = (volts: number, limitPct: number, amps: number, lengthM: number, celsius = 20) =>
+  (volts * limitPct * 10) / (2 * lengthM * amps) / atTemperature(1, celsius);
 
 export interface Gauge {
   gauge: string;
@@ -46,6 +52,17 @@ export const GAUGES: readonly Gauge[] = [
 ].sort((a, b) => b.ohm20 - a.ohm20);
 
 /** The thinnest size of one system with which all loads stay within the limit; undefined where none of the table does. */
-export function smallestGauge(loads: readonly LineLoad[], volts: number, limitPct: number, celsius: number, system: "mm²" | "AWG"): Gauge | undefined {
-  return GAUGES.find(({ gauge, ohm20 }) => gauge.endsWith(system) && Math.max(0, ...lineDropsV(loads, atTemperature(ohm20, celsius)).map((load) => load.lostV)) <= (volts * limitPct) / 100);
+export function smallestGauge(
+  loads: readonly LineLoad[],
+  volts: number,
+  limitPct: number,
+  celsius: number,
+  system: "mm²" | "AWG",
+): Gauge | undefined {
+  return GAUGES.find(
+    ({ gauge, ohm20 }) =>
+      gauge.endsWith(system) &&
+      Math.max(0, ...lineDropsV(loads, atTemperature(ohm20, celsius)).map((load) => load.lostV)) <=
+        (volts * limitPct) / 100,
+  );
 }

@@ -9,7 +9,12 @@ import { pointLabel } from "./drops";
 import { mountOf } from "../../points/kits";
 
 /** Boxes by the name a kind gives them: outside of the plate, depth, and where holes are drilled from its middle. Typical sizes, mm. */
-export const BOXES: Readonly<Record<string, { widthMm: number; heightMm: number; depthMm: number; holeMm?: number; holesAtMm: readonly number[] }>> = {
+export const BOXES: Readonly<
+  Record<
+    string,
+    { widthMm: number; heightMm: number; depthMm: number; holeMm?: number; holesAtMm: readonly number[] }
+  >
+> = {
   "single, 47 mm": { widthMm: 86, heightMm: 86, depthMm: 47, holeMm: 68, holesAtMm: [0] },
   "double, 47 mm": { widthMm: 157, heightMm: 86, depthMm: 47, holeMm: 68, holesAtMm: [-35.5, 35.5] },
   "double, deep": { widthMm: 157, heightMm: 86, depthMm: 66, holeMm: 68, holesAtMm: [-35.5, 35.5] },
@@ -65,8 +70,21 @@ const hung = memoByRow(["rooms", "kinds", "roomKits"], (design, point: PointRow)
   if (near.far > ON_WALL_M + 0.1) return undefined;
   // Outlines may run either way round; facing a side from within, a clockwise one runs from left to right.
   const leftM = signedArea(room.outline) > 0 ? near.alongM : near.sideM - near.alongM;
-  const holes = size.holesAtMm.map((mm) => ({ leftM: Math.round((leftM + mm / 1000) * 1000) / 1000, upM: point.z }));
-  return { point, box, size, side: near.side, sideM: near.sideM, leftM, rightM: near.sideM - leftM, heightM: point.z, holes };
+  const holes = size.holesAtMm.map((mm) => ({
+    leftM: Math.round((leftM + mm / 1000) * 1000) / 1000,
+    upM: point.z,
+  }));
+  return {
+    point,
+    box,
+    size,
+    side: near.side,
+    sideM: near.sideM,
+    leftM,
+    rightM: near.sideM - leftM,
+    heightM: point.z,
+    holes,
+  };
 });
 
 /** Boxes on each wall of each room, from left to right. */
@@ -80,14 +98,25 @@ const wallsOfBoxes = memoByParts(["rooms", "kinds", "roomKits", "points"], (desi
     if (list) list.push(row);
     else walls.set(key, [row]);
   }
-  return [...walls.values()].map((rows) => rows.sort((a, b) => a.leftM - b.leftM || (a.point.id < b.point.id ? -1 : 1)));
+  return [...walls.values()].map((rows) =>
+    rows.sort((a, b) => a.leftM - b.leftM || (a.point.id < b.point.id ? -1 : 1)),
+  );
 });
 
 /** The nearest box of the same wall and about the same height. */
 function nextTo(row: Hung, wall: readonly Hung[]): Mounting["next"] {
   return wall
-    .filter((other) => other !== row && Math.abs(other.heightM - row.heightM) * 1000 < SAME_HEIGHT * ((row.size.heightMm + other.size.heightMm) / 2))
-    .map((other) => ({ point: other.point, mm: Math.round(Math.abs(other.leftM - row.leftM) * 1000), leastMm: Math.ceil((row.size.widthMm + other.size.widthMm) / 2 + PLATE_GAP_MM) }))
+    .filter(
+      (other) =>
+        other !== row &&
+        Math.abs(other.heightM - row.heightM) * 1000 <
+          SAME_HEIGHT * ((row.size.heightMm + other.size.heightMm) / 2),
+    )
+    .map((other) => ({
+      point: other.point,
+      mm: Math.round(Math.abs(other.leftM - row.leftM) * 1000),
+      leastMm: Math.ceil((row.size.widthMm + other.size.widthMm) / 2 + PLATE_GAP_MM),
+    }))
     .sort((a, b) => a.mm - b.mm)[0];
 }
 
@@ -95,10 +124,12 @@ function nextTo(row: Hung, wall: readonly Hung[]): Mounting["next"] {
 export function mountingsOf(design: Design): Mounting[] {
   const roomName = (row: Mounting) => byId(design, "rooms").get(row.point.room)!.name;
   return wallsOfBoxes(design)
-    .flatMap((wall) => wall.map((row): Mounting => {
-      const next = nextTo(row, wall);
-      return { ...row, label: pointLabel(design, row.point), ...(next ? { next } : {}) };
-    }))
+    .flatMap((wall) =>
+      wall.map((row): Mounting => {
+        const next = nextTo(row, wall);
+        return { ...row, label: pointLabel(design, row.point), ...(next ? { next } : {}) };
+      }),
+    )
     .sort((a, b) => roomName(a).localeCompare(roomName(b), "en") || a.side - b.side || a.leftM - b.leftM);
 }
 
@@ -113,27 +144,80 @@ export interface Crowded {
 
 /** Boxes that do not fit side by side; each pair once. */
 export const crowdedBoxes = memoByParts([wallsOfBoxes], (design): Crowded[] =>
-  wallsOfBoxes(design).flatMap((wall) => wall.length < 2 ? [] : wall.flatMap((row): Crowded[] => {
-    const next = nextTo(row, wall);
-    if (!next || next.mm >= next.leastMm || next.point.id > row.point.id) return [];
-    const other = wall.find((one) => one.point === next.point)!;
-    const away = row.leftM >= other.leftM ? 1 : -1;
-    const gapM = Math.ceil(next.leastMm / 50) * 0.05;
-    // Away from the other one; the other way round where the wall ends there.
-    const leftM = [away, -away].map((way) => other.leftM + way * gapM).find((at) => at > 0.05 && at < row.sideM - 0.05);
-    if (leftM === undefined) return [{ point: row.point, other: other.point, mm: next.mm, leastMm: next.leastMm }];
-    const outline = byId(design, "rooms").get(row.point.room)!.outline;
-    const [a, b] = [outline[row.side]!, outline[(row.side + 1) % outline.length]!];
-    const shift = (leftM - row.leftM) * (signedArea(outline) > 0 ? 1 : -1);
-    return [{ point: row.point, other: other.point, mm: next.mm, leastMm: next.leastMm, moveTo: { x: row.point.x + (shift * (b[0] - a[0])) / row.sideM, y: row.point.y + (shift * (b[1] - a[1])) / row.sideM } }];
-  })));
+  wallsOfBoxes(design).flatMap((wall) =>
+    wall.length < 2
+      ? []
+      : wall.flatMap((row): Crowded[] => {
+          const next = nextTo(row, wall);
+          if (!next || next.mm >= next.leastMm || next.point.id > row.point.id) return [];
+          const other = wall.find((one) => one.point === next.point)!;
+          const away = row.leftM >= other.leftM ? 1 : -1;
+          const gapM = Math.ceil(next.leastMm / 50) * 0.05;
+          // Away from the other one; the other way round where the wall ends there.
+          const leftM = [away, -away]
+            .map((way) => other.leftM + way * gapM)
+            .find((at) => at > 0.05 && at < row.sideM - 0.05);
+          if (leftM === undefined)
+            return [{ point: row.point, other: other.point, mm: next.mm, leastMm: next.leastMm }];
+          const outline = byId(design, "rooms").get(row.point.room)!.outline;
+          const [a, b] = [outline[row.side]!, outline[(row.side + 1) % outline.length]!];
+          const shift = (leftM - row.leftM) * (signedArea(outline) > 0 ? 1 : -1);
+          return [
+            {
+              point: row.point,
+              other: other.point,
+              mm: next.mm,
+              leastMm: next.leastMm,
+              moveTo: {
+                x: row.point.x + (shift * (b[0] - a[0])) / row.sideM,
+                y: row.point.y + (shift * (b[1] - a[1])) / row.sideM,
+              },
+            },
+          ];
+        }),
+  ),
+);
 
-export const MOUNTING_HEADER = ["Level", "Room", "Wall", "Point", "Label", "Box", "Plate (mm)", "Depth (mm)", "Height (m)", "From left corner (m)", "From right corner (m)", "Holes, along × up (m)", "Hole (mm)", "Next box", "Middle to middle (mm)", "At least (mm)"];
+export const MOUNTING_HEADER = [
+  "Level",
+  "Room",
+  "Wall",
+  "Point",
+  "Label",
+  "Box",
+  "Plate (mm)",
+  "Depth (mm)",
+  "Height (m)",
+  "From left corner (m)",
+  "From right corner (m)",
+  "Holes, along × up (m)",
+  "Hole (mm)",
+  "Next box",
+  "Middle to middle (mm)",
+  "At least (mm)",
+];
 
 export function mountingCsv(design: Design): string {
-  return writeCsv(MOUNTING_HEADER, mountingsOf(design).map((row) => [
-    byId(design, "levels").get(row.point.level)?.name, byId(design, "rooms").get(row.point.room)?.name, row.side + 1, row.point.name, row.label, row.box, row.size && `${row.size.widthMm} × ${row.size.heightMm}`, row.size?.depthMm,
-    row.heightM, round3(row.leftM), round3(row.rightM), row.holes.map((hole) => `${hole.leftM} × ${hole.upM}`).join("; "), row.size?.holeMm, row.next?.point.name, row.next?.mm, row.next?.leastMm,
-  ]));
+  return writeCsv(
+    MOUNTING_HEADER,
+    mountingsOf(design).map((row) => [
+      byId(design, "levels").get(row.point.level)?.name,
+      byId(design, "rooms").get(row.point.room)?.name,
+      row.side + 1,
+      row.point.name,
+      row.label,
+      row.box,
+      row.size && `${row.size.widthMm} × ${row.size.heightMm}`,
+      row.size?.depthMm,
+      row.heightM,
+      round3(row.leftM),
+      round3(row.rightM),
+      row.holes.map((hole) => `${hole.leftM} × ${hole.upM}`).join("; "),
+      row.size?.holeMm,
+      row.next?.point.name,
+      row.next?.mm,
+      row.next?.leastMm,
+    ]),
+  );
 }
 const round3 = (value: number) => Math.round(value * 1000) / 1000;

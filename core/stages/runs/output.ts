@@ -22,7 +22,8 @@ import { treadGroups, type TreadGroup } from "./treads";
 
 const r3 = (value: number) => Math.round(value * 1000) / 1000;
 const r2 = (value: number) => Math.round(value * 100) / 100;
-const maybe = (round: (value: number) => number, value?: number) => (value === undefined ? undefined : round(value));
+const maybe = (round: (value: number) => number, value?: number) =>
+  value === undefined ? undefined : round(value);
 /** Volts and ohms to the tenth of a milli: enough for another engine to tell a wrong formula from a rounding. */
 const fine = (value?: number) => maybe((v) => Math.round(v * 1e4) / 1e4, value);
 const labels = (drops: readonly Drop[]) => drops.map((drop) => drop.label);
@@ -88,7 +89,15 @@ function treadJson(design: Design, group: TreadGroup) {
     loads: group.points.map((point) => {
       const lead = lit?.leads.get(point.id);
       const volts = home?.load && lit && lead ? home.load.sourceV - lit.home.lostV - lead.lostV : undefined;
-      return { point: point.id, watts: r3(group.each), lead: drops.find((drop) => drop.point.id === point.id && !drop.home)?.label, leadM: maybe(r3, lead?.lengthM), leadLossV: fine(lead?.lostV), stripV: fine(volts), endV: fine(volts === undefined ? undefined : volts - lit!.stripV) };
+      return {
+        point: point.id,
+        watts: r3(group.each),
+        lead: drops.find((drop) => drop.point.id === point.id && !drop.home)?.label,
+        leadM: maybe(r3, lead?.lengthM),
+        leadLossV: fine(lead?.lostV),
+        stripV: fine(volts),
+        endV: fine(volts === undefined ? undefined : volts - lit!.stripV),
+      };
     }),
   };
 }
@@ -110,30 +119,142 @@ export function runsJson(design: Design) {
       cost: total.cost,
       tooLong: total.cutting.tooLong,
     })),
-    reels: totals.flatMap((total) => total.cutting.reels.map((reel) => ({ cableType: total.cableType.id, ...(reel.stock ? { stock: reel.stock } : { new: true }), capacityM: reel.capacityM, cuts: reel.cuts, leftM: r2(reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)) }))),
+    reels: totals.flatMap((total) =>
+      total.cutting.reels.map((reel) => ({
+        cableType: total.cableType.id,
+        ...(reel.stock ? { stock: reel.stock } : { new: true }),
+        capacityM: reel.capacityM,
+        cuts: reel.cuts,
+        leftM: r2(reel.capacityM - reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)),
+      })),
+    ),
     pulls: pullsOf(design).map((pull) => ({
-      id: pull.id, closet: pull.closet, drops: labels(pull.drops), cables: pull.drops.length, lengthM: pull.lengthM, hours: pull.hours,
-      through: pull.drops.map((drop, i) => ({ label: drop.label, installedM: maybe(r3, drop.installedM), metres: pull.through[i]! })),
+      id: pull.id,
+      closet: pull.closet,
+      drops: labels(pull.drops),
+      cables: pull.drops.length,
+      lengthM: pull.lengthM,
+      hours: pull.hours,
+      through: pull.drops.map((drop, i) => ({
+        label: drop.label,
+        installedM: maybe(r3, drop.installedM),
+        metres: pull.through[i]!,
+      })),
     })),
     pulling: { setupMin, minutesPerM, perCablePct, sharedPct, most: pullMost, rates: RATE_BY_WAY },
     containment: containmentOf(design).map((one) => ({
-      way: one.row.id, in: one.in, boreMm: one.boreMm, insideMm: one.insideMm, cables: one.drops.length, drops: labels(one.drops), diametersMm: one.diametersMm,
-      fillPct: r3(one.fillPct), limitPct: one.limitPct, jam: maybe(r3, one.jam), bendsDeg: r2(one.bendsDeg), lengthM: r3(one.lengthM), boxes: one.in === "trunks" ? ((one.row as TrunkRow).boxes ?? []).length : 0,
-      sections: one.sections.map((section) => ({ lengthM: r3(section.lengthM), limitM: r3(section.limitM), bendsDeg: r2(section.bendsDeg), limitDeg: MOST_BENDS_DEG })),
+      way: one.row.id,
+      in: one.in,
+      boreMm: one.boreMm,
+      insideMm: one.insideMm,
+      cables: one.drops.length,
+      drops: labels(one.drops),
+      diametersMm: one.diametersMm,
+      fillPct: r3(one.fillPct),
+      limitPct: one.limitPct,
+      jam: maybe(r3, one.jam),
+      bendsDeg: r2(one.bendsDeg),
+      lengthM: r3(one.lengthM),
+      boxes: one.in === "trunks" ? ((one.row as TrunkRow).boxes ?? []).length : 0,
+      sections: one.sections.map((section) => ({
+        lengthM: r3(section.lengthM),
+        limitM: r3(section.limitM),
+        bendsDeg: r2(section.bendsDeg),
+        limitDeg: MOST_BENDS_DEG,
+      })),
     })),
-    trays: traysOf(design).map((tray) => ({ way: tray.row.id, widthMm: tray.widthMm, depthMm: tray.depthMm, cables: tray.drops.length, drops: labels(tray.drops), fillPct: r3(tray.fillPct), limitPct: tray.limitPct })),
-    bundles: bundlesOf(design).map((bundle) => ({ way: bundle.row.id, in: bundle.in, powered: bundle.powered, drops: labels(bundle.drops), bundles: bundle.row.bundles ?? 1, inOne: bundle.each, limit: bundle.most })),
-    separation: besideMains(design).map((one) => ({ way: one.way.id, mains: one.mains.id, metres: r3(one.metres), mm: Math.round(one.mm), neededMm: one.neededMm })),
-    fireCrossings: fireCrossings(design).map((one) => ({ in: one.in, id: one.id, minutes: one.minutes, level: one.level, at: one.at.map(r3), cables: one.drops.length, drops: labels(one.drops), cableMm2: Math.round(one.cableMm2) })),
-    switches: poeSwitches(design).map((one) => ({ closet: one.closet.id, drops: one.drops.length, allocatedW: one.allocatedW, realW: one.realW, lostW: one.lostW, budgetW: one.budgetW, cannotStart: labels(one.dead) })),
+    trays: traysOf(design).map((tray) => ({
+      way: tray.row.id,
+      widthMm: tray.widthMm,
+      depthMm: tray.depthMm,
+      cables: tray.drops.length,
+      drops: labels(tray.drops),
+      fillPct: r3(tray.fillPct),
+      limitPct: tray.limitPct,
+    })),
+    bundles: bundlesOf(design).map((bundle) => ({
+      way: bundle.row.id,
+      in: bundle.in,
+      powered: bundle.powered,
+      drops: labels(bundle.drops),
+      bundles: bundle.row.bundles ?? 1,
+      inOne: bundle.each,
+      limit: bundle.most,
+    })),
+    separation: besideMains(design).map((one) => ({
+      way: one.way.id,
+      mains: one.mains.id,
+      metres: r3(one.metres),
+      mm: Math.round(one.mm),
+      neededMm: one.neededMm,
+    })),
+    fireCrossings: fireCrossings(design).map((one) => ({
+      in: one.in,
+      id: one.id,
+      minutes: one.minutes,
+      level: one.level,
+      at: one.at.map(r3),
+      cables: one.drops.length,
+      drops: labels(one.drops),
+      cableMm2: Math.round(one.cableMm2),
+    })),
+    switches: poeSwitches(design).map((one) => ({
+      closet: one.closet.id,
+      drops: one.drops.length,
+      allocatedW: one.allocatedW,
+      realW: one.realW,
+      lostW: one.lostW,
+      budgetW: one.budgetW,
+      cannotStart: labels(one.dead),
+    })),
     treads: treadGroups(design).map((group) => treadJson(design, group)),
-    mounting: mountingsOf(design).map((row) => ({ point: row.point.id, box: row.box, wall: row.side + 1, heightM: row.heightM, leftM: r3(row.leftM), rightM: r3(row.rightM), holes: row.holes })),
-    pullSheets: pullSheets(design).map((sheet) => ({ pull: sheet.pull.id, from: sheet.from, reels: sheet.reels, lines: sheet.lines.map(({ order, label, reel, lengthM, cutAhead }) => ({ order, label, reel, lengthM, cutAhead })) })),
+    mounting: mountingsOf(design).map((row) => ({
+      point: row.point.id,
+      box: row.box,
+      wall: row.side + 1,
+      heightM: row.heightM,
+      leftM: r3(row.leftM),
+      rightM: r3(row.rightM),
+      holes: row.holes,
+    })),
+    pullSheets: pullSheets(design).map((sheet) => ({
+      pull: sheet.pull.id,
+      from: sheet.from,
+      reels: sheet.reels,
+      lines: sheet.lines.map(({ order, label, reel, lengthM, cutAhead }) => ({
+        order,
+        label,
+        reel,
+        lengthM,
+        cutAhead,
+      })),
+    })),
     legend: legendOf(design),
-    punch: punchList(design).map((item) => ({ room: item.room, trade: item.trade, point: item.point.id, label: item.drop?.label, what: item.what, on: item.on })),
-    asBuilt: asBuiltOf(design).map((one) => ({ label: one.drop.label, plannedM: maybe(r3, one.plannedM), builtM: r3(one.builtM), diffM: one.diffM, movedM: one.movedM })),
+    punch: punchList(design).map((item) => ({
+      room: item.room,
+      trade: item.trade,
+      point: item.point.id,
+      label: item.drop?.label,
+      what: item.what,
+      on: item.on,
+    })),
+    asBuilt: asBuiltOf(design).map((one) => ({
+      label: one.drop.label,
+      plannedM: maybe(r3, one.plannedM),
+      builtM: r3(one.builtM),
+      diffM: one.diffM,
+      movedM: one.movedM,
+    })),
     labels: labelCount(design),
-    materials: billOf(design).map(({ group, what, count, unit, price, cost, had }) => ({ group, what, count, unit, price, cost, had })),
+    materials: billOf(design).map(({ group, what, count, unit, price, cost, had }) => ({
+      group,
+      what,
+      count,
+      unit,
+      price,
+      cost,
+      had,
+    })),
   };
 }
 
@@ -141,7 +262,21 @@ export function runsJson(design: Design) {
 const labelCount = (design: Design) => 2 * dropsOf(design).length;
 
 export const SCHEDULE_HEADER = [
-  "Label", "Point", "Room", "Level", "Cable", "Service", "Closet", "Path (m)", "Rise (m)", "Slack (m)", "Length (m)", "Load (W)", "Drop (%)", "End (V)", "State",
+  "Label",
+  "Point",
+  "Room",
+  "Level",
+  "Cable",
+  "Service",
+  "Closet",
+  "Path (m)",
+  "Rise (m)",
+  "Slack (m)",
+  "Length (m)",
+  "Load (W)",
+  "Drop (%)",
+  "End (V)",
+  "State",
 ];
 
 /** The pull schedule as CSV; units in the header. */
@@ -149,10 +284,21 @@ export function scheduleCsv(design: Design, drops: readonly Drop[] = dropsOf(des
   return writeCsv(
     SCHEDULE_HEADER,
     drops.map((drop) => [
-      drop.label, drop.point.name, byId(design, "rooms").get(drop.point.room)?.name, byId(design, "levels").get(drop.point.level)?.name,
-      drop.cableType?.name, drop.kind.service, endName(design, drop),
-      drop.route && r3(drop.route.pathM), drop.route && r3(drop.route.riseM), drop.slackM, drop.lengthM,
-      drop.load?.watts, drop.load?.dropPct && Math.round(drop.load.dropPct * 100) / 100, drop.load?.endV && Math.round(drop.load.endV * 100) / 100, drop.state,
+      drop.label,
+      drop.point.name,
+      byId(design, "rooms").get(drop.point.room)?.name,
+      byId(design, "levels").get(drop.point.level)?.name,
+      drop.cableType?.name,
+      drop.kind.service,
+      endName(design, drop),
+      drop.route && r3(drop.route.pathM),
+      drop.route && r3(drop.route.riseM),
+      drop.slackM,
+      drop.lengthM,
+      drop.load?.watts,
+      drop.load?.dropPct && Math.round(drop.load.dropPct * 100) / 100,
+      drop.load?.endV && Math.round(drop.load.endV * 100) / 100,
+      drop.state,
     ]),
   );
 }

@@ -16,15 +16,24 @@ export function planDxf(design: Design, level: string): string {
   };
   const at = (x: number, y: number) => point3d(x, -y, 0);
   const ring = (corners: readonly (readonly [number, number])[], closed: boolean) => {
-    for (let i = 1; i < corners.length + (closed ? 1 : 0); i++) dxf.addLine(at(...corners[i - 1]!), at(...corners[i % corners.length]!));
+    for (let i = 1; i < corners.length + (closed ? 1 : 0); i++)
+      dxf.addLine(at(...corners[i - 1]!), at(...corners[i % corners.length]!));
   };
   layer("WALLS", Colors.White);
-  for (const wall of design.walls) if (wall.level === level) dxf.addLine(at(wall.ax, wall.ay), at(wall.bx, wall.by));
+  for (const wall of design.walls)
+    if (wall.level === level) dxf.addLine(at(wall.ax, wall.ay), at(wall.bx, wall.by));
   layer("ROOMS", Colors.Cyan);
   for (const room of design.rooms) {
     if (room.level !== level) continue;
     ring(room.outline, true);
-    dxf.addText(at(Math.min(...room.outline.map(([x]) => x)) + 0.15, Math.min(...room.outline.map(([, y]) => y)) + 0.35), 0.2, oneLine(room.name));
+    dxf.addText(
+      at(
+        Math.min(...room.outline.map(([x]) => x)) + 0.15,
+        Math.min(...room.outline.map(([, y]) => y)) + 0.35,
+      ),
+      0.2,
+      oneLine(room.name),
+    );
   }
   layer("WAYS", Colors.Green);
   for (const trunk of design.trunks) if (trunk.level === level) ring(trunk.path, false);

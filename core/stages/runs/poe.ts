@@ -24,17 +24,29 @@ export interface PoeSwitch {
 export const poeSwitches = memoByParts([dropsOf, "closets"], (design): PoeSwitch[] => {
   const byCloset = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
-    if (drop.load?.poeClass && drop.closet) byCloset.set(drop.closet, [...(byCloset.get(drop.closet) ?? []), drop]);
+    if (drop.load?.poeClass && drop.closet)
+      byCloset.set(drop.closet, [...(byCloset.get(drop.closet) ?? []), drop]);
   }
-  return [...byCloset].flatMap(([id, drops]): PoeSwitch[] => {
-    const closet = byId(design, "closets").get(id);
-    if (!closet) return [];
-    const sum = (of: (drop: Drop) => number) => Math.round(drops.reduce((all, drop) => all + of(drop), 0) * 100) / 100;
-    return [{
-      closet, drops, allocatedW: sum((drop) => POE_CLASSES[drop.load!.poeClass!]!.sourceW), realW: sum((drop) => drop.load!.sourceW), budgetW: closet.poeBudgetW, ports: closet.poePorts,
-      dead: drops.filter((drop) => drop.load!.endV === undefined), lostW: sum((drop) => (drop.load!.endV === undefined ? 0 : drop.load!.sourceW - drop.load!.watts)),
-    }];
-  }).sort((a, b) => a.closet.name.localeCompare(b.closet.name, "en"));
+  return [...byCloset]
+    .flatMap(([id, drops]): PoeSwitch[] => {
+      const closet = byId(design, "closets").get(id);
+      if (!closet) return [];
+      const sum = (of: (drop: Drop) => number) =>
+        Math.round(drops.reduce((all, drop) => all + of(drop), 0) * 100) / 100;
+      return [
+        {
+          closet,
+          drops,
+          allocatedW: sum((drop) => POE_CLASSES[drop.load!.poeClass!]!.sourceW),
+          realW: sum((drop) => drop.load!.sourceW),
+          budgetW: closet.poeBudgetW,
+          ports: closet.poePorts,
+          dead: drops.filter((drop) => drop.load!.endV === undefined),
+          lostW: sum((drop) => (drop.load!.endV === undefined ? 0 : drop.load!.sourceW - drop.load!.watts)),
+        },
+      ];
+    })
+    .sort((a, b) => a.closet.name.localeCompare(b.closet.name, "en"));
 });
 
 /** Allocated and real, class by class, against the budget. */
@@ -42,14 +54,37 @@ export function poeWorking(one: PoeSwitch, of: "allocated" | "real"): Working {
   const classes = [...new Set(one.drops.map((drop) => drop.load!.poeClass!))].sort();
   const value = of === "allocated" ? one.allocatedW : one.realW;
   return {
-    title: `Power over data at ${one.closet.name}, ${of === "allocated" ? "set aside" : "drawn"}`, value, unit: "W",
+    title: `Power over data at ${one.closet.name}, ${of === "allocated" ? "set aside" : "drawn"}`,
+    value,
+    unit: "W",
     ...(one.budgetW === undefined ? {} : { limit: { value: one.budgetW, unit: "W", source: "its switch" } }),
-    verdict: one.budgetW === undefined ? "none" : value > one.budgetW ? "fails" : value > 0.9 * one.budgetW ? "tight" : "holds",
+    verdict:
+      one.budgetW === undefined
+        ? "none"
+        : value > one.budgetW
+          ? "fails"
+          : value > 0.9 * one.budgetW
+            ? "tight"
+            : "holds",
     steps: classes.map((poeClass) => {
       const own = one.drops.filter((drop) => drop.load!.poeClass === poeClass);
       const power = POE_CLASSES[poeClass]!;
-      const sum = own.reduce((all, drop) => all + (of === "allocated" ? power.sourceW : drop.load!.sourceW), 0);
-      return { formula: of === "allocated" ? `Class ${poeClass}: number × watts at the source` : `Class ${poeClass}: device and its cable`, with: of === "allocated" ? `${own.length} × ${power.sourceW} W` : own.map((drop) => drop.load!.sourceW.toFixed(1)).join(" + "), gives: `${sum.toFixed(1)} W`, source: of === "allocated" ? "IEEE 802.3" : "device watts ÷ its voltage × source voltage" };
+      const sum = own.reduce(
+        (all, drop) => all + (of === "allocated" ? power.sourceW : drop.load!.sourceW),
+        0,
+      );
+      return {
+        formula:
+          of === "allocated"
+            ? `Class ${poeClass}: number × watts at the source`
+            : `Class ${poeClass}: device and its cable`,
+        with:
+          of === "allocated"
+            ? `${own.length} × ${power.sourceW} W`
+            : own.map((drop) => drop.load!.sourceW.toFixed(1)).join(" + "),
+        gives: `${sum.toFixed(1)} W`,
+        source: of === "allocated" ? "IEEE 802.3" : "device watts ÷ its voltage × source voltage",
+      };
     }),
   };
 }

@@ -8,11 +8,15 @@ import { runSettings } from "./settings";
 export const pullsOf = memoByParts([dropsOf], (design): Pull[] => {
   const graph = routeGraph(design);
   const trunks = byId(design, "trunks");
-  return pullPlan(dropsOf(design), {
-    lengthOf: (edge) => graph.edges[edge]!.lengthM,
-    wayOf: (edge) => {
-      const { way } = graph.edges[edge]!;
-      return way?.in === "trunks" ? trunks.get(way.id)?.kind ?? "void" : way ? "riser" : "void";
+  return pullPlan(
+    dropsOf(design),
+    {
+      lengthOf: (edge) => graph.edges[edge]!.lengthM,
+      wayOf: (edge) => {
+        const { way } = graph.edges[edge]!;
+        return way?.in === "trunks" ? (trunks.get(way.id)?.kind ?? "void") : way ? "riser" : "void";
+      },
     },
-  }, runSettings(design));
+    runSettings(design),
+  );
 });

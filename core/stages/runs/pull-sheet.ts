@@ -38,15 +38,29 @@ export interface PullSheet {
 }
 
 /** Reel and place on it of every cut, from the cutting of each cable type. */
-function cutsByLabel(design: Design): Map<string, { reel: string; cableType: string; capacityM: number; beforeM: number; lengthM: number }> {
-  const cuts = new Map<string, { reel: string; cableType: string; capacityM: number; beforeM: number; lengthM: number }>();
+function cutsByLabel(
+  design: Design,
+): Map<string, { reel: string; cableType: string; capacityM: number; beforeM: number; lengthM: number }> {
+  const cuts = new Map<
+    string,
+    { reel: string; cableType: string; capacityM: number; beforeM: number; lengthM: number }
+  >();
   for (const { cableType, cutting } of cableTotals(design)) {
     let fresh = 0;
     for (const reel of cutting.reels) {
-      const name = reel.stock === undefined ? `${cableType.name}, new reel ${(fresh += 1)}` : `${cableType.name}, part-used ${reel.stock}`;
+      const name =
+        reel.stock === undefined
+          ? `${cableType.name}, new reel ${(fresh += 1)}`
+          : `${cableType.name}, part-used ${reel.stock}`;
       let left = reel.capacityM;
       for (const cut of reel.cuts) {
-        cuts.set(cut.label, { reel: name, cableType: cableType.name, capacityM: reel.capacityM, beforeM: left, lengthM: cut.lengthM });
+        cuts.set(cut.label, {
+          reel: name,
+          cableType: cableType.name,
+          capacityM: reel.capacityM,
+          beforeM: left,
+          lengthM: cut.lengthM,
+        });
         left = Math.round((left - cut.lengthM) * 1000) / 1000;
       }
     }
@@ -61,25 +75,51 @@ export function pullSheets(design: Design): PullSheet[] {
   const left = new Map([...cuts.values()].map((cut) => [cut.reel, cut.capacityM]));
   return pullsOf(design).map((pull): PullSheet => {
     const reels = new Map<string, StandReel>();
-    const lines = [...pull.drops].sort((a, b) => b.lengthM! - a.lengthM! || (a.label < b.label ? -1 : 1)).map((drop, i): PullLine => {
-      const cut = cuts.get(drop.label);
-      const look = legendLine(design, drop.kind.service);
-      const cutAhead = cut !== undefined && reels.has(cut.reel);
-      if (cut) {
-        const before = left.get(cut.reel)!;
-        const after = Math.round((before - cut.lengthM) * 1000) / 1000;
-        left.set(cut.reel, after);
-        reels.set(cut.reel, { name: cut.reel, cableType: cut.cableType, beforeM: reels.get(cut.reel)?.beforeM ?? before, afterM: after });
-      }
-      return { order: i + 1, drop, ...(cut ? { reel: cut.reel } : {}), lengthM: drop.lengthM!, label: drop.label, jacket: look.colour, mark: look.mark, cutAhead };
-    });
+    const lines = [...pull.drops]
+      .sort((a, b) => b.lengthM! - a.lengthM! || (a.label < b.label ? -1 : 1))
+      .map((drop, i): PullLine => {
+        const cut = cuts.get(drop.label);
+        const look = legendLine(design, drop.kind.service);
+        const cutAhead = cut !== undefined && reels.has(cut.reel);
+        if (cut) {
+          const before = left.get(cut.reel)!;
+          const after = Math.round((before - cut.lengthM) * 1000) / 1000;
+          left.set(cut.reel, after);
+          reels.set(cut.reel, {
+            name: cut.reel,
+            cableType: cut.cableType,
+            beforeM: reels.get(cut.reel)?.beforeM ?? before,
+            afterM: after,
+          });
+        }
+        return {
+          order: i + 1,
+          drop,
+          ...(cut ? { reel: cut.reel } : {}),
+          lengthM: drop.lengthM!,
+          label: drop.label,
+          jacket: look.colour,
+          mark: look.mark,
+          cutAhead,
+        };
+      });
     const [first] = pull.drops;
-    return { pull, from: (first && endName(design, first)) ?? pull.closet, reels: [...reels.values()], lines };
+    return {
+      pull,
+      from: (first && endName(design, first)) ?? pull.closet,
+      reels: [...reels.values()],
+      lines,
+    };
   });
 }
 
 /** Does every drop that can be pulled stand in exactly one pull? For tests and for those who doubt it. */
 export const pulledOnce = (design: Design): boolean => {
   const keys = pullsOf(design).flatMap((pull) => pull.drops.map((drop) => drop.key));
-  return new Set(keys).size === keys.length && dropsOf(design).filter(isToPull).every((drop) => keys.includes(drop.key));
+  return (
+    new Set(keys).size === keys.length &&
+    dropsOf(design)
+      .filter(isToPull)
+      .every((drop) => keys.includes(drop.key))
+  );
 };

@@ -51,10 +51,14 @@ function sharedM(a: Drop, b: Drop, lengthOf: (edge: number) => number): number {
   let shared = 0;
   for (const piece of b.route!.pieces) {
     const other = pieces.get(piece.edge);
-    if (other) shared += Math.max(0, Math.min(piece.to, other.to) - Math.max(piece.from, other.from)) * lengthOf(piece.edge);
+    if (other)
+      shared +=
+        Math.max(0, Math.min(piece.to, other.to) - Math.max(piece.from, other.from)) * lengthOf(piece.edge);
   }
   const [p, q] = [a.route!, b.route!];
-  for (let i = 1; i < p.stubPlaces; i++) for (let k = 1; k < q.stubPlaces; k++) shared += overlapM(q.places[k - 1]!, q.places[k]!, p.places[i - 1]!, p.places[i]!);
+  for (let i = 1; i < p.stubPlaces; i++)
+    for (let k = 1; k < q.stubPlaces; k++)
+      shared += overlapM(q.places[k - 1]!, q.places[k]!, p.places[i - 1]!, p.places[i]!);
   return shared;
 }
 
@@ -76,7 +80,10 @@ function throughOf(drop: Drop, edges: EdgeFacts): Metres {
 }
 
 const minutesOf = (metres: Metres, settings: Required<RunsSettings>) =>
-  Object.entries(metres).reduce((sum, [way, m]) => sum + m * RATE_BY_WAY[way as PullWay] * settings.minutesPerM, 0);
+  Object.entries(metres).reduce(
+    (sum, [way, m]) => sum + m * RATE_BY_WAY[way as PullWay] * settings.minutesPerM,
+    0,
+  );
 
 /**
  * Hours of a pull: setting up, then every metre of its longest cable by what it goes through, and for each cable more a
@@ -84,15 +91,25 @@ const minutesOf = (metres: Metres, settings: Required<RunsSettings>) =>
  */
 export function pullHours(through: readonly Metres[], settings: Required<RunsSettings>): number {
   const [first = {}, ...others] = through;
-  const more = others.reduce((sum, metres) => sum + (settings.perCablePct / 100) * minutesOf(metres, settings), 0);
+  const more = others.reduce(
+    (sum, metres) => sum + (settings.perCablePct / 100) * minutesOf(metres, settings),
+    0,
+  );
   return Math.round((settings.setupMin + minutesOf(first, settings) + more) / 0.6) / 100;
 }
 
 /** Still to be pulled: planned, or not found where it should end. What was pulled, tested or moved is in the wall; what is blocked waits. */
-export const isToPull = (drop: Drop) => drop.route !== undefined && drop.lengthM !== undefined && (drop.state === "missing" || (drop.state === "planned" && !drop.marked));
+export const isToPull = (drop: Drop) =>
+  drop.route !== undefined &&
+  drop.lengthM !== undefined &&
+  (drop.state === "missing" || (drop.state === "planned" && !drop.marked));
 
 /** Group what is still to be pulled into pulls, each drop in exactly one. Leads to one junction box are laid together. */
-export function pullPlan(drops: readonly Drop[], edges: EdgeFacts, settings: Required<RunsSettings> = RUNS_DEFAULTS): Pull[] {
+export function pullPlan(
+  drops: readonly Drop[],
+  edges: EdgeFacts,
+  settings: Required<RunsSettings> = RUNS_DEFAULTS,
+): Pull[] {
   const waiting = new Map<string, Drop[]>();
   for (const drop of drops) {
     if (!isToPull(drop)) continue;
@@ -103,19 +120,31 @@ export function pullPlan(drops: readonly Drop[], edges: EdgeFacts, settings: Req
   }
   const pulls: Pull[] = [];
   // Leads last: what they end at is there by then.
-  const ends = [...waiting.keys()].sort((a, b) => Number(a.startsWith("at ")) - Number(b.startsWith("at ")) || (a < b ? -1 : 1));
+  const ends = [...waiting.keys()].sort(
+    (a, b) => Number(a.startsWith("at ")) - Number(b.startsWith("at ")) || (a < b ? -1 : 1),
+  );
   for (const closet of ends) {
     const left = waiting.get(closet)!.sort((a, b) => b.lengthM! - a.lengthM! || (a.label < b.label ? -1 : 1));
     while (left.length) {
       const first = left.shift()!;
       const ranked = left
-        .map((drop) => ({ drop, part: first.to ? 1 : sharedM(first, drop, edges.lengthOf) / Math.max(wayM(drop), 1e-9) }))
+        .map((drop) => ({
+          drop,
+          part: first.to ? 1 : sharedM(first, drop, edges.lengthOf) / Math.max(wayM(drop), 1e-9),
+        }))
         .filter((other) => other.part * 100 >= settings.sharedPct - 1e-9)
         .sort((a, b) => b.part - a.part || (a.drop.label < b.drop.label ? -1 : 1));
       const group = [first, ...ranked.slice(0, settings.pullMost - 1).map(({ drop }) => drop)];
       for (const drop of group.slice(1)) left.splice(left.indexOf(drop), 1);
       const through = group.map((drop) => throughOf(drop, edges));
-      pulls.push({ id: `P${String(pulls.length + 1).padStart(2, "0")}`, closet, drops: group, lengthM: first.lengthM!, hours: pullHours(through, settings), through });
+      pulls.push({
+        id: `P${String(pulls.length + 1).padStart(2, "0")}`,
+        closet,
+        drops: group,
+        lengthM: first.lengthM!,
+        hours: pullHours(through, settings),
+        through,
+      });
     }
   }
   return pulls;
@@ -126,16 +155,30 @@ export function pullWorking(pull: Pull, settings: Required<RunsSettings>): Worki
   const [first = {}, ...others] = pull.through;
   const minutes = (value: number) => `${value.toFixed(1)} min`;
   return {
-    title: `Hours of pull ${pull.id}`, value: pull.hours, unit: "h", verdict: "none",
+    title: `Hours of pull ${pull.id}`,
+    value: pull.hours,
+    unit: "h",
+    verdict: "none",
     steps: [
-      { formula: "Setting up", with: "reels on the stand, draw line in", gives: `${settings.setupMin} min`, source: "design settings" },
-      ...Object.entries(first).filter(([, metres]) => metres > 0).map(([way, metres]) => ({
-        formula: `${pull.drops[0]!.label} through ${way === "lead" ? "the open, by hand" : way}: metres × rate × factor`,
-        with: `${metres.toFixed(2)} m × ${settings.minutesPerM} min/m × ${RATE_BY_WAY[way as PullWay]}`, gives: minutes(metres * settings.minutesPerM * RATE_BY_WAY[way as PullWay]), source: "typical, two people",
-      })),
+      {
+        formula: "Setting up",
+        with: "reels on the stand, draw line in",
+        gives: `${settings.setupMin} min`,
+        source: "design settings",
+      },
+      ...Object.entries(first)
+        .filter(([, metres]) => metres > 0)
+        .map(([way, metres]) => ({
+          formula: `${pull.drops[0]!.label} through ${way === "lead" ? "the open, by hand" : way}: metres × rate × factor`,
+          with: `${metres.toFixed(2)} m × ${settings.minutesPerM} min/m × ${RATE_BY_WAY[way as PullWay]}`,
+          gives: minutes(metres * settings.minutesPerM * RATE_BY_WAY[way as PullWay]),
+          source: "typical, two people",
+        })),
       ...others.map((metres, i) => ({
-        formula: `${pull.drops[i + 1]!.label} with it`, with: `${settings.perCablePct} % of ${minutes(minutesOf(metres, settings))} alone`,
-        gives: minutes((settings.perCablePct / 100) * minutesOf(metres, settings)), source: "design settings",
+        formula: `${pull.drops[i + 1]!.label} with it`,
+        with: `${settings.perCablePct} % of ${minutes(minutesOf(metres, settings))} alone`,
+        gives: minutes((settings.perCablePct / 100) * minutesOf(metres, settings)),
+        source: "design settings",
       })),
     ],
   };

@@ -3,7 +3,6 @@ import { cutReels, lowerBound, type Cut } from "./reels";
 
 const cuts = (...lengths: number[]): Cut[] => lengths.map((lengthM, i) => ({ label: `L${i}`, lengthM }));
 
-
 /** Fewest new reels by trying everything; part-used ones cost nothing. */
 function exhaustiveWith(lengths: readonly number[], capacity: number, stock: readonly number[]): number {
   let best = Infinity;
@@ -39,20 +38,34 @@ test("finds the plan that best fit decreasing misses", () => {
 });
 
 test("equals trying every way, and every cut is cut once", () => {
-  fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 1, maxLength: 8 }), (lengths) => {
-    const result = cutReels(cuts(...lengths), 20);
-    expect(result.newReels).toBe(exhaustive(lengths, 20));
-    expect(result.proven).toBe(true);
-    expect(result.bound).toBeLessThanOrEqual(result.newReels);
-    expect(result.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)).sort()).toEqual(lengths.map((_, i) => `L${i}`).sort());
-    for (const reel of result.reels) expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM);
-  }), { numRuns: 300 });
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 1, maxLength: 8 }), (lengths) => {
+      const result = cutReels(cuts(...lengths), 20);
+      expect(result.newReels).toBe(exhaustive(lengths, 20));
+      expect(result.proven).toBe(true);
+      expect(result.bound).toBeLessThanOrEqual(result.newReels);
+      expect(result.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)).sort()).toEqual(
+        lengths.map((_, i) => `L${i}`).sort(),
+      );
+      for (const reel of result.reels)
+        expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM);
+    }),
+    { numRuns: 300 },
+  );
 });
 
 test("the bound is never above the truth", () => {
-  fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 8 }), (lengths) => {
-    expect(lowerBound([...lengths].sort((a, b) => b - a), 30)).toBeLessThanOrEqual(exhaustive(lengths, 30));
-  }), { numRuns: 300 });
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 8 }), (lengths) => {
+      expect(
+        lowerBound(
+          [...lengths].sort((a, b) => b - a),
+          30,
+        ),
+      ).toBeLessThanOrEqual(exhaustive(lengths, 30));
+    }),
+    { numRuns: 300 },
+  );
 });
 
 test("part-used reels are cut before new ones are bought", () => {
@@ -65,7 +78,10 @@ test("part-used reels are cut before new ones are bought", () => {
 
 test("a small cut lies on the part-used reel, though it would fit on the new one as well", () => {
   const result = cutReels(cuts(70, 30), 100, [{ id: "old", remainingM: 65 }]);
-  expect(result.reels.map((reel) => [reel.stock, reel.cuts.map((cut) => cut.lengthM)])).toEqual([["old", [30]], [undefined, [70]]]);
+  expect(result.reels.map((reel) => [reel.stock, reel.cuts.map((cut) => cut.lengthM)])).toEqual([
+    ["old", [30]],
+    [undefined, [70]],
+  ]);
   expect(result).toMatchObject({ newReels: 1, bound: 1, proven: true });
 });
 
@@ -73,31 +89,67 @@ test("what is longer than a new reel comes off a part-used one that is long enou
   const result = cutReels(cuts(120, 119), 100, [{ id: "long", remainingM: 150 }]);
   // The shorter of the two leaves more; only one goes on the reel.
   expect(result.tooLong.map((cut) => cut.lengthM)).toEqual([120]);
-  expect(result.reels.map((reel) => [reel.stock, reel.cuts.map((cut) => cut.lengthM)])).toEqual([["long", [119]]]);
+  expect(result.reels.map((reel) => [reel.stock, reel.cuts.map((cut) => cut.lengthM)])).toEqual([
+    ["long", [119]],
+  ]);
   expect(result.newReels).toBe(0);
   // A reel that best fit would fill with other cuts first: the long one has its place kept.
-  expect(cutReels(cuts(110, 60, 40), 100, [{ id: "long", remainingM: 115 }])).toMatchObject({ newReels: 1, tooLong: [] });
-  expect(cutReels(cuts(130, 110), 100, [{ id: "a", remainingM: 112 }, { id: "b", remainingM: 131 }])).toMatchObject({ newReels: 0, tooLong: [] });
+  expect(cutReels(cuts(110, 60, 40), 100, [{ id: "long", remainingM: 115 }])).toMatchObject({
+    newReels: 1,
+    tooLong: [],
+  });
+  expect(
+    cutReels(cuts(130, 110), 100, [
+      { id: "a", remainingM: 112 },
+      { id: "b", remainingM: 131 },
+    ]),
+  ).toMatchObject({ newReels: 0, tooLong: [] });
 });
 
 test("no reel is ever cut for more than it holds, nothing is cut twice, and what is left out fits nowhere: with stock of any length", () => {
   const metres = fc.integer({ min: 1, max: 30 });
-  fc.assert(fc.property(fc.array(metres, { minLength: 1, maxLength: 8 }), fc.array(metres, { maxLength: 3 }), (lengths, stock) => {
-    const result = cutReels(cuts(...lengths), 20, stock.map((remainingM, i) => ({ id: `s${i}`, remainingM })));
-    for (const reel of result.reels) expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM);
-    expect([...result.reels.flatMap((reel) => reel.cuts), ...result.tooLong].map((cut) => cut.label).sort()).toEqual(lengths.map((_, i) => `L${i}`).sort());
-    for (const cut of result.tooLong) expect(cut.lengthM).toBeGreaterThan(20);
-    const kept = lengths.filter((_, i) => !result.tooLong.some((cut) => cut.label === `L${i}`));
-    expect(result.newReels).toBe(exhaustiveWith(kept, 20, stock));
-    expect(result.proven).toBe(true);
-    expect(lowerBound([...kept].sort((a, b) => b - a), 20, stock)).toBeLessThanOrEqual(result.newReels);
-  }), { numRuns: 400 });
+  fc.assert(
+    fc.property(
+      fc.array(metres, { minLength: 1, maxLength: 8 }),
+      fc.array(metres, { maxLength: 3 }),
+      (lengths, stock) => {
+        const result = cutReels(
+          cuts(...lengths),
+          20,
+          stock.map((remainingM, i) => ({ id: `s${i}`, remainingM })),
+        );
+        for (const reel of result.reels)
+          expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM);
+        expect(
+          [...result.reels.flatMap((reel) => reel.cuts), ...result.tooLong].map((cut) => cut.label).sort(),
+        ).toEqual(lengths.map((_, i) => `L${i}`).sort());
+        for (const cut of result.tooLong) expect(cut.lengthM).toBeGreaterThan(20);
+        const kept = lengths.filter((_, i) => !result.tooLong.some((cut) => cut.label === `L${i}`));
+        expect(result.newReels).toBe(exhaustiveWith(kept, 20, stock));
+        expect(result.proven).toBe(true);
+        expect(
+          lowerBound(
+            [...kept].sort((a, b) => b - a),
+            20,
+            stock,
+          ),
+        ).toBeLessThanOrEqual(result.newReels);
+      },
+    ),
+    { numRuns: 400 },
+  );
 });
 
 test("26 cuts, reels of 305 m, 61.5 and 116.2 m in stock: two new reels do, and that is proven", () => {
-  const lengths = [57.3, 52.85, 49.6, 47.2, 44.15, 41.9, 39.45, 37.8, 36.1, 34.55, 32.4, 31.2, 29.75, 28.3, 27.1, 25.6, 24.35, 22.9, 21.4, 19.85, 18.3, 16.75, 15.2, 13.4, 11.15, 8.6];
+  const lengths = [
+    57.3, 52.85, 49.6, 47.2, 44.15, 41.9, 39.45, 37.8, 36.1, 34.55, 32.4, 31.2, 29.75, 28.3, 27.1, 25.6,
+    24.35, 22.9, 21.4, 19.85, 18.3, 16.75, 15.2, 13.4, 11.15, 8.6,
+  ];
   const total = lengths.reduce((sum, m) => sum + m, 0);
-  const result = cutReels(cuts(...lengths), 305, [{ id: "a", remainingM: 61.5 }, { id: "b", remainingM: 116.2 }]);
+  const result = cutReels(cuts(...lengths), 305, [
+    { id: "a", remainingM: 61.5 },
+    { id: "b", remainingM: 116.2 },
+  ]);
   expect(total).toBeGreaterThan(305 + 61.5 + 116.2);
   expect(total).toBeLessThan(610 + 61.5 + 116.2);
   expect(result).toMatchObject({ newReels: 2, bound: 2, proven: true });
@@ -106,7 +158,10 @@ test("26 cuts, reels of 305 m, 61.5 and 116.2 m in stock: two new reels do, and 
 test("so full that best fit buys one too many: the stock is filled first, or last, whichever needs fewer", () => {
   // 61.5 = 40.25 + 21.25 and 116.2 = 58.1 + 58.1 exactly; the rest fills two reels of 305 m to 5 cm.
   const rest = [100.05, 99.95, 52.5, 52.5, 101.6, 90.4, 60.2, 52.75];
-  const result = cutReels(cuts(40.25, 21.25, 58.1, 58.1, ...rest), 305, [{ id: "a", remainingM: 61.5 }, { id: "b", remainingM: 116.2 }]);
+  const result = cutReels(cuts(40.25, 21.25, 58.1, 58.1, ...rest), 305, [
+    { id: "a", remainingM: 61.5 },
+    { id: "b", remainingM: 116.2 },
+  ]);
   expect(result).toMatchObject({ newReels: 2, proven: true });
 });
 
@@ -145,12 +200,33 @@ test("a thousand cuts come within one in a hundred of the bound", () => {
 });
 
 test("many cuts: each cut once, no reel over; where none is longer than half a reel, one reel above the bound at most", () => {
-  fc.assert(fc.property(fc.array(fc.oneof(fc.integer({ min: 60, max: 900 }), fc.integer({ min: 60, max: 2600 })), { minLength: 61, maxLength: 160 }), fc.constantFrom(100, 200, 305), fc.option(fc.integer({ min: 10, max: 90 }), { nil: undefined }), (units, capacity, old) => {
-    const lengths = units.map((unit) => unit / 20).filter((m) => m <= capacity);
-    const result = cutReels(cuts(...lengths), capacity, old === undefined ? [] : [{ id: "old", remainingM: old }]);
-    expect(result.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)).sort()).toEqual(lengths.map((_, i) => `L${i}`).sort());
-    for (const reel of result.reels) expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(reel.capacityM + 1e-6);
-    expect(result.newReels).toBeGreaterThanOrEqual(result.bound);
-    if (lengths.every((m) => m <= capacity / 2)) expect(result.newReels).toBeLessThanOrEqual(result.bound + 1);
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      fc.array(fc.oneof(fc.integer({ min: 60, max: 900 }), fc.integer({ min: 60, max: 2600 })), {
+        minLength: 61,
+        maxLength: 160,
+      }),
+      fc.constantFrom(100, 200, 305),
+      fc.option(fc.integer({ min: 10, max: 90 }), { nil: undefined }),
+      (units, capacity, old) => {
+        const lengths = units.map((unit) => unit / 20).filter((m) => m <= capacity);
+        const result = cutReels(
+          cuts(...lengths),
+          capacity,
+          old === undefined ? [] : [{ id: "old", remainingM: old }],
+        );
+        expect(result.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)).sort()).toEqual(
+          lengths.map((_, i) => `L${i}`).sort(),
+        );
+        for (const reel of result.reels)
+          expect(reel.cuts.reduce((sum, cut) => sum + cut.lengthM, 0)).toBeLessThanOrEqual(
+            reel.capacityM + 1e-6,
+          );
+        expect(result.newReels).toBeGreaterThanOrEqual(result.bound);
+        if (lengths.every((m) => m <= capacity / 2))
+          expect(result.newReels).toBeLessThanOrEqual(result.bound + 1);
+      },
+    ),
+    { numRuns: 60 },
+  );
 });

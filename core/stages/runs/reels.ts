@@ -43,7 +43,11 @@ const MOST_EXACT = 60;
  * holds, of the first kind, W ÷ capacity, and for every cut above capacity − k that it has room for at most 1.
  * Source: Fekete and Schepers, New classes of fast lower bounds for bin packing problems, 2001.
  */
-export function lowerBound(sizes: readonly number[], capacity: number, stock: readonly number[] = []): number {
+export function lowerBound(
+  sizes: readonly number[],
+  capacity: number,
+  stock: readonly number[] = [],
+): number {
   const before = [0];
   for (const size of sizes) before.push(before[before.length - 1]! + size);
   const total = before[sizes.length]!;
@@ -51,7 +55,10 @@ export function lowerBound(sizes: readonly number[], capacity: number, stock: re
   let bound = up((total - stock.reduce((sum, m) => sum + m, 0)) / capacity);
   const half = firstAtMost(sizes, capacity / 2);
   // Cuts above half a reel: one a new reel, and on a part-used one as many as it has halves, less one where that is even.
-  bound = Math.max(bound, half - stock.reduce((sum, m) => sum + Math.max(0, Math.ceil((2 * m) / capacity - EPSILON) - 1), 0));
+  bound = Math.max(
+    bound,
+    half - stock.reduce((sum, m) => sum + Math.max(0, Math.ceil((2 * m) / capacity - EPSILON) - 1), 0),
+  );
   for (let i = half; i < sizes.length; i++) {
     const k = sizes[i]!;
     if (sizes[i + 1] === k) continue;
@@ -107,7 +114,14 @@ function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): Cut
 }
 
 /** Depth-first: each cut on every reel with a different rest, then on a new one. Gives a plan with under `beat` new reels, if there is one. */
-function search(cuts: readonly Cut[], stock: readonly ReelUse[], capacityM: number, beat: number, bound: number, steps: number): { found?: ReelUse[]; ended: boolean } {
+function search(
+  cuts: readonly Cut[],
+  stock: readonly ReelUse[],
+  capacityM: number,
+  beat: number,
+  bound: number,
+  steps: number,
+): { found?: ReelUse[]; ended: boolean } {
   const left = stock.map((reel) => reel.capacityM);
   const place = new Array<number>(cuts.length).fill(-1);
   const restM = new Array<number>(cuts.length + 1).fill(0);
@@ -120,7 +134,10 @@ function search(cuts: readonly Cut[], stock: readonly ReelUse[], capacityM: numb
     const bought = left.length - stock.length;
     if (i === cuts.length) {
       best = bought;
-      found = left.map((_, r) => ({ ...(stock[r] ?? { capacityM }), cuts: cuts.filter((_c, c) => place[c] === r) }));
+      found = left.map((_, r) => ({
+        ...(stock[r] ?? { capacityM }),
+        cuts: cuts.filter((_c, c) => place[c] === r),
+      }));
       return;
     }
     const free = left.reduce((sum, m) => sum + m, 0);
@@ -179,12 +196,20 @@ function fullest(sizes: readonly number[], room: number): number[] {
  * best. Comes closer to the bound than best fit where there are many cuts, since no rest is left that something would
  * have filled. `newFirst`: so many new reels are filled before the part-used ones. Undefined where a cut goes nowhere.
  */
-function fillEach(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number, newFirst = 0): ReelUse[] | undefined {
+function fillEach(
+  cuts: readonly Cut[],
+  part: readonly ReelUse[],
+  capacityM: number,
+  newFirst = 0,
+): ReelUse[] | undefined {
   const left = [...cuts];
   const units = (cut: Cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6));
   const fresh = (): ReelUse => ({ capacityM, cuts: [] });
   const reels: ReelUse[] = [];
-  const waiting = [...Array.from({ length: newFirst }, fresh), ...part.map((reel): ReelUse => ({ ...reel, cuts: [] }))];
+  const waiting = [
+    ...Array.from({ length: newFirst }, fresh),
+    ...part.map((reel): ReelUse => ({ ...reel, cuts: [] })),
+  ];
   while (left.length) {
     const reel = waiting.shift() ?? fresh();
     const room = Math.floor(reel.capacityM / UNIT_M + 1e-6);
@@ -197,9 +222,18 @@ function fillEach(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: num
     // The longest ones that go in, and some of every length after them.
     const rest = room - units(longest!);
     const fits = left.flatMap((cut, i) => (units(cut) <= rest ? [i] : []));
-    const spread = (k: number) => Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2));
-    const tried = fits.length <= TRIED ? fits : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : spread(k)]!))];
-    const taken = new Set(fullest(tried.map((i) => units(left[i]!)), rest).map((k) => tried[k]!));
+    const spread = (k: number) =>
+      Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2));
+    const tried =
+      fits.length <= TRIED
+        ? fits
+        : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : spread(k)]!))];
+    const taken = new Set(
+      fullest(
+        tried.map((i) => units(left[i]!)),
+        rest,
+      ).map((k) => tried[k]!),
+    );
     for (const i of taken) reel.cuts.push(left[i]!);
     if (taken.size) left.splice(0, left.length, ...left.filter((_, i) => !taken.has(i)));
   }
@@ -213,10 +247,17 @@ function orders(part: readonly ReelUse[]): ReelUse[][] {
   return part.flatMap((first, i) => orders(part.filter((_, n) => n !== i)).map((rest) => [first, ...rest]));
 }
 
-const boughtOf = (reels: readonly ReelUse[]) => reels.filter((reel) => !reel.stock && reel.cuts.length).length;
+const boughtOf = (reels: readonly ReelUse[]) =>
+  reels.filter((reel) => !reel.stock && reel.cuts.length).length;
 
 /** The best of filling reel by reel, in every order of the part-used ones and with new ones before, between and after. */
-function bestFilled(cuts: readonly Cut[], part: readonly ReelUse[], capacityM: number, beat: number, bound: number): ReelUse[] | undefined {
+function bestFilled(
+  cuts: readonly Cut[],
+  part: readonly ReelUse[],
+  capacityM: number,
+  beat: number,
+  bound: number,
+): ReelUse[] | undefined {
   let best: ReelUse[] | undefined;
   let least = beat;
   for (const order of orders(part)) {
@@ -255,14 +296,25 @@ function mostLong(long: readonly Cut[], part: readonly ReelUse[]): Set<Cut> {
  * reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits the exact search, by
  * work and not by time, so that the answer is the same everywhere.
  */
-export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonly { id: string; remainingM: number }[] = [], steps = 40_000): Cutting {
-  const part: ReelUse[] = [...stock].sort((a, b) => a.remainingM - b.remainingM).map((reel) => ({ stock: reel.id, capacityM: reel.remainingM, cuts: [] }));
+export function cutReels(
+  cuts: readonly Cut[],
+  capacityM: number,
+  stock: readonly { id: string; remainingM: number }[] = [],
+  steps = 40_000,
+): Cutting {
+  const part: ReelUse[] = [...stock]
+    .sort((a, b) => a.remainingM - b.remainingM)
+    .map((reel) => ({ stock: reel.id, capacityM: reel.remainingM, cuts: [] }));
   const byLength = [...cuts].sort((a, b) => b.lengthM - a.lengthM || (a.label < b.label ? -1 : 1));
   const long = byLength.filter((cut) => cut.lengthM > capacityM + EPSILON);
   const placeable = mostLong([...long].reverse(), part);
   const tooLong = long.filter((cut) => !placeable.has(cut));
   const sorted = byLength.filter((cut) => !tooLong.includes(cut));
-  const bound = lowerBound(sorted.map((cut) => cut.lengthM), capacityM, part.map((reel) => reel.capacityM));
+  const bound = lowerBound(
+    sorted.map((cut) => cut.lengthM),
+    capacityM,
+    part.map((reel) => reel.capacityM),
+  );
   let reels = part.map((reel) => ({ ...reel, cuts: [] as Cut[] }));
   const left = bestFit(sorted, reels, capacityM);
   let newReels = left.length ? Infinity : boughtOf(reels);
@@ -280,6 +332,16 @@ export function cutReels(cuts: readonly Cut[], capacityM: number, stock: readonl
   if (newReels === Infinity) [newReels, proven] = [boughtOf(reels), false];
   const placed = new Set(reels.flatMap((reel) => reel.cuts));
   const used = reels.filter((reel) => reel.cuts.length);
-  const wasteM = used.reduce((sum, reel) => sum + (reel.stock ? 0 : reel.capacityM - reel.cuts.reduce((s, cut) => s + cut.lengthM, 0)), 0);
-  return { reels: used, newReels, bound: Math.min(bound, newReels), proven, wasteM, tooLong: [...tooLong, ...sorted.filter((cut) => !placed.has(cut))] };
+  const wasteM = used.reduce(
+    (sum, reel) => sum + (reel.stock ? 0 : reel.capacityM - reel.cuts.reduce((s, cut) => s + cut.lengthM, 0)),
+    0,
+  );
+  return {
+    reels: used,
+    newReels,
+    bound: Math.min(bound, newReels),
+    proven,
+    wasteM,
+    tooLong: [...tooLong, ...sorted.filter((cut) => !placed.has(cut))],
+  };
 }

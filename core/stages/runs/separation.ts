@@ -16,10 +16,17 @@ export const DIVIDER_PART = { none: 1, aluminium: 0.5, steel: 0.25 } as const;
  * data, the same practice for what else carries signals. Power of low voltage and fibre need none.
  */
 export const SEPARATION_MM: Readonly<Record<CableTypeRow["medium"], { plain: number; screened: number }>> = {
-  data: { plain: 200, screened: 100 }, coax: { plain: 100, screened: 100 }, bus: { plain: 100, screened: 50 }, control: { plain: 100, screened: 50 }, speaker: { plain: 200, screened: 100 }, power: { plain: 0, screened: 0 }, fibre: { plain: 0, screened: 0 },
+  data: { plain: 200, screened: 100 },
+  coax: { plain: 100, screened: 100 },
+  bus: { plain: 100, screened: 50 },
+  control: { plain: 100, screened: 50 },
+  speaker: { plain: 200, screened: 100 },
+  power: { plain: 0, screened: 0 },
+  fibre: { plain: 0, screened: 0 },
 };
 
-export const separationMm = (type: CableTypeRow) => SEPARATION_MM[type.medium][type.screened ? "screened" : "plain"];
+export const separationMm = (type: CableTypeRow) =>
+  SEPARATION_MM[type.medium][type.screened ? "screened" : "plain"];
 
 /** A shorter stretch beside mains does no harm. */
 const LEAST_M = 0.5;
@@ -37,75 +44,108 @@ export interface Beside {
 }
 
 /** Everywhere cables lie beside mains closer than they may, by mains run and way; the longest first. */
-export const besideMains = memoByParts(
-  [dropsOf],
-  (design): Beside[] => {
-    if (!design.mainsRuns.length) return [];
-    const graph = routeGraph(design);
-    const levels = new Set(design.mainsRuns.map((row) => row.level));
-    // Drops by edge, of the levels that have mains at all, and the part of it that they use.
-    const byEdge = new Map<number, { drops: Drop[]; from: number; to: number }>();
-    for (const drop of dropsOf(design)) {
-      if (!drop.cableType || !separationMm(drop.cableType)) continue;
-      for (const piece of drop.route?.pieces ?? []) {
-        const edge = graph.edges[piece.edge]!;
-        if (edge.vertical || !edge.way || !levels.has(graph.nodes[edge.a]!.level)) continue;
-        const known = byEdge.get(piece.edge);
-        byEdge.set(piece.edge, known ? { drops: [...known.drops, drop], from: Math.min(known.from, piece.from), to: Math.max(known.to, piece.to) } : { drops: [drop], from: piece.from, to: piece.to });
+export const besideMains = memoByParts([dropsOf], (design): Beside[] => {
+  if (!design.mainsRuns.length) return [];
+  const graph = routeGraph(design);
+  const levels = new Set(design.mainsRuns.map((row) => row.level));
+  // Drops by edge, of the levels that have mains at all, and the part of it that they use.
+  const byEdge = new Map<number, { drops: Drop[]; from: number; to: number }>();
+  for (const drop of dropsOf(design)) {
+    if (!drop.cableType || !separationMm(drop.cableType)) continue;
+    for (const piece of drop.route?.pieces ?? []) {
+      const edge = graph.edges[piece.edge]!;
+      if (edge.vertical || !edge.way || !levels.has(graph.nodes[edge.a]!.level)) continue;
+      const known = byEdge.get(piece.edge);
+      byEdge.set(
+        piece.edge,
+        known
+          ? {
+              drops: [...known.drops, drop],
+              from: Math.min(known.from, piece.from),
+              to: Math.max(known.to, piece.to),
+            }
+          : { drops: [drop], from: piece.from, to: piece.to },
+      );
+    }
+  }
+  const found = new Map<string, Beside>();
+  for (const [id, { drops, from, to }] of byEdge) {
+    const edge = graph.edges[id]!;
+    const [a, b] = [graph.nodes[edge.a]!, graph.nodes[edge.b]!];
+    const at = (t: number): Xy => [a.x + t * (b.x - a.x), a.y + t * (b.y - a.y)];
+    const divider =
+      edge.way!.in === "trunks" ? (byId(design, "trunks").get(edge.way!.id)?.divider ?? "none") : "none";
+    const neededMm = Math.max(...drops.map((drop) => separationMm(drop.cableType!))) * DIVIDER_PART[divider];
+    for (const mains of design.mainsRuns) {
+      if (mains.level !== a.level) continue;
+      const rise = mains.heightM === undefined ? 0 : Math.abs(mains.heightM - a.heightM);
+      if (rise * 1000 >= neededMm) continue;
+      const most = Math.sqrt((neededMm / 1000) ** 2 - rise ** 2);
+      for (let i = 1; i < mains.path.length; i++) {
+        const near = alongside(at(from), at(to), mains.path[i - 1]!, mains.path[i]!, most);
+        if (!near) continue;
+        const key = `${mains.id} ${edge.way!.id}`;
+        const known = found.get(key);
+        const mm = Math.hypot(near.least, rise) * 1000;
+        found.set(key, {
+          mains,
+          way: edge.way!,
+          metres: (known?.metres ?? 0) + near.metres,
+          mm: Math.min(known?.mm ?? Infinity, mm),
+          neededMm: Math.max(known?.neededMm ?? 0, neededMm),
+          drops: [...new Set([...(known?.drops ?? []), ...drops])],
+        });
       }
     }
-    const found = new Map<string, Beside>();
-    for (const [id, { drops, from, to }] of byEdge) {
-      const edge = graph.edges[id]!;
-      const [a, b] = [graph.nodes[edge.a]!, graph.nodes[edge.b]!];
-      const at = (t: number): Xy => [a.x + t * (b.x - a.x), a.y + t * (b.y - a.y)];
-      const divider = edge.way!.in === "trunks" ? byId(design, "trunks").get(edge.way!.id)?.divider ?? "none" : "none";
-      const neededMm = Math.max(...drops.map((drop) => separationMm(drop.cableType!))) * DIVIDER_PART[divider];
-      for (const mains of design.mainsRuns) {
-        if (mains.level !== a.level) continue;
-        const rise = mains.heightM === undefined ? 0 : Math.abs(mains.heightM - a.heightM);
-        if (rise * 1000 >= neededMm) continue;
-        const most = Math.sqrt((neededMm / 1000) ** 2 - rise ** 2);
-        for (let i = 1; i < mains.path.length; i++) {
-          const near = alongside(at(from), at(to), mains.path[i - 1]!, mains.path[i]!, most);
-          if (!near) continue;
-          const key = `${mains.id} ${edge.way!.id}`;
-          const known = found.get(key);
-          const mm = Math.hypot(near.least, rise) * 1000;
-          found.set(key, {
-            mains, way: edge.way!, metres: (known?.metres ?? 0) + near.metres, mm: Math.min(known?.mm ?? Infinity, mm), neededMm: Math.max(known?.neededMm ?? 0, neededMm),
-            drops: [...new Set([...(known?.drops ?? []), ...drops])],
-          });
-        }
-      }
-    }
-    return [...found.values()].filter((one) => one.metres >= LEAST_M).sort((a, b) => b.metres - a.metres);
-  },
-);
+  }
+  return [...found.values()].filter((one) => one.metres >= LEAST_M).sort((a, b) => b.metres - a.metres);
+});
 
 /** How near, over which length, against what. */
 export function besideWorking(design: Design, one: Beside): Working {
-  const types = [...new Set(one.drops.map((drop) => drop.cableType!))].sort((a, b) => separationMm(b) - separationMm(a));
-  const way = one.way.in === "trunks" ? byId(design, "trunks").get(one.way.id) : byId(design, "risers").get(one.way.id);
+  const types = [...new Set(one.drops.map((drop) => drop.cableType!))].sort(
+    (a, b) => separationMm(b) - separationMm(a),
+  );
+  const way =
+    one.way.in === "trunks" ? byId(design, "trunks").get(one.way.id) : byId(design, "risers").get(one.way.id);
   return {
-    title: `${way?.name ?? one.way.id} beside ${one.mains.name}`, value: one.mm, unit: "mm", limit: { value: one.neededMm, unit: "mm", source: "EN 50174-2 and usual practice, no divider" }, verdict: "fails",
+    title: `${way?.name ?? one.way.id} beside ${one.mains.name}`,
+    value: one.mm,
+    unit: "mm",
+    limit: { value: one.neededMm, unit: "mm", source: "EN 50174-2 and usual practice, no divider" },
+    verdict: "fails",
     steps: [
-      ...types.map((type) => ({ formula: type.name, with: type.screened ? "screened, no divider" : "unscreened, no divider", gives: `${separationMm(type)} mm from mains`, source: "table by kind of cable" })),
-      { formula: "Side by side, nearer than that", with: `${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"}`, gives: `${one.metres.toFixed(2)} m`, source: "plan" },
+      ...types.map((type) => ({
+        formula: type.name,
+        with: type.screened ? "screened, no divider" : "unscreened, no divider",
+        gives: `${separationMm(type)} mm from mains`,
+        source: "table by kind of cable",
+      })),
+      {
+        formula: "Side by side, nearer than that",
+        with: `${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"}`,
+        gives: `${one.metres.toFixed(2)} m`,
+        source: "plan",
+      },
       { formula: "Nearest", with: "across and up", gives: `${one.mm.toFixed(0)} mm`, source: "plan" },
     ],
   };
 }
 
 /** Drops whose way crosses a no-go area, by area. */
-export const throughNoGo = memoByParts(
-  [dropsOf],
-  (design): { area: NoGoRow; drops: Drop[] }[] =>
-    design.noGo.flatMap((area) => {
-      const drops = dropsOf(design).filter((drop) => drop.route?.places.some(([level, x, y], i, places) => {
+export const throughNoGo = memoByParts([dropsOf], (design): { area: NoGoRow; drops: Drop[] }[] =>
+  design.noGo.flatMap((area) => {
+    const drops = dropsOf(design).filter((drop) =>
+      drop.route?.places.some(([level, x, y], i, places) => {
         const before = places[i - 1];
-        return before !== undefined && level === area.level && before[0] === area.level && crosses(area.outline, [before[1], before[2]], [x, y]);
-      }));
-      return drops.length ? [{ area, drops }] : [];
-    }),
+        return (
+          before !== undefined &&
+          level === area.level &&
+          before[0] === area.level &&
+          crosses(area.outline, [before[1], before[2]], [x, y])
+        );
+      }),
+    );
+    return drops.length ? [{ area, drops }] : [];
+  }),
 );

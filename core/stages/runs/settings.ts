@@ -4,7 +4,19 @@ import type { RunsSettings } from "../../design/rows-settings";
 
 /** Typical figures of the trade; an hour's work is two people. */
 export const RUNS_DEFAULTS: Readonly<Required<RunsSettings>> = {
-  pullMost: 4, sharedPct: 60, setupMin: 15, minutesPerM: 0.72, perCablePct: 15, bundleMost: 24, boxEveryM: 30, trayFillPct: 40, ledSupplyW: 100, supplyLoadPct: 80,
+  pullMost: 4,
+  sharedPct: 60,
+  setupMin: 15,
+  minutesPerM: 0.72,
+  perCablePct: 15,
+  bundleMost: 24,
+  boxEveryM: 30,
+  trayFillPct: 40,
+  ledSupplyW: 100,
+  supplyLoadPct: 80,
 };
 
-export const runSettings = memoByParts(["design"], (design): Required<RunsSettings> => ({ ...RUNS_DEFAULTS, ...design.design.running }));
+export const runSettings = memoByParts(["design"], (design): Required<RunsSettings> => ({
+  ...RUNS_DEFAULTS,
+  ...design.design.running,
+}));

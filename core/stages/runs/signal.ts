@@ -23,7 +23,8 @@ export const coaxLossDb = (type: Pick<CableTypeRow, "lossDb">, mhz: number, leng
 };
 
 /** Loss of a loudspeaker line in dB: what its loop of `loopOhm` takes from a load of `loadOhm`, by the divider they make. */
-export const speakerLossDb = (loopOhm: number, loadOhm: number) => 20 * Math.log10((loadOhm + loopOhm) / loadOhm);
+export const speakerLossDb = (loopOhm: number, loadOhm: number) =>
+  20 * Math.log10((loadOhm + loopOhm) / loadOhm);
 
 /** Share of the amplifier's power that warms the line, in %. */
 export const speakerLostPct = (loopOhm: number, loadOhm: number) => (100 * loopOhm) / (loadOhm + loopOhm);

@@ -22,15 +22,29 @@ function withReel(): Design {
 describe("rough-in walk", () => {
   test("jacket marks and a reel: the true length counts, the reel loses what came off it", () => {
     const design = withReel();
-    const after = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled", markStartM: 12.4, markEndM: 24, reel: "r1" }, DAY));
-    expect(dropsOf(after).find((drop) => drop.key === "cam/1")).toMatchObject({ lengthM: 11.6, marked: true, state: "pulled" });
+    const after = applyChanges(
+      design,
+      noteDrop(design, "cam/1", { state: "pulled", markStartM: 12.4, markEndM: 24, reel: "r1" }, DAY),
+    );
+    expect(dropsOf(after).find((drop) => drop.key === "cam/1")).toMatchObject({
+      lengthM: 11.6,
+      marked: true,
+      state: "pulled",
+    });
     expect(byId(after, "reels").get("r1")!.remainingM).toBe(28.4);
     // It is not cut again.
-    expect(cableTotals(after).find((total) => total.cableType.id === "cat6")!.cutting.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label))).not.toContain("0-HALL-CAM-01/1");
+    expect(
+      cableTotals(after)
+        .find((total) => total.cableType.id === "cat6")!
+        .cutting.reels.flatMap((reel) => reel.cuts.map((cut) => cut.label)),
+    ).not.toContain("0-HALL-CAM-01/1");
   });
   test("marks put right give the reel back what they had taken too much", () => {
     const design = withReel();
-    const first = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled", markStartM: 0, markEndM: 20, reel: "r1" }, DAY));
+    const first = applyChanges(
+      design,
+      noteDrop(design, "cam/1", { state: "pulled", markStartM: 0, markEndM: 20, reel: "r1" }, DAY),
+    );
     const second = applyChanges(first, noteDrop(first, "cam/1", { markEndM: 15 }, DAY));
     expect(byId(second, "reels").get("r1")!.remainingM).toBe(25);
   });
@@ -46,7 +60,10 @@ describe("rough-in walk", () => {
   test("planned, pulled, tested, terminated: how far a room is", () => {
     let design = withReel();
     design = applyChanges(design, noteDrop(design, "cam/1", { state: "pulled" }, DAY));
-    design = applyChanges(design, noteDrop(design, "cam/1", { state: "tested", test: { method: "wire map", result: "pass" } }, DAY));
+    design = applyChanges(
+      design,
+      noteDrop(design, "cam/1", { state: "tested", test: { method: "wire map", result: "pass" } }, DAY),
+    );
     design = applyChanges(design, noteDrop(design, "cam/1", { state: "terminated" }, DAY));
     expect(progressOf(dropsOf(design))).toEqual({ done: 1, all: 2, byState: { terminated: 1, planned: 1 } });
   });
@@ -54,7 +71,11 @@ describe("rough-in walk", () => {
     const design = testDesign();
     const once = applyChanges(design, movedOnSite(design, "cam", { x: 5.5, y: 1 }, DAY, "A beam"));
     const twice = applyChanges(once, movedOnSite(once, "cam", { x: 6, y: 1.5 }, "2026-10-06", "And a pipe"));
-    expect(byId(twice, "points").get("cam")).toMatchObject({ x: 6, y: 1.5, drawn: { x: 5, y: 1, z: 2.4, on: "2026-10-06", why: "And a pipe" } });
+    expect(byId(twice, "points").get("cam")).toMatchObject({
+      x: 6,
+      y: 1.5,
+      drawn: { x: 5, y: 1, z: 2.4, on: "2026-10-06", why: "And a pipe" },
+    });
     const [row] = asBuiltOf(twice);
     expect(row!.movedM).toBeCloseTo(Math.hypot(1, 0.5), 3);
     expect(row!.diffM).toBeCloseTo(1 - 0.5, 6);
@@ -65,12 +86,30 @@ describe("punch list", () => {
   test("what is missing, blocked or failed, by room and trade; what is merely not done is not on it", () => {
     let design = testDesign();
     expect(punchList(design)).toEqual([]);
-    design = applyChanges(design, noteDrop(design, "cam/1", { state: "blocked", trade: "plumber", note: "Pipe first" }, DAY));
+    design = applyChanges(
+      design,
+      noteDrop(design, "cam/1", { state: "blocked", trade: "plumber", note: "Pipe first" }, DAY),
+    );
     design = applyChanges(design, noteDrop(design, "cam-up/1", { state: "missing" }, DAY));
-    expect(punchList(design).map((item) => [item.room, item.trade, item.on])).toEqual([["Hall", "plumber", DAY], ["Loft", "own", DAY]]);
-    expect(runsChecks(design).filter((one) => one.code === "runs.drop-missing" || one.code === "runs.drop-blocked")).toHaveLength(2);
+    expect(punchList(design).map((item) => [item.room, item.trade, item.on])).toEqual([
+      ["Hall", "plumber", DAY],
+      ["Loft", "own", DAY],
+    ]);
+    expect(
+      runsChecks(design).filter(
+        (one) => one.code === "runs.drop-missing" || one.code === "runs.drop-blocked",
+      ),
+    ).toHaveLength(2);
     expect(punchCsv(design)).toContain("Clear the way of 0-HALL-CAM-01/1");
-    const failed = applyChanges(testDesign(), noteDrop(testDesign(), "cam/1", { test: { method: "certification", result: "fail", measured: "NEXT −1.2 dB" } }, DAY));
+    const failed = applyChanges(
+      testDesign(),
+      noteDrop(
+        testDesign(),
+        "cam/1",
+        { test: { method: "certification", result: "fail", measured: "NEXT −1.2 dB" } },
+        DAY,
+      ),
+    );
     expect(punchList(failed)[0]!.what).toContain("NEXT −1.2 dB");
   });
   test("another trade's thing in the way goes to that trade", () => {
@@ -94,7 +133,11 @@ describe("what changed", () => {
       now = applyChanges(now, changes);
     }
     const changes = compareRuns(before(now, inverses), now);
-    expect(changes.map((row) => [row.key, row.what])).toEqual([["cam/1", "changed"], ["new/1", "new"], ["cam-up/1", "gone"]]);
+    expect(changes.map((row) => [row.key, row.what])).toEqual([
+      ["cam/1", "changed"],
+      ["new/1", "new"],
+      ["cam-up/1", "gone"],
+    ]);
     expect(changes[0]!.diffM).toBeCloseTo(1.1, 6);
     expect(changes[0]!.lines.map((line) => line.of)).toEqual(["length", "place"]);
     expect(compareRuns(now, now)).toEqual([]);
@@ -105,7 +148,12 @@ describe("power over data, switch by switch", () => {
   const cameras = (budget: number, other?: number): Design => {
     const design = testDesign();
     design.points = Array.from({ length: 4 }, (_, i) => point(`c${i}`, "camera", "g", "hall", 2 + i, 1, 2.4));
-    design.closets = [{ ...design.closets[0]!, poeBudgetW: budget }, ...(other === undefined ? [] : [{ ...design.closets[0]!, id: "c2", name: "Second", x: 10, poeBudgetW: other }])];
+    design.closets = [
+      { ...design.closets[0]!, poeBudgetW: budget },
+      ...(other === undefined
+        ? []
+        : [{ ...design.closets[0]!, id: "c2", name: "Second", x: 10, poeBudgetW: other }]),
+    ];
     return design;
   };
   test("class 3 sets aside 15.4 W each; what is drawn is less, cable loss included", () => {
@@ -129,7 +177,8 @@ describe("power over data, switch by switch", () => {
   });
   test("over its budget, and the other closet has too few watts left: nothing is offered", () => {
     // 1.6 W over; one camera of 15.4 W would have to go, and the other switch has 15 W.
-    const full = (other: number) => runsChecks(cameras(60, other)).find((one) => one.code === "runs.poe-budget")!.fix;
+    const full = (other: number) =>
+      runsChecks(cameras(60, other)).find((one) => one.code === "runs.poe-budget")!.fix;
     expect(full(15)).toBeUndefined();
     expect(full(15.4)).toBeDefined();
     // What hangs on the other switch already counts.
@@ -177,25 +226,52 @@ describe("marks that can hardly be", () => {
   const drop = () => dropsOf(base).find((one) => one.key === "cam/1")!;
   const doubt = (start: number, end: number) => marksDoubt(base, drop(), start, end);
   test.each([
-    [100, 111.7, undefined], [100, 133.4, undefined], [100, 133.5, false], [100, 155, false], [100, 155.2, true], [100, 104.9, true], [100, 105.0, undefined], [120, 420, true],
-  ] as const)("%d to %d m", (start, end, impossible) => expect(doubt(start, end)?.impossible).toBe(impossible));
+    [100, 111.7, undefined],
+    [100, 133.4, undefined],
+    [100, 133.5, false],
+    [100, 155, false],
+    [100, 155.2, true],
+    [100, 104.9, true],
+    [100, 105.0, undefined],
+    [120, 420, true],
+  ] as const)("%d to %d m", (start, end, impossible) =>
+    expect(doubt(start, end)?.impossible).toBe(impossible),
+  );
   test("it says what the way is, and the mark that would fit, whichever way the reel ran", () => {
-    expect(doubt(120, 420)).toMatchObject({ lengthM: 300, fitsM: 131.7, said: "120 and 420 give 300.0 m, but the way with its slack is 11.7 m: 131.7 m at the closet would fit" });
+    expect(doubt(120, 420)).toMatchObject({
+      lengthM: 300,
+      fitsM: 131.7,
+      said: "120 and 420 give 300.0 m, but the way with its slack is 11.7 m: 131.7 m at the closet would fit",
+    });
     expect(doubt(420, 120)!.fitsM).toBe(408.3);
     expect(doubt(8, 2)).toBeUndefined();
     expect(doubt(8, 7)!.said).toMatch(/^8 and 7 give 1.0 m, but the straight line alone is 5.4 m: 19.7 m/);
   });
   test("no reel is that long", () => {
-    const short = { ...base, cableTypes: base.cableTypes.map((type) => (type.id === "cat6" ? { ...type, reelM: 20 } : type)) };
+    const short = {
+      ...base,
+      cableTypes: base.cableTypes.map((type) => (type.id === "cat6" ? { ...type, reelM: 20 } : type)),
+    };
     const own = dropsOf(short).find((one) => one.key === "cam/1")!;
     expect(marksDoubt(short, own, 100, 121)!.impossible).toBe(true);
-    expect(marksDoubt({ ...short, reels: [{ id: "r", cableType: "cat6", remainingM: 90 }] }, own, 100, 121)).toBeUndefined();
+    expect(
+      marksDoubt({ ...short, reels: [{ id: "r", cableType: "cat6", remainingM: 90 }] }, own, 100, 121),
+    ).toBeUndefined();
   });
   test("what cannot be is refused when it is noted; what is doubtful is kept and found, with the mark that fits", () => {
-    expect(() => noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 420 }, "2026-10-01")).toThrow("marks 120 and 420 give 300.0 m");
-    const kept = applyChanges(base, noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 160 }, "2026-10-01"));
+    expect(() =>
+      noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 420 }, "2026-10-01"),
+    ).toThrow("marks 120 and 420 give 300.0 m");
+    const kept = applyChanges(
+      base,
+      noteDrop(base, "cam/1", { state: "pulled", markStartM: 120, markEndM: 160 }, "2026-10-01"),
+    );
     const finding = runsChecks(kept).find((one) => one.code === "runs.marks-doubtful")!;
-    expect(finding).toMatchObject({ measured: 40, limit: 33.4, fix: { label: "Take 131.7 m for the mark at the closet" } });
+    expect(finding).toMatchObject({
+      measured: 40,
+      limit: 33.4,
+      fix: { label: "Take 131.7 m for the mark at the closet" },
+    });
     const mended = applyChanges(kept, finding.fix!.changes);
     expect(runsChecks(mended).some((one) => one.code === "runs.marks-doubtful")).toBe(false);
   });

@@ -15,28 +15,34 @@ export type WayKey = `${"trunks" | "risers"}/${string}`;
 export const wayKey = (way: Route["ways"][number]): WayKey => `${way.in}/${way.id}`;
 
 /** Every drop that has a cable, by way and by the edge of the graph it lies on. */
-export const spansByWay = memoByParts([dropsOf], (design): ReadonlyMap<WayKey, ReadonlyMap<number, Span[]>> => {
-  const graph = routeGraph(design);
-  const byWay = new Map<WayKey, Map<number, Span[]>>();
-  for (const drop of dropsOf(design)) {
-    if (!drop.cableType) continue;
-    for (const piece of drop.route?.pieces ?? []) {
-      const way = graph.edges[piece.edge]!.way;
-      if (!way) continue;
-      let edges = byWay.get(wayKey(way));
-      if (!edges) byWay.set(wayKey(way), (edges = new Map()));
-      const list = edges.get(piece.edge);
-      if (list) list.push({ from: piece.from, to: piece.to, drop });
-      else edges.set(piece.edge, [{ from: piece.from, to: piece.to, drop }]);
+export const spansByWay = memoByParts(
+  [dropsOf],
+  (design): ReadonlyMap<WayKey, ReadonlyMap<number, Span[]>> => {
+    const graph = routeGraph(design);
+    const byWay = new Map<WayKey, Map<number, Span[]>>();
+    for (const drop of dropsOf(design)) {
+      if (!drop.cableType) continue;
+      for (const piece of drop.route?.pieces ?? []) {
+        const way = graph.edges[piece.edge]!.way;
+        if (!way) continue;
+        let edges = byWay.get(wayKey(way));
+        if (!edges) byWay.set(wayKey(way), (edges = new Map()));
+        const list = edges.get(piece.edge);
+        if (list) list.push({ from: piece.from, to: piece.to, drop });
+        else edges.set(piece.edge, [{ from: piece.from, to: piece.to, drop }]);
+      }
     }
-  }
-  return byWay;
-});
+    return byWay;
+  },
+);
 
 /** Drops side by side on an edge, where there is most of them by the given measure: one sweep along it. */
 export function fullest(spans: readonly Span[], measure: (drop: Drop) => number): Drop[] {
   const events = spans
-    .flatMap(({ from, to, drop }) => [{ at: from, by: measure(drop) }, { at: to, by: -measure(drop) }])
+    .flatMap(({ from, to, drop }) => [
+      { at: from, by: measure(drop) },
+      { at: to, by: -measure(drop) },
+    ])
     .sort((a, b) => a.at - b.at || a.by - b.by);
   let [sum, most, best] = [0, 0, 0];
   events.forEach(({ at, by }, i) => {
@@ -47,7 +53,10 @@ export function fullest(spans: readonly Span[], measure: (drop: Drop) => number)
 }
 
 /** The fullest place of a whole way, whichever edge it is on. */
-export function fullestOf(edges: ReadonlyMap<number, Span[]> | undefined, measure: (drop: Drop) => number): Drop[] {
+export function fullestOf(
+  edges: ReadonlyMap<number, Span[]> | undefined,
+  measure: (drop: Drop) => number,
+): Drop[] {
   let best: Drop[] = [];
   let most = 0;
   for (const spans of edges?.values() ?? []) {

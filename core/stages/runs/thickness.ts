@@ -40,7 +40,6 @@ export function stretches(graph: Graph, drops: readonly Drop[]): Stretch[] {
 }
 
 /** The stretches of a whole design. */
-export const stretchesOf = memoByParts(
-  [dropsOf],
-  (design): Stretch[] => stretches(routeGraph(design), dropsOf(design)),
+export const stretchesOf = memoByParts([dropsOf], (design): Stretch[] =>
+  stretches(routeGraph(design), dropsOf(design)),
 );

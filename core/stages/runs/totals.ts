@@ -18,7 +18,11 @@ const round2 = (value: number) => Math.round(value * 100) / 100;
 const cuttings = new Map<string, { key: string; cutting: Cutting }>();
 
 /** Cutting of one type, kept while its cuts and stock stay the same: an edit to one type leaves the others be. */
-function keptCutting(type: CableTypeRow, drops: readonly Drop[], stock: readonly { id: string; remainingM: number }[]): Cutting {
+function keptCutting(
+  type: CableTypeRow,
+  drops: readonly Drop[],
+  stock: readonly { id: string; remainingM: number }[],
+): Cutting {
   const cuts = drops.map((drop) => ({ label: drop.label, lengthM: drop.lengthM! }));
   const key = `${type.reelM};${stock.map((reel) => `${reel.id}:${reel.remainingM}`)};${cuts.map((cut) => `${cut.label}:${cut.lengthM}`)}`;
   const known = cuttings.get(type.id);
@@ -29,30 +33,31 @@ function keptCutting(type: CableTypeRow, drops: readonly Drop[], stock: readonly
 }
 
 /** Totals by cable type, in order of name. Drops that name the reel they came off are not cut again. */
-export const cableTotals = memoByParts(
-  [dropsOf, "cableTypes", "reels"],
-  (design: Design): CableTotal[] => {
-    const byType = new Map<string, Drop[]>();
-    for (const drop of dropsOf(design)) {
-      if (!drop.cableType || drop.lengthM === undefined) continue;
-      const list = byType.get(drop.cableType.id);
-      if (list) list.push(drop);
-      else byType.set(drop.cableType.id, [drop]);
-    }
-    return design.cableTypes
-      .filter((type) => byType.has(type.id))
-      .map((type) => {
-        const drops = byType.get(type.id)!;
-        const stock = design.reels.filter((reel) => reel.cableType === type.id);
-        const cutting = keptCutting(type, drops.filter((drop) => !drop.row?.reel), stock);
-        return {
-          cableType: type,
-          drops: drops.length,
-          lengthM: round2(drops.reduce((sum, drop) => sum + drop.lengthM!, 0)),
-          cutting,
-          cost: round2(cutting.newReels * type.reelM * type.costPerM),
-        };
-      })
-      .sort((a, b) => a.cableType.name.localeCompare(b.cableType.name, "en"));
-  },
-);
+export const cableTotals = memoByParts([dropsOf, "cableTypes", "reels"], (design: Design): CableTotal[] => {
+  const byType = new Map<string, Drop[]>();
+  for (const drop of dropsOf(design)) {
+    if (!drop.cableType || drop.lengthM === undefined) continue;
+    const list = byType.get(drop.cableType.id);
+    if (list) list.push(drop);
+    else byType.set(drop.cableType.id, [drop]);
+  }
+  return design.cableTypes
+    .filter((type) => byType.has(type.id))
+    .map((type) => {
+      const drops = byType.get(type.id)!;
+      const stock = design.reels.filter((reel) => reel.cableType === type.id);
+      const cutting = keptCutting(
+        type,
+        drops.filter((drop) => !drop.row?.reel),
+        stock,
+      );
+      return {
+        cableType: type,
+        drops: drops.length,
+        lengthM: round2(drops.reduce((sum, drop) => sum + drop.lengthM!, 0)),
+        cutting,
+        cost: round2(cutting.newReels * type.reelM * type.costPerM),
+      };
+    })
+    .sort((a, b) => a.cableType.name.localeCompare(b.cableType.name, "en"));
+});

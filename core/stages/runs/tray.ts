@@ -23,22 +23,48 @@ const areaMm2 = (drop: Drop) => (Math.PI / 4) * drop.cableType!.outerMm ** 2;
 
 /** Trays that have a width and sides; the fullest first. */
 export const traysOf = memoByParts([spansByWay, "design", "trunks"], (design): Tray[] =>
-  design.trunks.filter((row) => row.kind === "tray" && row.widthMm && row.depthMm).map((row): Tray => {
-    const drops = fullestOf(spansByWay(design).get(`trunks/${row.id}`), areaMm2);
-    const most = drops.reduce((all, drop) => all + areaMm2(drop), 0);
-    return { row, widthMm: row.widthMm!, depthMm: row.depthMm!, drops, fillPct: (100 * most) / (row.widthMm! * row.depthMm!), limitPct: runSettings(design).trayFillPct };
-  }).sort((a, b) => b.fillPct - a.fillPct));
+  design.trunks
+    .filter((row) => row.kind === "tray" && row.widthMm && row.depthMm)
+    .map((row): Tray => {
+      const drops = fullestOf(spansByWay(design).get(`trunks/${row.id}`), areaMm2);
+      const most = drops.reduce((all, drop) => all + areaMm2(drop), 0);
+      return {
+        row,
+        widthMm: row.widthMm!,
+        depthMm: row.depthMm!,
+        drops,
+        fillPct: (100 * most) / (row.widthMm! * row.depthMm!),
+        limitPct: runSettings(design).trayFillPct,
+      };
+    })
+    .sort((a, b) => b.fillPct - a.fillPct),
+);
 
 /** The next width, in steps of 50 mm, that holds what lies in a tray. */
-export const trayWidthFor = (tray: Tray) => Math.ceil((tray.fillPct / tray.limitPct) * tray.widthMm / 50 - 1e-9) * 50;
+export const trayWidthFor = (tray: Tray) =>
+  Math.ceil(((tray.fillPct / tray.limitPct) * tray.widthMm) / 50 - 1e-9) * 50;
 
 export function trayWorking(tray: Tray): Working {
   const sum = tray.drops.reduce((all, drop) => all + areaMm2(drop), 0);
   return {
-    title: `Fill of ${tray.row.name}`, value: tray.fillPct, unit: "%", limit: { value: tray.limitPct, unit: "%", source: "share of a tray's section, this design" }, verdict: tray.fillPct > tray.limitPct ? "fails" : tray.fillPct > 0.9 * tray.limitPct ? "tight" : "holds",
+    title: `Fill of ${tray.row.name}`,
+    value: tray.fillPct,
+    unit: "%",
+    limit: { value: tray.limitPct, unit: "%", source: "share of a tray's section, this design" },
+    verdict: tray.fillPct > tray.limitPct ? "fails" : tray.fillPct > 0.9 * tray.limitPct ? "tight" : "holds",
     steps: [
-      { formula: "Σ π/4 · d²", with: `${counted(tray.drops.length, "cable")} at the fullest place`, gives: `${sum.toFixed(0)} mm²`, source: "cable types" },
-      { formula: "Width × depth", with: `${tray.widthMm} mm × ${tray.depthMm} mm`, gives: `${(tray.widthMm * tray.depthMm).toFixed(0)} mm²`, source: "tray" },
+      {
+        formula: "Σ π/4 · d²",
+        with: `${counted(tray.drops.length, "cable")} at the fullest place`,
+        gives: `${sum.toFixed(0)} mm²`,
+        source: "cable types",
+      },
+      {
+        formula: "Width × depth",
+        with: `${tray.widthMm} mm × ${tray.depthMm} mm`,
+        gives: `${(tray.widthMm * tray.depthMm).toFixed(0)} mm²`,
+        source: "tray",
+      },
       { formula: "Cable ÷ tray", with: "", gives: `${tray.fillPct.toFixed(1)} %`, source: "" },
     ],
   };
@@ -58,17 +84,34 @@ export interface Bundle {
 export const bundlesOf = memoByParts([spansByWay, "design", "trunks", "risers"], (design): Bundle[] => {
   const { bundleMost } = runSettings(design);
   const count = (drop: Drop) => (drop.load?.poeClass ? 1 : 0);
-  return [...spansByWay(design)].flatMap(([key, edges]): Bundle[] => {
-    const [where, id] = key.split("/") as ["trunks" | "risers", string];
-    const row = byId(design, where).get(id)!;
-    const drops = fullestOf(edges, count).filter(count);
-    const powered = drops.length;
-    return powered > 1 ? [{ in: where, row, powered, drops, each: Math.ceil(powered / (row.bundles ?? 1)), most: bundleMost }] : [];
-  }).sort((a, b) => b.each - a.each || (a.row.name < b.row.name ? -1 : 1));
+  return [...spansByWay(design)]
+    .flatMap(([key, edges]): Bundle[] => {
+      const [where, id] = key.split("/") as ["trunks" | "risers", string];
+      const row = byId(design, where).get(id)!;
+      const drops = fullestOf(edges, count).filter(count);
+      const powered = drops.length;
+      return powered > 1
+        ? [
+            {
+              in: where,
+              row,
+              powered,
+              drops,
+              each: Math.ceil(powered / (row.bundles ?? 1)),
+              most: bundleMost,
+            },
+          ]
+        : [];
+    })
+    .sort((a, b) => b.each - a.each || (a.row.name < b.row.name ? -1 : 1));
 });
 
 /** A change that ties the cables of a trunk or riser in so many bundles. */
-export const inBundles = (design: Design, { in: where, id }: { in: "trunks" | "risers"; id: string }, bundles: number): Change[] =>
+export const inBundles = (
+  design: Design,
+  { in: where, id }: { in: "trunks" | "risers"; id: string },
+  bundles: number,
+): Change[] =>
   where === "trunks"
     ? [{ in: "trunks", put: { ...byId(design, "trunks").get(id)!, bundles } }]
     : [{ in: "risers", put: { ...byId(design, "risers").get(id)!, bundles } }];

@@ -18,10 +18,12 @@ export interface TreadGroup {
 }
 
 /** What one of a kind takes: its strip by the metre, or the watts it is given. */
-export const wattsOf = (needs?: KindNeeds): number | undefined => (needs?.stripM && needs.wattsPerM ? needs.stripM * needs.wattsPerM : needs?.watts);
+export const wattsOf = (needs?: KindNeeds): number | undefined =>
+  needs?.stripM && needs.wattsPerM ? needs.stripM * needs.wattsPerM : needs?.watts;
 
 /** Treads on one supply: ⌊load part × supply ÷ watts of a tread⌋, at least one. */
-export const treadsPerSupply = (supplyW: number, loadPct: number, each: number) => Math.max(1, Math.floor((supplyW * loadPct) / 100 / each + 1e-9));
+export const treadsPerSupply = (supplyW: number, loadPct: number, each: number) =>
+  Math.max(1, Math.floor((supplyW * loadPct) / 100 / each + 1e-9));
 
 /** Groups of a design whose school is to group, by closet and room; each in order up the stair. */
 export const treadGroups = memoByParts(["design", "levels", "kinds", "points"], (design): TreadGroup[] => {
@@ -40,11 +42,16 @@ export const treadGroups = memoByParts(["design", "levels", "kinds", "points"], 
       stairs.set(key, [...(stairs.get(key) ?? []), point]);
     }
     return [...stairs.values()].flatMap((points) => {
-      points.sort((a, b) => heightOf(a) - heightOf(b) || (a.number ?? 0) - (b.number ?? 0) || (a.id < b.id ? -1 : 1));
+      points.sort(
+        (a, b) => heightOf(a) - heightOf(b) || (a.number ?? 0) - (b.number ?? 0) || (a.id < b.id ? -1 : 1),
+      );
       // Groups of about one size: the last supply is not left with one tread.
       const groups = Math.ceil(points.length / most);
       return Array.from({ length: groups }, (_, g): TreadGroup => {
-        const own = points.slice(Math.round((g * points.length) / groups), Math.round(((g + 1) * points.length) / groups));
+        const own = points.slice(
+          Math.round((g * points.length) / groups),
+          Math.round(((g + 1) * points.length) / groups),
+        );
         const at = own[Math.floor((own.length - 1) / 2)]!;
         return { id: at.id, kind, points: own, at, closet: at.closet, each, most };
       });
@@ -53,22 +60,30 @@ export const treadGroups = memoByParts(["design", "levels", "kinds", "points"], 
 });
 
 /** The group of each tread, with what its cables hang on written out: the same text, the same cables. */
-export const treadRoles = memoByParts([treadGroups], (design): ReadonlyMap<string, { group: TreadGroup; signature: string }> => {
-  const roles = new Map<string, { group: TreadGroup; signature: string }>();
-  for (const group of treadGroups(design)) {
-    const { at } = group;
-    const signature = `${group.points.map((point) => `${point.id}:${point.x},${point.y},${point.z}`).join(";")}@${at.id}/${at.closet ?? ""}`;
-    for (const point of group.points) roles.set(point.id, { group, signature });
-  }
-  return roles;
-});
+export const treadRoles = memoByParts(
+  [treadGroups],
+  (design): ReadonlyMap<string, { group: TreadGroup; signature: string }> => {
+    const roles = new Map<string, { group: TreadGroup; signature: string }>();
+    for (const group of treadGroups(design)) {
+      const { at } = group;
+      const signature = `${group.points.map((point) => `${point.id}:${point.x},${point.y},${point.z}`).join(";")}@${at.id}/${at.closet ?? ""}`;
+      for (const point of group.points) roles.set(point.id, { group, signature });
+    }
+    return roles;
+  },
+);
 
 /** Metres of the lead from a tread to its junction box: along and up, at right angles. Levels of both differ where a stair turns on a landing. */
 export function leadM(design: Design, from: PointRow, to: PointRow): { pathM: number; riseM: number } {
   const floor = (point: PointRow) => byId(design, "levels").get(point.level)?.elevationM ?? 0;
-  return { pathM: Math.abs(from.x - to.x) + Math.abs(from.y - to.y), riseM: Math.abs(floor(from) + from.z - floor(to) - to.z) };
+  return {
+    pathM: Math.abs(from.x - to.x) + Math.abs(from.y - to.y),
+    riseM: Math.abs(floor(from) + from.z - floor(to) - to.z),
+  };
 }
 
 /** The line of a grouped kind's kit that brings its current. */
 export const lightIndex = (design: Design, point: PointRow, kind: KindRow): number | undefined =>
-  kitOf(design, point, kind).find(({ line }) => byId(design, "cableTypes").get(line.cableType ?? "")?.medium === "power")?.index;
+  kitOf(design, point, kind).find(
+    ({ line }) => byId(design, "cableTypes").get(line.cableType ?? "")?.medium === "power",
+  )?.index;

@@ -7,7 +7,14 @@ import { TEST_METHODS, TRADES, type DropTest } from "#core/design/rows-system";
 import { formatLength, parseLength } from "#core/design/units";
 import { applyChanges } from "#core/design/edit";
 import type { Drop } from "#core/stages/runs";
-import { marksDoubt, noteDrop, PROGRESS, type DropState, type SiteNote, type Trade } from "#core/stages/runs/site";
+import {
+  marksDoubt,
+  noteDrop,
+  PROGRESS,
+  type DropState,
+  type SiteNote,
+  type Trade,
+} from "#core/stages/runs/site";
 import { newRowId, useDesign, useDesk } from "../../../desk/desk";
 import { keepPhoto, keptPhoto } from "./kept";
 
@@ -43,13 +50,27 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
       let reelId = reel || undefined;
       if (reel === "new" && drop.cableType) {
         reelId = newRowId("reel");
-        changes = [{ in: "reels", put: { id: reelId, cableType: drop.cableType.id, remainingM: drop.cableType.reelM } }];
+        changes = [
+          {
+            in: "reels",
+            put: { id: reelId, cableType: drop.cableType.id, remainingM: drop.cableType.reelM },
+          },
+        ];
         now = applyChanges(now, changes);
       }
       if (method && !result) throw new InputError([{ path: "Test", reason: "has to say whether it passed" }]);
       const values: SiteNote = {
-        state, markStartM: start.trim() ? parseLength(start, "Mark at the point", bare) : undefined, markEndM: end.trim() ? parseLength(end, "Mark at the closet", bare) : undefined, reel: reelId,
-        test: method && result ? { method, result, ...(measured.trim() ? { measured: measured.trim() } : {}) } : undefined, trade: trade || undefined, note: note.trim() || undefined, photo,
+        state,
+        markStartM: start.trim() ? parseLength(start, "Mark at the point", bare) : undefined,
+        markEndM: end.trim() ? parseLength(end, "Mark at the closet", bare) : undefined,
+        reel: reelId,
+        test:
+          method && result
+            ? { method, result, ...(measured.trim() ? { measured: measured.trim() } : {}) }
+            : undefined,
+        trade: trade || undefined,
+        note: note.trim() || undefined,
+        photo,
       };
       store.edit([...changes, ...noteDrop(now, drop.key, values, today())]);
       done();
@@ -70,7 +91,12 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
   const doubt = useMemo(() => {
     try {
       if (!start.trim() || !end.trim()) return undefined;
-      return marksDoubt(design, drop, parseLength(start, "Mark at the point", bare), parseLength(end, "Mark at the closet", bare));
+      return marksDoubt(
+        design,
+        drop,
+        parseLength(start, "Mark at the point", bare),
+        parseLength(end, "Mark at the closet", bare),
+      );
     } catch {
       // What is no length is said when it is kept.
       return undefined;
@@ -79,29 +105,175 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
   const showsTest = state === "tested" || state === "terminated" || method !== "";
   return (
     <div className="grid gap-3 bg-pane px-4 py-3">
-      <div role="group" aria-label="How far it is" className="grid grid-cols-4 gap-1">{PROGRESS.map((one) => <button key={one} type="button" disabled={readOnly} aria-pressed={state === one} className={`h-12 border text-small capitalize ${state === one ? "border-accent bg-accent font-semibold text-on-accent" : "border-rule bg-raised"}`} onClick={() => setState(one)}>{one}</button>)}</div>
-      <div role="group" aria-label="Or what is wrong" className="grid grid-cols-3 gap-1">{STUCK.map((one) => <button key={one} type="button" disabled={readOnly} aria-pressed={state === one} className={`h-11 border text-small capitalize ${state === one ? "border-mend bg-mend font-semibold text-raised" : "border-rule bg-raised"}`} onClick={() => setState(one)}>{one}</button>)}</div>
+      <div role="group" aria-label="How far it is" className="grid grid-cols-4 gap-1">
+        {PROGRESS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            disabled={readOnly}
+            aria-pressed={state === one}
+            className={`h-12 border text-small capitalize ${state === one ? "border-accent bg-accent font-semibold text-on-accent" : "border-rule bg-raised"}`}
+            onClick={() => setState(one)}
+          >
+            {one}
+          </button>
+        ))}
+      </div>
+      <div role="group" aria-label="Or what is wrong" className="grid grid-cols-3 gap-1">
+        {STUCK.map((one) => (
+          <button
+            key={one}
+            type="button"
+            disabled={readOnly}
+            aria-pressed={state === one}
+            className={`h-11 border text-small capitalize ${state === one ? "border-mend bg-mend font-semibold text-raised" : "border-rule bg-raised"}`}
+            onClick={() => setState(one)}
+          >
+            {one}
+          </button>
+        ))}
+      </div>
       <div className="grid grid-cols-3 gap-2">
-        <label className="text-small text-soft">Mark at the point<input className="field h-11 font-mono" inputMode="decimal" value={start} onChange={(event) => setStart(event.target.value)} /></label>
-        <label className="text-small text-soft">Mark at the closet<input className="field h-11 font-mono" inputMode="decimal" value={end} onChange={(event) => setEnd(event.target.value)} /></label>
-        <label className="text-small text-soft">Off the reel<select className="field h-11" value={reel} onChange={(event) => setReel(event.target.value)}><option value="">not said</option>{reels.map((one) => <option key={one.id} value={one.id}>{one.id}, {formatLength(one.remainingM, preferences.units)} left</option>)}{drop.cableType && <option value="new">a new reel</option>}</select></label>
+        <label className="text-small text-soft">
+          Mark at the point
+          <input
+            className="field h-11 font-mono"
+            inputMode="decimal"
+            value={start}
+            onChange={(event) => setStart(event.target.value)}
+          />
+        </label>
+        <label className="text-small text-soft">
+          Mark at the closet
+          <input
+            className="field h-11 font-mono"
+            inputMode="decimal"
+            value={end}
+            onChange={(event) => setEnd(event.target.value)}
+          />
+        </label>
+        <label className="text-small text-soft">
+          Off the reel
+          <select className="field h-11" value={reel} onChange={(event) => setReel(event.target.value)}>
+            <option value="">not said</option>
+            {reels.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.id}, {formatLength(one.remainingM, preferences.units)} left
+              </option>
+            ))}
+            {drop.cableType && <option value="new">a new reel</option>}
+          </select>
+        </label>
       </div>
       {showsTest && (
         <div className="grid grid-cols-3 gap-2">
-          <label className="text-small text-soft">Test<select className="field h-11" value={method} onChange={(event) => setMethod(event.target.value as DropTest["method"])}><option value="">none yet</option>{TEST_METHODS.map((one) => <option key={one}>{one}</option>)}</select></label>
-          <label className="text-small text-soft">Result<select className="field h-11" value={result} onChange={(event) => setResult(event.target.value as DropTest["result"])}><option value="">not said</option><option>pass</option><option>fail</option></select></label>
-          <label className="text-small text-soft">Measured<input className="field h-11" maxLength={80} value={measured} onChange={(event) => setMeasured(event.target.value)} /></label>
+          <label className="text-small text-soft">
+            Test
+            <select
+              className="field h-11"
+              value={method}
+              onChange={(event) => setMethod(event.target.value as DropTest["method"])}
+            >
+              <option value="">none yet</option>
+              {TEST_METHODS.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
+          <label className="text-small text-soft">
+            Result
+            <select
+              className="field h-11"
+              value={result}
+              onChange={(event) => setResult(event.target.value as DropTest["result"])}
+            >
+              <option value="">not said</option>
+              <option>pass</option>
+              <option>fail</option>
+            </select>
+          </label>
+          <label className="text-small text-soft">
+            Measured
+            <input
+              className="field h-11"
+              maxLength={80}
+              value={measured}
+              onChange={(event) => setMeasured(event.target.value)}
+            />
+          </label>
         </div>
       )}
-      {(STUCK.includes(state) || trade) && <label className="text-small text-soft">Who has to act<select className="field h-11" value={trade} onChange={(event) => setTrade(event.target.value as Trade)}><option value="">not said</option>{TRADES.map((one) => <option key={one}>{one}</option>)}</select></label>}
-      <label className="text-small text-soft">Note<textarea className="field h-16 py-1.5" maxLength={400} value={note} onChange={(event) => setNote(event.target.value)} /></label>
+      {(STUCK.includes(state) || trade) && (
+        <label className="text-small text-soft">
+          Who has to act
+          <select
+            className="field h-11"
+            value={trade}
+            onChange={(event) => setTrade(event.target.value as Trade)}
+          >
+            <option value="">not said</option>
+            {TRADES.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <label className="text-small text-soft">
+        Note
+        <textarea
+          className="field h-16 py-1.5"
+          maxLength={400}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </label>
       <div className="flex items-center gap-3">
-        {!readOnly && <label className="button h-11 cursor-pointer"><Camera size={16} /> {photo ? "Another photo" : "Photo"}<input type="file" accept="image/*" capture="environment" className="sr-only" onChange={(event) => void take(event.target.files?.[0])} /></label>}
+        {!readOnly && (
+          <label className="button h-11 cursor-pointer">
+            <Camera size={16} /> {photo ? "Another photo" : "Photo"}
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              className="sr-only"
+              onChange={(event) => void take(event.target.files?.[0])}
+            />
+          </label>
+        )}
         {photo && <Photo url={url} hash={photo} label={drop.label} />}
       </div>
-      {doubt && <p role="status" className="text-mend">{doubt.said}. <button type="button" className="button ml-1 h-9" disabled={readOnly} onClick={() => setEnd(String(doubt.fitsM))}>Take {doubt.fitsM}</button></p>}
-      {said && <p role="alert" className="text-stop">{said}</p>}
-      {!readOnly && <div className="flex gap-2"><button type="button" className="button button-main h-12 flex-1 justify-center text-base" onClick={keep}>Keep it</button><button type="button" className="button h-12" onClick={done}>Leave it</button></div>}
+      {doubt && (
+        <p role="status" className="text-mend">
+          {doubt.said}.{" "}
+          <button
+            type="button"
+            className="button ml-1 h-9"
+            disabled={readOnly}
+            onClick={() => setEnd(String(doubt.fitsM))}
+          >
+            Take {doubt.fitsM}
+          </button>
+        </p>
+      )}
+      {said && (
+        <p role="alert" className="text-stop">
+          {said}
+        </p>
+      )}
+      {!readOnly && (
+        <div className="flex gap-2">
+          <button
+            type="button"
+            className="button button-main h-12 flex-1 justify-center text-base"
+            onClick={keep}
+          >
+            Keep it
+          </button>
+          <button type="button" className="button h-12" onClick={done}>
+            Leave it
+          </button>
+        </div>
+      )}
     </div>
   );
 }
@@ -112,15 +284,20 @@ function Photo({ url, hash, label }: { url: string; hash: string; label: string 
   useEffect(() => {
     let made: string | undefined;
     let over = false;
-    void keptPhoto(url, hash).then((bytes) => {
-      if (over) return;
-      if (bytes) made = URL.createObjectURL(new Blob([bytes], { type: "image/jpeg" }));
-      setSource(made ?? `${url}/picture/${hash}`);
-    }, () => setSource(`${url}/picture/${hash}`));
+    void keptPhoto(url, hash).then(
+      (bytes) => {
+        if (over) return;
+        if (bytes) made = URL.createObjectURL(new Blob([bytes], { type: "image/jpeg" }));
+        setSource(made ?? `${url}/picture/${hash}`);
+      },
+      () => setSource(`${url}/picture/${hash}`),
+    );
     return () => {
       over = true;
       if (made) URL.revokeObjectURL(made);
     };
   }, [url, hash]);
-  return source ? <img src={source} alt={`Photo of ${label}`} className="h-20 border border-rule object-cover" /> : null;
+  return source ? (
+    <img src={source} alt={`Photo of ${label}`} className="h-20 border border-rule object-cover" />
+  ) : null;
 }

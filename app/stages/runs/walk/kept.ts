@@ -35,7 +35,9 @@ export async function keepPhoto(url: string, file: Blob): Promise<string> {
   const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, "image/jpeg", 0.82));
   if (!blob) throw new Error("The picture could not be read.");
   const bytes = await blob.arrayBuffer();
-  const hash = [...new Uint8Array(await crypto.subtle.digest("SHA-256", bytes))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  const hash = [...new Uint8Array(await crypto.subtle.digest("SHA-256", bytes))]
+    .map((byte) => byte.toString(16).padStart(2, "0"))
+    .join("");
   await set(`${url} ${hash}`, bytes);
   return hash;
 }
@@ -48,7 +50,11 @@ export async function sendPhotos(url: string): Promise<number> {
   for (const [key, bytes] of await entries<string, ArrayBuffer>()) {
     if (!key.startsWith(`${url} `)) continue;
     try {
-      const answer = await fetch(`${url}/picture`, { method: "POST", headers: { "Content-Type": "image/jpeg" }, body: bytes });
+      const answer = await fetch(`${url}/picture`, {
+        method: "POST",
+        headers: { "Content-Type": "image/jpeg" },
+        body: bytes,
+      });
       if (answer.ok) await del(key);
       else left += 1;
     } catch {
@@ -66,12 +72,22 @@ export async function keepPage(): Promise<boolean> {
   try {
     await Promise.all([navigator.serviceWorker.register("/walk-worker.js"), import("../../../desk/clash")]);
     const cache = await caches.open(WALK_CACHE);
-    const parts = performance.getEntriesByType("resource").map((entry) => new URL(entry.name)).filter((part) => part.origin === location.origin && (part.pathname.startsWith("/assets/") || part.pathname === "/mark.svg")).map((part) => part.pathname);
+    const parts = performance
+      .getEntriesByType("resource")
+      .map((entry) => new URL(entry.name))
+      .filter(
+        (part) =>
+          part.origin === location.origin &&
+          (part.pathname.startsWith("/assets/") || part.pathname === "/mark.svg"),
+      )
+      .map((part) => part.pathname);
     const missing: string[] = [];
     for (const part of new Set(parts)) if (!(await cache.match(part))) missing.push(part);
     await cache.addAll(missing);
     // What an older build of this page was made of is not needed any more.
-    for (const { url } of await cache.keys()) if (new URL(url).pathname.startsWith("/assets/") && !parts.includes(new URL(url).pathname)) await cache.delete(url);
+    for (const { url } of await cache.keys())
+      if (new URL(url).pathname.startsWith("/assets/") && !parts.includes(new URL(url).pathname))
+        await cache.delete(url);
     await cache.put(location.pathname, await fetch(location.pathname, { headers: { Accept: "text/html" } }));
     return true;
   } catch {

@@ -24,10 +24,20 @@ export interface BatteryResult {
 }
 
 /** Both ways over the years; the cable pays for itself where its yearly cost is less: (wired − battery now) ÷ (battery − wired a year). */
-export function batteryAgainstWired({ batteryNow, batteryYearly, wiredNow, wiredYearly, years }: BatteryInput): BatteryResult {
+export function batteryAgainstWired({
+  batteryNow,
+  batteryYearly,
+  wiredNow,
+  wiredYearly,
+  years,
+}: BatteryInput): BatteryResult {
   const saved = batteryYearly - wiredYearly;
   const more = wiredNow - batteryNow;
-  return { battery: batteryNow + batteryYearly * years, wired: wiredNow + wiredYearly * years, ...(more <= 0 ? { breakEvenYears: 0 } : saved > 0 ? { breakEvenYears: more / saved } : {}) };
+  return {
+    battery: batteryNow + batteryYearly * years,
+    wired: wiredNow + wiredYearly * years,
+    ...(more <= 0 ? { breakEvenYears: 0 } : saved > 0 ? { breakEvenYears: more / saved } : {}),
+  };
 }
 
 /** Minutes somebody takes to fetch a ladder and change the cells of one device. */
@@ -50,7 +60,16 @@ const now = (design: Design, option: OptionRow, kind: string) => {
 };
 
 /** `count` devices of a kind of point by one option on cells and one on a cable, in a room. */
-export function adviseBattery(design: Design, { battery, wired, kind, count, room }: { battery: OptionRow; wired: OptionRow; kind: string; count: number; room?: string }): BatteryAdvice {
+export function adviseBattery(
+  design: Design,
+  {
+    battery,
+    wired,
+    kind,
+    count,
+    room,
+  }: { battery: OptionRow; wired: OptionRow; kind: string; count: number; room?: string },
+): BatteryAdvice {
   const settings = settingsOf(design);
   const changes = battery.batteryYears ? 1 / battery.batteryYears : 0;
   const yearly = (option: OptionRow) => {
@@ -58,7 +77,13 @@ export function adviseBattery(design: Design, { battery, wired, kind, count, roo
     return power + cells + paid + upkeep;
   };
   const hand = changes * (CHANGE_MIN / 60) * settings.labourRate;
-  const input: BatteryInput = { batteryNow: count * now(design, battery, kind), batteryYearly: count * (yearly(battery) + hand), wiredNow: count * now(design, wired, kind), wiredYearly: count * yearly(wired), years: settings.years };
+  const input: BatteryInput = {
+    batteryNow: count * now(design, battery, kind),
+    batteryYearly: count * (yearly(battery) + hand),
+    wiredNow: count * now(design, wired, kind),
+    wiredYearly: count * yearly(wired),
+    years: settings.years,
+  };
   const result = batteryAgainstWired(input);
   const ban = room === undefined ? undefined : cableBan(design, room);
   const { currency } = design.design;
@@ -66,19 +91,51 @@ export function adviseBattery(design: Design, { battery, wired, kind, count, roo
   const wiredWins = result.wired <= result.battery && !ban;
   const reasons = [
     ...(ban ? [`No new cable may be laid there (${ban})`] : []),
-    changes ? `${Math.round(count * changes * (battery.cells ?? 1) * 10) / 10} cells a year, and somebody who remembers: a flat cell is found when the thing is needed` : "Its pack is charged where it hangs; nobody changes cells",
-    ...(result.breakEvenYears === undefined ? ["The cable never pays for itself in money"] : result.breakEvenYears > 0 ? [`The cable has paid for itself after ${result.breakEvenYears.toFixed(1)} years`] : ["The cable costs no more from the first day"]),
+    changes
+      ? `${Math.round(count * changes * (battery.cells ?? 1) * 10) / 10} cells a year, and somebody who remembers: a flat cell is found when the thing is needed`
+      : "Its pack is charged where it hangs; nobody changes cells",
+    ...(result.breakEvenYears === undefined
+      ? ["The cable never pays for itself in money"]
+      : result.breakEvenYears > 0
+        ? [`The cable has paid for itself after ${result.breakEvenYears.toFixed(1)} years`]
+        : ["The cable costs no more from the first day"]),
     "Pull it anyway while the walls are open, where it may be wanted: a drop costs an eighth of what it costs later",
   ];
   return {
-    ...result, input, reasons, cellsPerYear: count * changes * (battery.cells ?? 1),
-    verdict: ban ? "On cells: no cable may be laid" : wiredWins ? `By cable: ${m(result.battery - result.wired)} less over ${settings.years} years` : `On cells: ${m(result.wired - result.battery)} less over ${settings.years} years`,
+    ...result,
+    input,
+    reasons,
+    cellsPerYear: count * changes * (battery.cells ?? 1),
+    verdict: ban
+      ? "On cells: no cable may be laid"
+      : wiredWins
+        ? `By cable: ${m(result.battery - result.wired)} less over ${settings.years} years`
+        : `On cells: ${m(result.wired - result.battery)} less over ${settings.years} years`,
     working: {
-      title: `${count} on a cable over ${settings.years} years`, value: result.wired, unit: currency, limit: { value: result.battery, unit: currency, source: "the same on cells" }, verdict: "none",
+      title: `${count} on a cable over ${settings.years} years`,
+      value: result.wired,
+      unit: currency,
+      limit: { value: result.battery, unit: currency, source: "the same on cells" },
+      verdict: "none",
       steps: [
-        { formula: "On cells: now + years × a year", with: `${m(input.batteryNow)} + ${settings.years} × ${m(input.batteryYearly)}`, gives: m(result.battery), source: `catalogue; ${CHANGE_MIN} min for each change of cells` },
-        { formula: "On a cable: now + years × a year", with: `${m(input.wiredNow)} + ${settings.years} × ${m(input.wiredYearly)}`, gives: m(result.wired), source: "catalogue, pull schedule" },
-        { formula: "Paid for itself: (cable − cells now) ÷ (cells − cable a year)", with: `${m(input.wiredNow - input.batteryNow)} ÷ ${m(input.batteryYearly - input.wiredYearly)}`, gives: result.breakEvenYears === undefined ? "never" : `${result.breakEvenYears.toFixed(1)} years`, source: "" },
+        {
+          formula: "On cells: now + years × a year",
+          with: `${m(input.batteryNow)} + ${settings.years} × ${m(input.batteryYearly)}`,
+          gives: m(result.battery),
+          source: `catalogue; ${CHANGE_MIN} min for each change of cells`,
+        },
+        {
+          formula: "On a cable: now + years × a year",
+          with: `${m(input.wiredNow)} + ${settings.years} × ${m(input.wiredYearly)}`,
+          gives: m(result.wired),
+          source: "catalogue, pull schedule",
+        },
+        {
+          formula: "Paid for itself: (cable − cells now) ÷ (cells − cable a year)",
+          with: `${m(input.wiredNow - input.batteryNow)} ÷ ${m(input.batteryYearly - input.wiredYearly)}`,
+          gives: result.breakEvenYears === undefined ? "never" : `${result.breakEvenYears.toFixed(1)} years`,
+          source: "",
+        },
       ],
     },
   };

@@ -19,7 +19,10 @@ export function loadState(contact: Contact, event: ContactEvent): LoadState {
 }
 
 const WORDS: Readonly<Record<ContactEvent, string>> = {
-  "coil on": "While the controller holds the coil", "coil off": "When the controller lets the coil go", "controller dead": "When the controller is dead or its bus is cut", "supply back": "When the supply comes back, before any command",
+  "coil on": "While the controller holds the coil",
+  "coil off": "When the controller lets the coil go",
+  "controller dead": "When the controller is dead or its bus is cut",
+  "supply back": "When the supply comes back, before any command",
 };
 
 export const stateText = (contact: Contact, event: ContactEvent) => {
@@ -39,9 +42,22 @@ export interface ContactAdvice {
 export function adviseContact(fail: FailState): ContactAdvice {
   const contact: Contact = fail === "on" ? "normally closed" : fail === "off" ? "normally open" : "latching";
   const reasons: Record<FailState, string[]> = {
-    on: ["Light on an escape route, a circulation pump, a fridge: without the controller the house must go on", "The coil draws current only while the load is off"],
-    off: ["A heater, a motor, a valve that could flood: without the controller it must stop", "The coil draws current all the time the load is on"],
-    "as it was": ["Neither state hurts, and the coil draws nothing in between", "It cannot fail to a known state: nothing that is dangerous hangs on it"],
+    on: [
+      "Light on an escape route, a circulation pump, a fridge: without the controller the house must go on",
+      "The coil draws current only while the load is off",
+    ],
+    off: [
+      "A heater, a motor, a valve that could flood: without the controller it must stop",
+      "The coil draws current all the time the load is on",
+    ],
+    "as it was": [
+      "Neither state hurts, and the coil draws nothing in between",
+      "It cannot fail to a known state: nothing that is dangerous hangs on it",
+    ],
   };
-  return { contact, verdict: `Wire the ${contact} contact: ${stateText(contact, "controller dead").replace(/^When/, "when")}`, reasons: reasons[fail] };
+  return {
+    contact,
+    verdict: `Wire the ${contact} contact: ${stateText(contact, "controller dead").replace(/^When/, "when")}`,
+    reasons: reasons[fail],
+  };
 }

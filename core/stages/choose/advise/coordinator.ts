@@ -29,21 +29,54 @@ export function adviseCoordinator({ hubMin, perYear, batteryDevices }: Restart):
   const away = hubMin + REJOIN_MIN + batteryDevices * SLEEPER_MIN;
   const stickMin = away * perYear;
   return {
-    stickMin, standingMin: 0,
-    verdict: stickMin >= 60 || batteryDevices > 20 ? "Take one with its own supply" : "A stick will do, if the hub is seldom restarted",
+    stickMin,
+    standingMin: 0,
+    verdict:
+      stickMin >= 60 || batteryDevices > 20
+        ? "Take one with its own supply"
+        : "A stick will do, if the hub is seldom restarted",
     rows: [
-      { what: "The radio network", stick: `gone for ${hubMin} min, whole again ${Math.round((away - hubMin) * 10) / 10} min later`, standing: "stays up: routers and sleepers notice nothing" },
-      { what: "Direct links, control to device", stick: "work where both ends route for each other", standing: "work" },
+      {
+        what: "The radio network",
+        stick: `gone for ${hubMin} min, whole again ${Math.round((away - hubMin) * 10) / 10} min later`,
+        standing: "stays up: routers and sleepers notice nothing",
+      },
+      {
+        what: "Direct links, control to device",
+        stick: "work where both ends route for each other",
+        standing: "work",
+      },
       { what: "Automations", stick: `stop for ${hubMin} min`, standing: `stop for ${hubMin} min` },
-      { what: "What sensors say meanwhile", stick: "lost; the next report is the first one heard", standing: "kept for a moment, then lost; states are asked for again" },
-      { what: "Moving it to a better place", stick: "as far as its cable: keep it off the hub's ports, they are loud in its band", standing: "wherever a data cable ends" },
+      {
+        what: "What sensors say meanwhile",
+        stick: "lost; the next report is the first one heard",
+        standing: "kept for a moment, then lost; states are asked for again",
+      },
+      {
+        what: "Moving it to a better place",
+        stick: "as far as its cable: keep it off the hub's ports, they are loud in its band",
+        standing: "wherever a data cable ends",
+      },
     ],
     working: {
-      title: "Minutes a year without the radio network, by a stick", value: stickMin, unit: "min", verdict: "none",
+      title: "Minutes a year without the radio network, by a stick",
+      value: stickMin,
+      unit: "min",
+      verdict: "none",
       steps: [
-        { formula: "Each restart: hub + whole again + sleepers", with: `${hubMin} min + ${REJOIN_MIN} min + ${batteryDevices} × ${SLEEPER_MIN} min`, gives: `${away.toFixed(1)} min`, source: "typical" },
+        {
+          formula: "Each restart: hub + whole again + sleepers",
+          with: `${hubMin} min + ${REJOIN_MIN} min + ${batteryDevices} × ${SLEEPER_MIN} min`,
+          gives: `${away.toFixed(1)} min`,
+          source: "typical",
+        },
         { formula: "× restarts a year", with: `${perYear}`, gives: `${stickMin.toFixed(0)} min`, source: "" },
-        { formula: "With its own supply", with: "the coordinator does not restart", gives: "0 min", source: "" },
+        {
+          formula: "With its own supply",
+          with: "the coordinator does not restart",
+          gives: "0 min",
+          source: "",
+        },
       ],
     },
   };

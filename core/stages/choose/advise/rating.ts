@@ -15,10 +15,16 @@ export interface Rating {
 }
 
 /** Load that may be planned, in W. `amps` A of a contact at `mainsV` V. */
-export const ratingOf = (amps: number, mainsV: number, loadClass: LoadClass): Rating => ({ amps, loadClass, ratedW: amps * mainsV, limitW: amps * mainsV * PLANNED_SHARE[loadClass].share });
+export const ratingOf = (amps: number, mainsV: number, loadClass: LoadClass): Rating => ({
+  amps,
+  loadClass,
+  ratedW: amps * mainsV,
+  limitW: amps * mainsV * PLANNED_SHARE[loadClass].share,
+});
 
 /** Every rating against every class of load. */
-export const ratingTable = (mainsV: number): Rating[][] => RATINGS_A.map((amps) => LOAD_CLASSES.map((loadClass) => ratingOf(amps, mainsV, loadClass)));
+export const ratingTable = (mainsV: number): Rating[][] =>
+  RATINGS_A.map((amps) => LOAD_CLASSES.map((loadClass) => ratingOf(amps, mainsV, loadClass)));
 
 export interface RatingAdvice {
   /** The smallest rating that holds; absent where none does. */
@@ -35,18 +41,45 @@ export function adviseRating(loadW: number, mainsV: number, loadClass: LoadClass
   const limit = ratingOf(amps ?? RATINGS_A.at(-1)!, mainsV, loadClass);
   return {
     ...(amps === undefined ? {} : { amps }),
-    verdict: amps === undefined ? `No plug holds ${loadW} W: a contactor that a licensed electrician fits, worked by the relay` : `${amps} A holds it: ${Math.round(limit.limitW)} W may be planned`,
+    verdict:
+      amps === undefined
+        ? `No plug holds ${loadW} W: a contactor that a licensed electrician fits, worked by the relay`
+        : `${amps} A holds it: ${Math.round(limit.limitW)} W may be planned`,
     reasons: [
       `${share * 100} % of the rating: ${why}`,
-      ...(loadClass === "heater" ? ["A heater that anything can switch on unattended is a fire risk: a thermostat and a tip switch of its own, and nothing in front of it"] : []),
-      ...(loadClass === "motor" ? ["A motor that starts unattended can hurt whoever stands at it: a hand restarts it after it was cut off"] : []),
-      ...(amps !== undefined && loadW > 0.9 * limit.limitW ? ["Within a tenth of what may be planned: the next size costs little"] : []),
+      ...(loadClass === "heater"
+        ? [
+            "A heater that anything can switch on unattended is a fire risk: a thermostat and a tip switch of its own, and nothing in front of it",
+          ]
+        : []),
+      ...(loadClass === "motor"
+        ? [
+            "A motor that starts unattended can hurt whoever stands at it: a hand restarts it after it was cut off",
+          ]
+        : []),
+      ...(amps !== undefined && loadW > 0.9 * limit.limitW
+        ? ["Within a tenth of what may be planned: the next size costs little"]
+        : []),
     ],
     working: {
-      title: "Load that may be planned", value: limit.limitW, unit: "W", limit: { value: loadW, unit: "W", source: "the load" }, verdict: loadW > limit.limitW ? "fails" : loadW > 0.9 * limit.limitW ? "tight" : "holds",
+      title: "Load that may be planned",
+      value: limit.limitW,
+      unit: "W",
+      limit: { value: loadW, unit: "W", source: "the load" },
+      verdict: loadW > limit.limitW ? "fails" : loadW > 0.9 * limit.limitW ? "tight" : "holds",
       steps: [
-        { formula: "Rating × mains", with: `${limit.amps} A × ${mainsV} V`, gives: `${limit.ratedW} W`, source: "rating plate" },
-        { formula: "× planned share", with: `${share * 100} %: ${why}`, gives: `${Math.round(limit.limitW)} W`, source: "usual practice; local codes decide" },
+        {
+          formula: "Rating × mains",
+          with: `${limit.amps} A × ${mainsV} V`,
+          gives: `${limit.ratedW} W`,
+          source: "rating plate",
+        },
+        {
+          formula: "× planned share",
+          with: `${share * 100} %: ${why}`,
+          gives: `${Math.round(limit.limitW)} W`,
+          source: "usual practice; local codes decide",
+        },
       ],
     },
   };

@@ -38,31 +38,65 @@ export function holdToDim({ rangePct, stepPct, intervalMs, transitionMs }: Hold)
   const fullS = (steps * intervalMs) / 1000;
   const leastTransitionMs = SMOOTH_SHARE * intervalMs;
   const smooth = transitionMs >= leastTransitionMs;
-  const pace = fullS > PATIENCE_S ? `slow: ${fullS.toFixed(1)} s from end to end` : fullS < LEAST_S ? `too fast to stop where one wants: ${fullS.toFixed(1)} s from end to end` : `${fullS.toFixed(1)} s from end to end`;
+  const pace =
+    fullS > PATIENCE_S
+      ? `slow: ${fullS.toFixed(1)} s from end to end`
+      : fullS < LEAST_S
+        ? `too fast to stop where one wants: ${fullS.toFixed(1)} s from end to end`
+        : `${fullS.toFixed(1)} s from end to end`;
   return {
-    fullS, steps, leastTransitionMs, smooth,
+    fullS,
+    steps,
+    leastTransitionMs,
+    smooth,
     verdict: `${smooth ? "Smooth" : `Seen as ${Math.round(steps)} steps: fade for at least ${Math.round(leastTransitionMs)} ms`}, ${pace}`,
     working: {
-      title: "Full range by a held button", value: fullS, unit: "s", verdict: smooth && fullS <= PATIENCE_S && fullS >= LEAST_S ? "holds" : "tight",
+      title: "Full range by a held button",
+      value: fullS,
+      unit: "s",
+      verdict: smooth && fullS <= PATIENCE_S && fullS >= LEAST_S ? "holds" : "tight",
       steps: [
-        { formula: "Range ÷ step", with: `${rangePct} % ÷ ${stepPct} %`, gives: `${Number(steps.toFixed(2))} steps`, source: "settings" },
-        { formula: "× interval", with: `${Number(steps.toFixed(2))} × ${intervalMs} ms`, gives: `${fullS.toFixed(2)} s`, source: "settings" },
-        { formula: "Fade ≥ 0.8 × interval", with: `${transitionMs} ms against 0.8 × ${intervalMs} ms`, gives: smooth ? "looks smooth" : `steps are seen; ${Math.round(leastTransitionMs)} ms needed`, source: "usual practice" },
+        {
+          formula: "Range ÷ step",
+          with: `${rangePct} % ÷ ${stepPct} %`,
+          gives: `${Number(steps.toFixed(2))} steps`,
+          source: "settings",
+        },
+        {
+          formula: "× interval",
+          with: `${Number(steps.toFixed(2))} × ${intervalMs} ms`,
+          gives: `${fullS.toFixed(2)} s`,
+          source: "settings",
+        },
+        {
+          formula: "Fade ≥ 0.8 × interval",
+          with: `${transitionMs} ms against 0.8 × ${intervalMs} ms`,
+          gives: smooth ? "looks smooth" : `steps are seen; ${Math.round(leastTransitionMs)} ms needed`,
+          source: "usual practice",
+        },
       ],
     },
   };
 }
 
 /** A remote that remembers the level itself is wrong once anything else has changed the lamp: the jump when it is used next, in %. */
-export const rememberedJump = (rememberedPct: number, actualPct: number) => Math.abs(rememberedPct - actualPct);
+export const rememberedJump = (rememberedPct: number, actualPct: number) =>
+  Math.abs(rememberedPct - actualPct);
 
 /** Can the hand tell which way up it is, in the dark? By how many buttons it has. */
 export function touchOf(buttons: number): { told: "needless" | "yes" | "partly" | "no"; text: string } {
   if (buttons === 1) return { told: "needless", text: "Any way up is right: there is one button" };
-  if (buttons === 2) return { told: "no", text: "Upside down feels the same: put a raised dot on the upper half" };
-  if (buttons === 3) return { told: "partly", text: "The middle is felt, the ends feel the same: mark one end" };
-  if (buttons === 4) return { told: "no", text: "A square turned a quarter feels the same: mark a corner, or fix it to the wall" };
-  if (buttons === 5) return { told: "partly", text: "The middle is felt, the ring is not: mark the upper button" };
+  if (buttons === 2)
+    return { told: "no", text: "Upside down feels the same: put a raised dot on the upper half" };
+  if (buttons === 3)
+    return { told: "partly", text: "The middle is felt, the ends feel the same: mark one end" };
+  if (buttons === 4)
+    return {
+      told: "no",
+      text: "A square turned a quarter feels the same: mark a corner, or fix it to the wall",
+    };
+  if (buttons === 5)
+    return { told: "partly", text: "The middle is felt, the ring is not: mark the upper button" };
   return { told: "partly", text: "Rows are felt, top from bottom is not: mark the upper end" };
 }
 
@@ -75,15 +109,24 @@ export interface RemoteFact {
 }
 
 const DIMS: Readonly<Record<NonNullable<OptionRow["dimming"]>, string>> = {
-  none: "does not dim", steps: "sends steps while held: right whatever else changed the lamp", hold: "sends start and stop: the lamp runs by itself between them",
-  "remembered level": "remembers the level itself: jumps once anything else has changed the lamp", knob: "turns: steps by angle",
+  none: "does not dim",
+  steps: "sends steps while held: right whatever else changed the lamp",
+  hold: "sends start and stop: the lamp runs by itself between them",
+  "remembered level": "remembers the level itself: jumps once anything else has changed the lamp",
+  knob: "turns: steps by angle",
 };
 
 /** Every remote of a catalogue with what matters in the hand. */
 export const remoteFacts = (options: readonly OptionRow[]): RemoteFact[] =>
-  options.filter((option) => option.kind === "remote" || (option.kind === "keypad" && option.supply === "battery")).map((option) => ({
-    option, touch: touchOf(option.buttons ?? 1),
-    cell: option.cell ? `${(option.cells ?? 1) > 1 ? `${option.cells} × ` : ""}${option.cell}, some ${option.batteryYears} years` : "none",
-    dims: DIMS[option.dimming ?? "none"],
-    link: option.can.includes("direct link") ? "can be linked directly" : "only through its controller",
-  })).sort((a, b) => (a.option.buttons ?? 0) - (b.option.buttons ?? 0) || a.option.price - b.option.price);
+  options
+    .filter((option) => option.kind === "remote" || (option.kind === "keypad" && option.supply === "battery"))
+    .map((option) => ({
+      option,
+      touch: touchOf(option.buttons ?? 1),
+      cell: option.cell
+        ? `${(option.cells ?? 1) > 1 ? `${option.cells} × ` : ""}${option.cell}, some ${option.batteryYears} years`
+        : "none",
+      dims: DIMS[option.dimming ?? "none"],
+      link: option.can.includes("direct link") ? "can be linked directly" : "only through its controller",
+    }))
+    .sort((a, b) => (a.option.buttons ?? 0) - (b.option.buttons ?? 0) || a.option.price - b.option.price);

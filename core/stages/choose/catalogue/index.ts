@@ -5,10 +5,16 @@ import { LIGHT } from "./light";
 import { REST } from "./rest";
 
 /** Prices in the money of the sample designs; a design in another money takes it in with a factor. */
-export const CATALOGUE: readonly OptionRow[] = [...CONTROLLERS, ...LIGHT, ...REST].sort((a, b) => (a.id < b.id ? -1 : 1));
+export const CATALOGUE: readonly OptionRow[] = [...CONTROLLERS, ...LIGHT, ...REST].sort((a, b) =>
+  a.id < b.id ? -1 : 1,
+);
 
 /** The catalogue with all money × factor, rounded to 0.01. */
 export function catalogueIn(factor = 1): OptionRow[] {
   const money = (value: number) => Math.round(value * factor * 100) / 100;
-  return CATALOGUE.map((row) => ({ ...row, price: money(row.price), ...(row.yearly === undefined ? {} : { yearly: money(row.yearly) }) }));
+  return CATALOGUE.map((row) => ({
+    ...row,
+    price: money(row.price),
+    ...(row.yearly === undefined ? {} : { yearly: money(row.yearly) }),
+  }));
 }

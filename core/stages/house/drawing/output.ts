@@ -20,10 +20,13 @@ export interface DrawOptions {
 }
 
 /** What kind of drawing a text is, by how it begins. */
-export const readDrawing = (text: string): Drawing => (text.trimStart().startsWith("<") ? readSvg(text) : readDxf(text));
+export const readDrawing = (text: string): Drawing =>
+  text.trimStart().startsWith("<") ? readSvg(text) : readDxf(text);
 
 const oneOf = <T>(table: Readonly<Record<string, T>>, name: string, path: string): T =>
-  Object.hasOwn(table, name) ? table[name]! : fail(path, `must be one of ${Object.keys(table).join(", ")}, not "${name}"`);
+  Object.hasOwn(table, name)
+    ? table[name]!
+    : fail(path, `must be one of ${Object.keys(table).join(", ")}, not "${name}"`);
 
 /**
  * `zinc draw --json` (data-model.md): every layer of a DXF or SVG drawing as walls in metres, the closed spaces between
@@ -33,13 +36,28 @@ export function drawJson(text: string, { units, as = "lines" }: DrawOptions) {
   const lines = oneOf(WAYS, as, "--as");
   const asked = units === undefined ? undefined : oneOf(UNITS, units, "--units");
   const drawing = readDrawing(text);
-  const metresPerUnit = asked ?? drawing.metresPerUnit ?? fail("--units", `is needed: the file does not say what one unit is (${Object.keys(UNITS).join(", ")})`);
-  const { walls, leftOut } = wallsFrom(drawing, { metresPerUnit, layers: drawing.layers.map((layer) => layer.name), lines, thicknessM: WALL_M, material: "", at: [0, 0] });
+  const metresPerUnit =
+    asked ??
+    drawing.metresPerUnit ??
+    fail("--units", `is needed: the file does not say what one unit is (${Object.keys(UNITS).join(", ")})`);
+  const { walls, leftOut } = wallsFrom(drawing, {
+    metresPerUnit,
+    layers: drawing.layers.map((layer) => layer.name),
+    lines,
+    thicknessM: WALL_M,
+    material: "",
+    at: [0, 0],
+  });
   const { faces } = facesOf(walls.map((wall, i) => ({ id: `w${i + 1}`, level: "", material: "", ...wall })));
   return {
-    units: Object.keys(UNITS).find((name) => Math.abs(UNITS[name]! - metresPerUnit) < 1e-12) ?? `${metresPerUnit} m`,
+    units:
+      Object.keys(UNITS).find((name) => Math.abs(UNITS[name]! - metresPerUnit) < 1e-12) ??
+      `${metresPerUnit} m`,
     walls: walls.map(({ ax, ay, bx, by, thicknessM }) => ({ ax, ay, bx, by, thicknessM })),
-    rooms: faces.map((face) => ({ areaM2: Number(area(face.outline).toFixed(3)), outline: face.outline.map(([x, y]) => [Number(x.toFixed(3)), Number(y.toFixed(3))]) })),
+    rooms: faces.map((face) => ({
+      areaM2: Number(area(face.outline).toFixed(3)),
+      outline: face.outline.map(([x, y]) => [Number(x.toFixed(3)), Number(y.toFixed(3))]),
+    })),
     left: [...drawing.leftOut, ...leftOut],
   };
 }

@@ -88,7 +88,8 @@ function beside(ray: Ray, other: DrawnLine): { from: number; to: number; gap: nu
 /** Lines found by where they are: those whose frames come within `reach` metres of one's own. */
 function near(lines: readonly DrawnLine[], reach: number): (i: number) => number[] {
   const tree = new Flatbush(Math.max(1, lines.length));
-  const frame = ({ a, b }: DrawnLine) => [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])] as const;
+  const frame = ({ a, b }: DrawnLine) =>
+    [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])] as const;
   if (lines.length) for (const line of lines) tree.add(...frame(line));
   else tree.add(0, 0, 0, 0);
   tree.finish();
@@ -102,16 +103,28 @@ type Span = readonly [from: number, to: number];
 
 /** What of a span is left when others are taken out of it. */
 const free = (span: Span, taken: readonly Span[]): Span[] =>
-  taken.reduce<Span[]>((open, [s, t]) => open.flatMap(([from, to]): Span[] => [[from, Math.min(to, s)], [Math.max(from, t), to]]).filter(([from, to]) => to - from > 1e-9), [span]);
+  taken.reduce<Span[]>(
+    (open, [s, t]) =>
+      open
+        .flatMap(([from, to]): Span[] => [
+          [from, Math.min(to, s)],
+          [Math.max(from, t), to],
+        ])
+        .filter(([from, to]) => to - from > 1e-9),
+    [span],
+  );
 
-const longest = (spans: readonly Span[]): Span => spans.reduce((best, one) => (one[1] - one[0] > best[1] - best[0] ? one : best), [0, 0] as Span);
+const longest = (spans: readonly Span[]): Span =>
+  spans.reduce((best, one) => (one[1] - one[0] > best[1] - best[0] ? one : best), [0, 0] as Span);
 
 /**
  * Centre lines without what lies on another one: drawings give every room its own ring, so a wall between two rooms is
  * there twice, often only in part. The longer line stays whole; of a shorter one the rest stays.
  */
 function apartFrom(lines: readonly DrawnLine[], left: LeftOut): DrawnLine[] {
-  const order = lines.map((_, i) => i).sort((p, q) => distance(lines[q]!.a, lines[q]!.b) - distance(lines[p]!.a, lines[p]!.b) || p - q);
+  const order = lines
+    .map((_, i) => i)
+    .sort((p, q) => distance(lines[q]!.a, lines[q]!.b) - distance(lines[p]!.a, lines[p]!.b) || p - q);
   const rank = new Map(order.map((line, i) => [line, i]));
   const around = near(lines, SAME_M);
   return lines.flatMap((line, i) => {
@@ -119,12 +132,21 @@ function apartFrom(lines: readonly DrawnLine[], left: LeftOut): DrawnLine[] {
     const taken = around(i).flatMap((j): Span[] => {
       if (rank.get(j)! >= rank.get(i)!) return [];
       const lies = beside(ray, lines[j]!);
-      return lies && Math.abs(lies.gap) <= SAME_M && lies.to > 1e-6 && lies.from < ray.lengthM - 1e-6 ? [[lies.from, lies.to]] : [];
+      return lies && Math.abs(lies.gap) <= SAME_M && lies.to > 1e-6 && lies.from < ray.lengthM - 1e-6
+        ? [[lies.from, lies.to]]
+        : [];
     });
     if (!taken.length) return [line];
-    left.add(free([0, ray.lengthM], taken).some(([from, to]) => to - from >= LEAST_WALL_M) ? "part of a line" : "line", "lies on another line");
+    left.add(
+      free([0, ray.lengthM], taken).some(([from, to]) => to - from >= LEAST_WALL_M)
+        ? "part of a line"
+        : "line",
+      "lies on another line",
+    );
     const at = (run: number): [number, number] => [ray.a[0] + ray.ux * run, ray.a[1] + ray.uy * run];
-    return free([0, ray.lengthM], taken).filter(([from, to]) => to - from >= LEAST_WALL_M).map(([from, to]) => ({ a: from === 0 ? line.a : at(from), b: to === ray.lengthM ? line.b : at(to) }));
+    return free([0, ray.lengthM], taken)
+      .filter(([from, to]) => to - from >= LEAST_WALL_M)
+      .map(([from, to]) => ({ a: from === 0 ? line.a : at(from), b: to === ray.lengthM ? line.b : at(to) }));
   });
 }
 
@@ -144,7 +166,9 @@ function facing(lines: readonly DrawnLine[], i: number, j: number): Pair | undef
   if (!lies || Math.abs(lies.gap) < THINNEST_M || Math.abs(lies.gap) > THICKEST_M) return undefined;
   const span: Span = [Math.max(0, lies.from), Math.min(ray.lengthM, lies.to)];
   const overlap = span[1] - span[0];
-  return overlap < 0.5 * Math.min(ray.lengthM, lies.to - lies.from) || overlap < LEAST_WALL_M ? undefined : { i, j, gap: lies.gap, span };
+  return overlap < 0.5 * Math.min(ray.lengthM, lies.to - lies.from) || overlap < LEAST_WALL_M
+    ? undefined
+    : { i, j, gap: lies.gap, span };
 }
 
 /**
@@ -157,12 +181,19 @@ function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["wa
   for (let i = 0; i < lines.length; i++) {
     for (const j of around(i)) {
       // Along the longer of the two: that is the one others may share.
-      const [p, q] = distance(lines[i]!.a, lines[i]!.b) >= distance(lines[j]!.a, lines[j]!.b) ? [i, j] : [j, i];
+      const [p, q] =
+        distance(lines[i]!.a, lines[i]!.b) >= distance(lines[j]!.a, lines[j]!.b) ? [i, j] : [j, i];
       const pair = i < j ? facing(lines, p, q) : undefined;
       if (pair) pairs.push(pair);
     }
   }
-  pairs.sort((p, q) => Math.abs(p.gap) - Math.abs(q.gap) || q.span[1] - q.span[0] - (p.span[1] - p.span[0]) || p.i - q.i || p.j - q.j);
+  pairs.sort(
+    (p, q) =>
+      Math.abs(p.gap) - Math.abs(q.gap) ||
+      q.span[1] - q.span[0] - (p.span[1] - p.span[0]) ||
+      p.i - q.i ||
+      p.j - q.j,
+  );
   // What of each face is the face of a wall already, along its own line.
   const taken = lines.map((): Span[] => []);
   const made: Pair[] = [];
@@ -170,8 +201,10 @@ function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["wa
     const [p, q] = [rayOf(lines[pair.i]!), rayOf(lines[pair.j]!)];
     const turned = p.ux * q.ux + p.uy * q.uy < 0;
     const shift = (q.a[0] - p.a[0]) * p.ux + (q.a[1] - p.a[1]) * p.uy;
-    const onOther = ([from, to]: Span): Span => (turned ? [shift - to, shift - from] : [from - shift, to - shift]);
-    const back = ([from, to]: Span): Span => (turned ? [shift - to, shift - from] : [from + shift, to + shift]);
+    const onOther = ([from, to]: Span): Span =>
+      turned ? [shift - to, shift - from] : [from - shift, to - shift];
+    const back = ([from, to]: Span): Span =>
+      turned ? [shift - to, shift - from] : [from + shift, to + shift];
     const open = longest(free(pair.span, [...taken[pair.i]!, ...taken[pair.j]!.map(back)]));
     // A rest that is less than half of what the two have in common is a corner, not a wall.
     if (open[1] - open[0] < Math.max(LEAST_WALL_M, 0.5 * (pair.span[1] - pair.span[0]))) continue;
@@ -180,7 +213,14 @@ function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["wa
     made.push({ ...pair, span: open });
   }
   const paired = new Set(pairs.flatMap(({ i, j }) => [i, j]));
-  lines.forEach((_, i) => taken[i]!.length || left.add("line", paired.has(i) ? "its other face belongs to another wall" : `no other face within ${THICKEST_M} m`));
+  lines.forEach(
+    (_, i) =>
+      taken[i]!.length ||
+      left.add(
+        "line",
+        paired.has(i) ? "its other face belongs to another wall" : `no other face within ${THICKEST_M} m`,
+      ),
+  );
   return joined(lines, made);
 }
 
@@ -196,12 +236,16 @@ function joined(lines: readonly DrawnLine[], made: readonly Pair[]): WallsMade["
     const runs: { span: Span; gap: number }[] = [];
     for (const { span, gap } of [...group].sort((p, q) => p.span[0] - q.span[0])) {
       const last = runs.at(-1);
-      if (last && span[0] - last.span[1] <= THICKEST_M) last.span = [last.span[0], Math.max(last.span[1], span[1])];
+      if (last && span[0] - last.span[1] <= THICKEST_M)
+        last.span = [last.span[0], Math.max(last.span[1], span[1])];
       else runs.push({ span, gap });
     }
     return runs.map(({ span: [from, to], gap }) => {
       const whole = to - from > 0.8 * ray.lengthM;
-      const at = (run: number): [number, number] => [ray.a[0] + ray.ux * run - (ray.uy * gap) / 2, ray.a[1] + ray.uy * run + (ray.ux * gap) / 2];
+      const at = (run: number): [number, number] => [
+        ray.a[0] + ray.ux * run - (ray.uy * gap) / 2,
+        ray.a[1] + ray.uy * run + (ray.ux * gap) / 2,
+      ];
       const [a, b] = [at(whole ? 0 : from), at(whole ? ray.lengthM : to)];
       return { ax: mm(a[0]), ay: mm(a[1]), bx: mm(b[0]), by: mm(b[1]), thicknessM: mm(Math.abs(gap)) };
     });
@@ -210,12 +254,18 @@ function joined(lines: readonly DrawnLine[], made: readonly Pair[]): WallsMade["
 
 /** The walls that the chosen layers of a drawing make, in metres, and which lines make none. Throws InputError for a scale of nothing. */
 export function wallsFrom(drawing: Drawing, options: WallsFrom): WallsMade {
-  if (!(options.metresPerUnit > 0)) fail("Scale", "must be above nothing: say how many metres a unit of the drawing is");
+  if (!(options.metresPerUnit > 0))
+    fail("Scale", "must be above nothing: say how many metres a unit of the drawing is");
   const left = new LeftOut();
-  const chosen = drawing.layers.filter((layer) => options.layers.includes(layer.name)).flatMap((layer) => layer.lines);
+  const chosen = drawing.layers
+    .filter((layer) => options.layers.includes(layer.name))
+    .flatMap((layer) => layer.lines);
   let [x0, y0] = [Infinity, Infinity];
   for (const { a, b } of chosen) [x0, y0] = [Math.min(x0, a[0], b[0]), Math.min(y0, a[1], b[1])];
-  const place = ([x, y]: Xy): [number, number] => [options.at[0] + (x - x0) * options.metresPerUnit, options.at[1] + (y - y0) * options.metresPerUnit];
+  const place = ([x, y]: Xy): [number, number] => [
+    options.at[0] + (x - x0) * options.metresPerUnit,
+    options.at[1] + (y - y0) * options.metresPerUnit,
+  ];
   const lines: DrawnLine[] = [];
   const seen = new Set<string>();
   for (const line of chosen) {
@@ -224,21 +274,51 @@ export function wallsFrom(drawing: Drawing, options: WallsFrom): WallsMade {
       left.add("line", `shorter than ${LEAST_WALL_M} m`);
       continue;
     }
-    const key = [a, b].map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).sort().join(" ");
+    const key = [a, b]
+      .map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`)
+      .sort()
+      .join(" ");
     if (seen.has(key)) left.add("line", "drawn twice");
     else lines.push({ a, b });
     seen.add(key);
   }
-  if (lines.length > MOST_FACES) fail("Layers", `hold ${counted(lines.length, "line")}; choose fewer, at most ${MOST_FACES} at once`);
+  if (lines.length > MOST_FACES)
+    fail("Layers", `hold ${counted(lines.length, "line")}; choose fewer, at most ${MOST_FACES} at once`);
   const single = apartFrom(lines, left);
   if (options.lines === "faces") return { walls: wallsBetween(single, left), leftOut: left.list() };
-  return { walls: single.map(({ a, b }) => ({ ax: mm(a[0]), ay: mm(a[1]), bx: mm(b[0]), by: mm(b[1]), thicknessM: options.thicknessM })), leftOut: left.list() };
+  return {
+    walls: single.map(({ a, b }) => ({
+      ax: mm(a[0]),
+      ay: mm(a[1]),
+      bx: mm(b[0]),
+      by: mm(b[1]),
+      thicknessM: options.thicknessM,
+    })),
+    leftOut: left.list(),
+  };
 }
 
 /** The walls as changes, with the rooms that follow. Throws InputError where there is none. */
-export function importWalls(design: Design, level: string, newId: () => string, drawing: Drawing, options: WallsFrom): { changes: Change[]; made: WallsMade } {
+export function importWalls(
+  design: Design,
+  level: string,
+  newId: () => string,
+  drawing: Drawing,
+  options: WallsFrom,
+): { changes: Change[]; made: WallsMade } {
   const made = wallsFrom(drawing, options);
   if (!made.walls.length) fail("Layers", "hold no line that makes a wall");
-  if (made.walls.length > 5000) fail("Layers", `hold ${counted(made.walls.length, "wall")}; choose fewer, at most 5000 at once`);
-  return { changes: withRooms(design, level, made.walls.map((wall): Change => ({ in: "walls", put: { id: newId(), level, ...wall, material: options.material } }))), made };
+  if (made.walls.length > 5000)
+    fail("Layers", `hold ${counted(made.walls.length, "wall")}; choose fewer, at most 5000 at once`);
+  return {
+    changes: withRooms(
+      design,
+      level,
+      made.walls.map((wall): Change => ({
+        in: "walls",
+        put: { id: newId(), level, ...wall, material: options.material },
+      })),
+    ),
+    made,
+  };
 }
