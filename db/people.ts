@@ -121,14 +121,12 @@ export async function createDesignIn(
   person: string,
   design: Design,
 ): Promise<void> {
-  await tx
-    .insert(designs)
-    .values({
-      ...(columnValues("design", design.design) as typeof designs.$inferInsert),
-      id,
-      revision: 0,
-      changedAt: new Date(),
-    });
+  await tx.insert(designs).values({
+    ...(columnValues("design", design.design) as typeof designs.$inferInsert),
+    id,
+    revision: 0,
+    changedAt: new Date(),
+  });
   await tx.insert(members).values({ design: id, person, role: "owner" });
   const changes = allChanges(design);
   if (changes.length) await writeStart(db, tx, id, person, changes);

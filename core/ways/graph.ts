@@ -108,16 +108,14 @@ function trunkPieces(design: Design, levels: ReadonlyMap<string, LevelRow>): Pie
   return design.trunks
     .filter((trunk) => levels.has(trunk.level))
     .flatMap((trunk) =>
-      trunk.path
-        .slice(1)
-        .map((b, i): Piece => ({
-          trunk: trunk.id,
-          level: trunk.level,
-          heightM: trunk.heightM,
-          a: trunk.path[i]!,
-          b,
-          cuts: [],
-        })),
+      trunk.path.slice(1).map((b, i): Piece => ({
+        trunk: trunk.id,
+        level: trunk.level,
+        heightM: trunk.heightM,
+        a: trunk.path[i]!,
+        b,
+        cuts: [],
+      })),
     );
 }
 

@@ -45,13 +45,11 @@ const take = (page: Page, plan: string) =>
 async function ownFlat(page: Page): Promise<string> {
   await signIn(page);
   await page.goto("/designs");
-  await page
-    .getByLabel("Project file (.zinc.json)")
-    .setInputFiles({
-      name: "flat.zinc.json",
-      mimeType: "application/json",
-      buffer: readFileSync("demo/ropewalk-court.zinc.json"),
-    });
+  await page.getByLabel("Project file (.zinc.json)").setInputFiles({
+    name: "flat.zinc.json",
+    mimeType: "application/json",
+    buffer: readFileSync("demo/ropewalk-court.zinc.json"),
+  });
   await page.getByRole("button", { name: "Bring in" }).click();
   await page.waitForURL(/\/d\/\w+\/house$/);
   await ready(page);

@@ -82,15 +82,13 @@ test("a picture under the plan, set to scale by two places; one of 50 MB is refu
   );
   await upload(page, "Picture", "broken.png", "no picture");
   await expect(page.getByRole("alert")).toContainText("Picture cannot be shown");
-  await page
-    .getByLabel("Picture", { exact: true })
-    .setInputFiles({
-      name: "plan.svg",
-      mimeType: "image/svg+xml",
-      buffer: Buffer.from(
-        `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`,
-      ),
-    });
+  await page.getByLabel("Picture", { exact: true }).setInputFiles({
+    name: "plan.svg",
+    mimeType: "image/svg+xml",
+    buffer: Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><script>document.title="taken"</script><path d="M100 100H900V700H100Z" fill="none" stroke="black" stroke-width="8"/></svg>`,
+    ),
+  });
   await expect(page.getByText("1000 × 800 px, 10.00 m wide")).toBeVisible();
   await saved(page);
   await page.getByRole("link", { name: "Set to scale" }).click();

@@ -59,13 +59,11 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
   await expect(camera.getByRole("alert")).toContainText("marks need both ends");
   await camera.getByLabel("Mark at the closet").fill("43.5");
   await camera.getByLabel("Off the reel").selectOption("reel-cat6");
-  await camera
-    .locator("input[type=file]")
-    .setInputFiles({
-      name: "jacket.png",
-      mimeType: "image/png",
-      buffer: readFileSync("docs/screenshots/house.png"),
-    });
+  await camera.locator("input[type=file]").setInputFiles({
+    name: "jacket.png",
+    mimeType: "image/png",
+    buffer: readFileSync("docs/screenshots/house.png"),
+  });
   await expect(camera.getByAltText("Photo of 0-BOOT-CAM-01/1")).toBeVisible();
   await camera.getByRole("button", { name: "Keep it" }).click();
   await expect(camera).toContainText("33.50 m measured");
