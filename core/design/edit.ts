@@ -11,6 +11,7 @@ import {
 } from "./collections";
 import { checkRow } from "./check-row";
 import { ID_PATTERN } from "./fields";
+import { descends } from "./kept";
 import { fail, InputError } from "./input-error";
 import { danglingReferences, referencesOf } from "./references";
 import type { DesignRow } from "../stages/house/rows-house";
@@ -50,6 +51,7 @@ export function applyChanges(design: Design, changes: readonly Change[]): Design
   }
   for (const [name, rows] of maps)
     (next as Record<CollectionName, AnyRow[]>)[name] = [...rows.values()].sort(compareIds);
+  descends(next, design);
   return next;
 }
 

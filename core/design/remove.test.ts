@@ -2,7 +2,8 @@
 import fc from "fast-check";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { testDesign } from "../test-design";
-import { FILE_ORDER, memoByParts, memoByRow, type AnyRow, type Design } from "./collections";
+import { FILE_ORDER, type AnyRow, type Design } from "./collections";
+import { memoByParts, memoByRow } from "./kept";
 import { applyChanges, checkWhole, invertChanges, type Change } from "./edit";
 import { writeFile } from "./file";
 import { danglingReferences } from "./references";

@@ -1,6 +1,7 @@
 /** The strip of totals: a pure function of what the stages know. */
 import { costsOf, costWorking, type Costs } from "../stages/runs/cost";
-import { FILE_ORDER, memoByParts, type Design } from "../design/collections";
+import { FILE_ORDER, type Design } from "../design/collections";
+import { memoByParts } from "../design/kept";
 import { countBySeverity, type Severity } from "./findings";
 import { cableTotals, dropsOf, lengthWorking, loadWorking, type Drop } from "../stages/runs";
 import { DATA_LINK_LIMIT_M } from "../stages/runs/electrical";

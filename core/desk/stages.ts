@@ -1,5 +1,6 @@
 /** The twelve stages: what each answers, its checks, and how far the design meets them. */
-import { byId, FILE_ORDER, memoByParts, type Design } from "../design/collections";
+import { byId, FILE_ORDER, type Design } from "../design/collections";
+import { memoByParts } from "../design/kept";
 import { automationChecks } from "../stages/automations";
 import { briefChecks, isQuestioned } from "../stages/brief";
 import { chooseChecks } from "../stages/choose/checks";

@@ -1,5 +1,6 @@
 /** The kit of a point: what its kind brings, as its room and the design's schools have it. */
-import { byId, memoByParts, type Design } from "../design/collections";
+import { byId, type Design } from "../design/collections";
+import { memoByParts, memoSame } from "../design/kept";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../design/rows-system";
 
@@ -19,7 +20,7 @@ const NOTHING: ReadonlyMap<string, ShadeNeed> = new Map();
  * What the chosen motor of each shade asks, by point; only in a design that cables shades for the motor chosen.
  * Kept while nothing in it changes, so that what hangs on it is kept too.
  */
-const shadeNeedsNow = memoByParts(
+export const shadeNeeds = memoSame(
   ["design", "devices", "options", "kinds", "points"],
   (design): ReadonlyMap<string, ShadeNeed> => {
     if (design.design.schools?.shadeCable !== "what the motor needs") return NOTHING;
@@ -35,17 +36,10 @@ const shadeNeedsNow = memoByParts(
     }
     return needs;
   },
+  (a, b) =>
+    a.size === b.size &&
+    [...b].every(([point, need]) => a.get(point)?.data === need.data && a.get(point)?.power === need.power),
 );
-let kept: ReadonlyMap<string, ShadeNeed> = NOTHING;
-export function shadeNeeds(design: Design): ReadonlyMap<string, ShadeNeed> {
-  const now = shadeNeedsNow(design);
-  const same =
-    now.size === kept.size &&
-    [...now].every(
-      ([point, need]) => kept.get(point)?.data === need.data && kept.get(point)?.power === need.power,
-    );
-  return same ? kept : (kept = now);
-}
 
 /** A shade's pocket: what moves it may not be chosen yet. */
 export const isPocket = (kind: KindRow) => kind.service === "shade" && kind.glyph === "moves";

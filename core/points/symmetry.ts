@@ -1,5 +1,6 @@
 /** Symmetric pairs: two points that mirror each other, and stay so. */
-import { byId, memoByParts, type Design } from "../design/collections";
+import { byId, type Design } from "../design/collections";
+import { memoByParts } from "../design/kept";
 import type { PointRow, SymmetryRow } from "../design/rows-system";
 
 /** The pair each point is in. */

@@ -2,7 +2,8 @@
  * The route graph: trunks and risers as drawn, cut where they meet, with each
  * closet joined by a stub. A point is not part of the graph; route.ts joins it.
  */
-import { byId, memoByParts, type Design } from "../design/collections";
+import { byId, type Design } from "../design/collections";
+import { memoByParts } from "../design/kept";
 import type { LevelRow } from "../stages/house/rows-house";
 import { contains } from "../geometry/polygon";
 import { distance, footOn, meeting, type Xy } from "../geometry/segment";

@@ -1,4 +1,5 @@
 /** Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one fixed year. */
+import { keptFor } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "../../design/rows-system";
 import type { Finding } from "../../desk/findings";
@@ -19,9 +20,11 @@ interface Trial {
 }
 
 /** Outcomes by what they depend on, so that another edit, or another reading of the same design, costs nothing. */
-const trials = new Map<string, Trial>();
+const trialsOf = keptFor(() => new Map<string, Trial>());
 
-function trial({ design }: Design, automation: AutomationRow): Trial {
+function trial(whole: Design, automation: AutomationRow): Trial {
+  const { design } = whole;
+  const trials = trialsOf(whole);
   const key = JSON.stringify([
     design.latitudeDeg,
     design.longitudeDeg,

@@ -1,5 +1,6 @@
 /** The order of the work: zones one after another, each opened when the one before is signed off. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { PhaseRow } from "./rows";

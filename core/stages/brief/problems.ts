@@ -1,5 +1,6 @@
 /** Problems by score, and what answers them. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { ProblemRow } from "./rows";
 import { costsAt, costsOf, costWorking, hoursWorking } from "../runs/cost";
 import { dropsOf } from "../runs";

@@ -1,5 +1,6 @@
 /** What can meet each want, and through which carriers; wants with the same answers put together, so that the program stays small. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import { carrierAgainst, carrierIsLocal, carriersOf, type Carrier } from "./carriers";
 import { piecesOf, total, unitCost, type Split } from "./cost";

@@ -1,5 +1,6 @@
 /** Ways a device can be carried: a radio or wired port of a hub, of a coordinator in it, or of a bridge behind it. */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Ability, OptionRow, WantRow } from "./rows";
 import { FUNCTIONS } from "./functions";
 

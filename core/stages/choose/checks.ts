@@ -1,5 +1,6 @@
 /** Checks of stage 3: what was chosen, against the house and the controllers that stand in it. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import type { DeviceRow } from "../../design/rows-system";
 import type { Finding } from "../../desk/findings";

@@ -16,7 +16,8 @@
  *
  * and, so that the relaxation is close to the whole program, x[g,c] ≤ units[g] · Σ open of its carriers.
  */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import { accountOf, groupsOf, type Apart, type Candidate, type Group } from "./candidates";
 import { carriersOf, type Carrier } from "./carriers";

@@ -1,5 +1,6 @@
 /** What a choice is made from: where none of these has changed, its plans still stand. Light, so that a screen can ask without the solver. */
-import { partOf, type Design, type Part } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { partOf, type Part } from "../../design/kept";
 import { dropsOf } from "../runs/drops";
 
 /** The cable of a want costs what such drops cost, so all that drops hang on counts as well. */

@@ -1,5 +1,6 @@
 /** What the house says about a want: its switch, its cable, where the controllers stand. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import type { SwitchRow } from "../house/rows-survey";
 import { dropHours } from "../../design/labour";

@@ -1,5 +1,6 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { WallRow } from "./rows-house";
 import type { Finding } from "../../desk/findings";
 import { contains, edgeDistance, perimeter, selfCrossing } from "../../geometry/polygon";

@@ -1,5 +1,6 @@
 /** The switch map: which gang works which lamps, and what nobody knows yet. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { LampRow, LegRow, SwitchRow, TraceRow } from "./rows-survey";

@@ -1,5 +1,6 @@
 /** Stage 8, thin: the devices with where they are and how they talk. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { DeviceRow } from "../../design/rows-system";
 import { fail } from "../../design/input-error";

@@ -1,5 +1,6 @@
 /** Checks of stage 4, with the fixes that can be computed. */
-import { byId, memoByRow, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByRow } from "../../design/kept";
 import type { Finding, Fix } from "../../desk/findings";
 import { putDrop } from "./drop-row";
 import { closetsFor } from "../../ways/closets";

@@ -1,5 +1,6 @@
 /** What other trades have on the same ceiling and wall, how far each kind keeps from it, and the nearest free place. */
-import { byId, memoByParts, memoByRow, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts, memoByRow, memoSame } from "../../design/kept";
 import type { FixtureRow } from "../house/rows-survey";
 import type { KindRow, PointRow } from "../../design/rows-system";
 import { contains, edgeDistance } from "../../geometry/polygon";
@@ -85,23 +86,18 @@ const UP_DOWN_M = 0.3;
 const LAMP_RADIUS_M = 0.05;
 
 /** Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are, whatever else moves. */
-const ceilingLightsNow = memoByParts(["levels", "kinds", "points"], (design) =>
-  design.points
-    .filter(
-      (point) =>
-        byId(design, "kinds").get(point.kind)?.glyph === "lights" &&
-        point.z >= (byId(design, "levels").get(point.level)?.ceilingHeightM ?? 2.5) - UNDER_CEILING_M,
-    )
-    .map(({ id, level, name, x, y }) => ({ id, level, name, x, y })),
+const ceilingLights = memoSame(
+  ["levels", "kinds", "points"],
+  (design) =>
+    design.points
+      .filter(
+        (point) =>
+          byId(design, "kinds").get(point.kind)?.glyph === "lights" &&
+          point.z >= (byId(design, "levels").get(point.level)?.ceilingHeightM ?? 2.5) - UNDER_CEILING_M,
+      )
+      .map(({ id, level, name, x, y }) => ({ id, level, name, x, y })),
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
 );
-let keptLights: { text: string; lights: ReturnType<typeof ceilingLightsNow> } = { text: "[]", lights: [] };
-function ceilingLights(design: Design) {
-  const now = ceilingLightsNow(design);
-  if (now === keptLights.lights) return now;
-  const text = JSON.stringify(now);
-  if (text !== keptLights.text) keptLights = { text, lights: now };
-  return keptLights.lights;
-}
 
 /** Other trades' things on a level, lamps and open doors among them. */
 const thingsOf = memoByParts(

@@ -1,5 +1,6 @@
 /** Conduits and ducts: what lies in them where they are fullest, how full that is, and what it means for the pull. */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
 import type { Change } from "../../design/edit";
 import type { Working } from "../../desk/working";

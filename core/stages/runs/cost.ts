@@ -2,7 +2,8 @@
  * One cost from one place: devices, cable, boxes and small parts, labour. The bill of materials is where it is added up;
  * ledger, budget and phases ask here, and what a part of the house costs is its share of the same sums.
  */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import { cableTotals, dropsOf, type Drop } from ".";
 import { billOf, boxPartOf, endPartsOf, PART_PRICES, type MaterialGroup } from "./materials";

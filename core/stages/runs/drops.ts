@@ -1,5 +1,6 @@
 /** From points and their kits to the drops of a design, each with its label, route and length. */
-import { byId, memoByParts, memoByRow, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { keptFor, memoByParts, memoByRow } from "../../design/kept";
 import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../../design/rows-system";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
 import { GRAPH_PARTS, routeGraph, type Graph } from "../../ways/graph";
@@ -540,18 +541,22 @@ export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] => {
     if (role) return `${number} ${role.signature}`;
     return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
   };
-  return inOrder(design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))));
+  return inOrder(
+    ranksOf(design),
+    design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))),
+  );
 });
 
-let ranks = new Map<string, { label: string; rank: number }>();
+/** Where each drop stood in the last list of this design. */
+const ranksOf = keptFor(() => ({ ranks: new Map<string, { label: string; rank: number }>() }));
 
 /** By label. Most edits leave every label as it was: then each drop goes to the place it had, with nothing compared. */
-function inOrder(drops: Drop[]): Drop[] {
-  if (drops.length === ranks.size) {
+function inOrder(last: ReturnType<typeof ranksOf>, drops: Drop[]): Drop[] {
+  if (drops.length === last.ranks.size) {
     const placed = new Array<Drop>(drops.length);
     if (
       drops.every((drop) => {
-        const known = ranks.get(drop.key);
+        const known = last.ranks.get(drop.key);
         if (known?.label !== drop.label) return false;
         placed[known.rank] = drop;
         return true;
@@ -560,6 +565,6 @@ function inOrder(drops: Drop[]): Drop[] {
       return placed;
   }
   drops.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
-  ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));
+  last.ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));
   return drops;
 }

@@ -1,5 +1,6 @@
 /** Checks of stage 4 on volts, watts and signals, with the fixes that can be computed. */
-import { memoByRow, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { CableTypeRow } from "../../design/rows-system";
 import type { Finding, Fix } from "../../desk/findings";

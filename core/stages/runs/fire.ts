@@ -1,5 +1,6 @@
 /** Where cables pass through parts that hold back fire: each has to be sealed again, and is listed so that none is forgotten. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { WallRow } from "../house/rows-house";
 import { dropsOf, type Drop } from "./drops";
 import type { Place } from "../../ways/route";

@@ -1,5 +1,6 @@
 /** What the cable of each service looks like, so that nobody has to guess in a ceiling. Colour is never the only sign. */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { JACKETS, MARKS, type LegendLine } from "../../design/rows-settings";
 import { SERVICES, type Service } from "../../design/services";
 import type { Change } from "../../design/edit";

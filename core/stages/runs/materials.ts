@@ -1,5 +1,6 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "../../design/rows-system";

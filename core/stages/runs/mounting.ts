@@ -1,5 +1,6 @@
 /** The mounting sheet: where each box goes on its wall, how high, which holes are drilled, and what is too near to what. */
-import { byId, memoByParts, memoByRow, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import type { PointRow } from "../../design/rows-system";
 import { signedArea } from "../../geometry/polygon";

@@ -1,5 +1,6 @@
 /** Power over data cables, switch by switch: what is set aside, what is really drawn, and who cannot start. */
-import { byId, memoByParts } from "../../design/collections";
+import { byId } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { ClosetRow } from "../house/rows-house";
 import type { Working } from "../../desk/working";
 import { dropsOf, type Drop } from "./drops";

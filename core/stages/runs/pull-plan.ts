@@ -1,5 +1,6 @@
 /** The pull plan of a design. */
-import { byId, memoByParts } from "../../design/collections";
+import { byId } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { dropsOf } from "./drops";
 import { routeGraph } from "../../ways/graph";
 import { pullPlan, type Pull } from "./pulls";

@@ -1,5 +1,6 @@
 /** Where cables run beside mains too closely, and where they cross what no cable may cross. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { MainsRunRow, NoGoRow } from "../house/rows-survey";
 import type { CableTypeRow } from "../../design/rows-system";
 import type { Xy } from "../../geometry/segment";

@@ -1,5 +1,5 @@
 /** What stage 4 reckons with: the usual figures, and a design's own where it has them. */
-import { memoByParts } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { RunsSettings } from "../../design/rows-settings";
 
 /** Typical figures of the trade; an hour's work is two people. */

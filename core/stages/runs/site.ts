@@ -1,5 +1,6 @@
 /** What happens on site: noting it drop by drop, what is left to do, and how what was built differs from what was planned. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { checkRow } from "../../design/check-row";
 import { fail } from "../../design/input-error";

@@ -1,5 +1,5 @@
 /** Where along each way its drops lie, and where they lie most side by side. */
-import { memoByParts } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { dropsOf, type Drop } from "./drops";
 import { routeGraph } from "../../ways/graph";
 import type { Route } from "../../ways/route";

@@ -1,5 +1,5 @@
 /** How many cables lie on each stretch of the drawn ways: what the plan shows as thickness. */
-import { memoByParts } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import { dropsOf, type Drop } from "./drops";
 import { routeGraph, type Graph } from "../../ways/graph";
 

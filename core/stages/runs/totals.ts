@@ -1,5 +1,6 @@
 /** Cable by type: metres, reels to buy with the bound, waste and cost. */
-import { memoByParts, type Design } from "../../design/collections";
+import { type Design } from "../../design/collections";
+import { keptFor, memoByParts } from "../../design/kept";
 import type { CableTypeRow } from "../../design/rows-system";
 import { dropsOf, type Drop } from "./drops";
 import { cutReels, type Cutting } from "./reels";
@@ -15,10 +16,12 @@ export interface CableTotal {
 
 const round2 = (value: number) => Math.round(value * 100) / 100;
 
-const cuttings = new Map<string, { key: string; cutting: Cutting }>();
+/** The last cutting of each cable type. */
+const cuttingsOf = keptFor(() => new Map<string, { key: string; cutting: Cutting }>());
 
 /** Cutting of one type, kept while its cuts and stock stay the same: an edit to one type leaves the others be. */
 function keptCutting(
+  cuttings: ReturnType<typeof cuttingsOf>,
   type: CableTypeRow,
   drops: readonly Drop[],
   stock: readonly { id: string; remainingM: number }[],
@@ -47,6 +50,7 @@ export const cableTotals = memoByParts([dropsOf, "cableTypes", "reels"], (design
       const drops = byType.get(type.id)!;
       const stock = design.reels.filter((reel) => reel.cableType === type.id);
       const cutting = keptCutting(
+        cuttingsOf(design),
         type,
         drops.filter((drop) => !drop.row?.reel),
         stock,

@@ -1,5 +1,6 @@
 /** Trays and bundles: how full a tray is where it is fullest, and how many powered data cables warm each other. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
 import type { Working } from "../../desk/working";

@@ -1,5 +1,6 @@
 /** Lit treads: which hang on one supply, where their junction box sits, and what that leaves of the volts. */
-import { byId, memoByParts, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { KindNeeds, KindRow, PointRow } from "../../design/rows-system";
 import { kitOf } from "../../points/kits";
 import { runSettings } from "./settings";
