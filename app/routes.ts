@@ -1,4 +1,5 @@
 import { index, route, type RouteConfig } from "@react-router/dev/routes";
+import { STAGE_PARTS } from "./stages";
 
 export default [
   index("routes/home.ts"),
@@ -10,12 +11,7 @@ export default [
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [
     index("routes/desk/first.ts"),
-    route("brief", "stages/brief/sheet.tsx"),
-    route("house", "stages/house/sheet.tsx"),
-    route("choose", "stages/choose/sheet.tsx"),
-    route("runs", "stages/runs/sheet.tsx"),
-    route("register", "stages/register/sheet.tsx"),
-    route("automations", "stages/automations/sheet.tsx"),
+    ...Object.keys(STAGE_PARTS).map((stage) => route(stage, `stages/${stage}/sheet.tsx`)),
     route(":stage", "routes/desk/unbuilt.tsx"),
   ]),
   route("d/:design/edit", "routes/desk/edit.ts"),

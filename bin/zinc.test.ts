@@ -268,7 +268,7 @@ test("convert writes every table", async () => {
   const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
     files: string[];
   };
-  expect(files).toHaveLength(5);
+  expect(files).toHaveLength(6);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 
@@ -283,7 +283,7 @@ test("convert writes a plan a level, as SVG and as DXF", async () => {
       "--out",
       mkdtempSync(join(tmpdir(), "zinc-")),
     )) as unknown as { files: string[] };
-    expect(files).toHaveLength(5);
+    expect(files).toHaveLength(6);
     expect(
       readFileSync(
         files.find((file) => file.includes("-ground."))!,

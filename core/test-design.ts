@@ -1,6 +1,6 @@
 /** A small design for tests: two levels, a trunk on each, a riser, one closet, made so that lengths can be worked out by hand. */
 import { emptyDesign, type Design } from "./design/collections";
-import type { PointRow } from "./design/rows-system";
+import type { PointRow } from "./stages/runs/rows";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./stages/house/tables";
 
 export function testDesign(): Design {

@@ -8,7 +8,7 @@ import {
   type Design,
 } from "../core/design/collections";
 import { applyChanges, type Change } from "../core/design/edit";
-import type { DesignRow } from "../core/stages/house/rows-house";
+import type { DesignRow } from "../core/design/design-row";
 import type { Db, Tx } from "./connect";
 import { designs, edits } from "./schema";
 import { plainRow, TABLES } from "./tables";

@@ -1,7 +1,7 @@
 /** Which table holds which collection, and how a table row becomes a plain row. */
 import { fields } from "../core/design/fields";
 import { ROW_CLASSES, type AnyRow, type CollectionName } from "../core/design/collections";
-import type { DesignRow } from "../core/stages/house/rows-house";
+import type { DesignRow } from "../core/design/design-row";
 import * as schema from "./schema";
 import * as brief from "./schema-brief";
 import * as choose from "./schema-choose";

@@ -3,7 +3,7 @@ import { CATALOGUE } from "../core/stages/choose/catalogue";
 import { proposeWants } from "../core/stages/choose/derive";
 import type { Design } from "../core/design/collections";
 import type { WantRow } from "../core/stages/choose/rows";
-import type { DeviceRow } from "../core/design/rows-system";
+import type { DeviceRow } from "../core/stages/register/rows";
 
 export function addChoice(design: Design): void {
   design.design = {

@@ -1,34 +1,18 @@
 /** What a worker of the job pool can do. Runs in a thread of its own, with a connection of its own. */
-import { catalogueCsv } from "../core/stages/choose/catalogue-csv";
 import type { Design } from "../core/design/collections";
 import { checkChanges } from "../core/design/edit";
 import { readFile } from "../core/design/file";
 import { fail, InputError } from "../core/design/input-error";
+import { allPapers } from "../core/desk/summary";
 import { utf8Text } from "../core/files/utf8";
-import { planSvg } from "../core/stages/house/drawing";
-import { planDxf } from "../core/stages/runs/plan-dxf";
-import { registerCsv } from "../core/stages/register";
-import { materialsCsv, scheduleCsv } from "../core/stages/runs";
 import { LABEL_SHEETS } from "../core/stages/runs/labels";
-import { mountingCsv } from "../core/stages/runs/mounting";
 import { pullSheets } from "../core/stages/runs/pull-sheet";
-import { punchCsv } from "../core/stages/runs/site";
 import { createDesign } from "../db/people";
 import { readDesign } from "../db/read-design";
 import { redo, undo, writeEdit, type WriteResult } from "../db/write-edit";
 import { db } from "./db";
 import { labelsPdf } from "./labels-pdf";
 import { pullSheetsPdf } from "./pull-sheet-pdf";
-
-export const CSV_TABLES = {
-  schedule: scheduleCsv,
-  register: registerCsv,
-  catalogue: catalogueCsv,
-  materials: materialsCsv,
-  mounting: mountingCsv,
-  punch: punchCsv,
-};
-export const PLAN_KINDS = { svg: planSvg, dxf: planDxf };
 
 export interface EditTask {
   design: string;
@@ -78,17 +62,10 @@ const JOBS = {
     return id;
   },
   edit: takeEdit,
-  csv: async ({ design, table }: { design: string; table: keyof typeof CSV_TABLES }): Promise<string> =>
-    CSV_TABLES[table](await stored(design)),
-  plan: async ({
-    design,
-    level,
-    kind,
-  }: {
-    design: string;
-    level: string;
-    kind: keyof typeof PLAN_KINDS;
-  }): Promise<string> => PLAN_KINDS[kind](await stored(design), level),
+  csv: async ({ design, table }: { design: string; table: string }): Promise<string> =>
+    (await allPapers()).tables[table]!(await stored(design)),
+  plan: async ({ design, level, kind }: { design: string; level: string; kind: string }): Promise<string> =>
+    (await allPapers()).plans[kind]!(await stored(design), level),
   async labels({
     design,
     sheet,

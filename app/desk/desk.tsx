@@ -11,11 +11,13 @@ import {
 } from "react";
 import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
-import type { Finding } from "#core/desk/findings";
-import { levelOf, type Ref } from "#core/stages/house";
+import { isAbout } from "#core/desk/findings";
+import type { ShownFinding } from "#core/desk/engine";
+import { levelOf, type Ref } from "#core/design/where";
 import type { Place } from "#core/ways/route";
 import type { Working } from "#core/desk/working";
 import type { DesignStore, DeskState } from "./store";
+import type { Results, ResultsStore } from "./results";
 import { keepPreferences, type Preferences } from "./preferences";
 
 export interface Selection {
@@ -65,6 +67,7 @@ export interface View {
 
 interface Desk {
   store: DesignStore;
+  results: ResultsStore;
   url: string;
   readOnly: boolean;
   selection?: Selection;
@@ -76,11 +79,12 @@ interface Desk {
   /** Zoom and place of the plan by level: the same in every stage. */
   views: Map<string, View>;
   working?: Working;
-  open(working?: Working): void;
+  /** Show how a figure came about; a working still to come is shown when it is there, unless another was asked for. */
+  open(working?: Working | Promise<Working | undefined>): void;
   drawer: boolean;
   showFindings(shown: boolean): void;
   /** Select what a finding is about, and go to its level. */
-  goTo(finding: Finding): void;
+  goTo(finding: ShownFinding): void;
   preferences: Preferences;
   prefer(part: Partial<Preferences>): void;
   /** A way that is looked at, not taken: drawn on the plan. */
@@ -109,6 +113,21 @@ export function useDeskState(): DeskState {
   return useSyncExternalStore(store.subscribe, store.get, store.get);
 }
 
+/** What all stages make of the design: ledger, facets, findings. */
+export function useResults(): Results {
+  const { results } = useDesk();
+  return useSyncExternalStore(results.subscribe, results.get, results.get);
+}
+
+/** Findings to show beside a row, most severe first. */
+export function useFindingsAbout(collection: CollectionName, id: string): readonly ShownFinding[] {
+  const { findings } = useResults();
+  return useMemo(
+    () => findings.filter((finding) => isAbout(finding, { in: collection, id })),
+    [findings, collection, id],
+  );
+}
+
 export const useDesign = (): Design => useDeskState().design;
 
 /** Apply and save changes; does nothing for those who may only look. */
@@ -124,12 +143,14 @@ export function useEdit(): (make: (design: Design) => Change[]) => void {
 
 export function DeskProvider({
   store,
+  results,
   url,
   readOnly,
   preferences: first,
   children,
 }: {
   store: DesignStore;
+  results: ResultsStore;
   url: string;
   readOnly: boolean;
   preferences: Preferences;
@@ -146,11 +167,20 @@ export function DeskProvider({
   const [lit, setLit] = useState<ReadonlySet<Stratum>>(() => new Set<Stratum>(["S", "C"]));
   const [level, setLevel] = useState(() => firstLevel(store.get().design));
   const views = useRef(new Map<string, View>());
+  /** Which working was asked for last: one that comes late must not cover a newer one. */
+  const asked = useRef(0);
+  const open = useCallback((next?: Working | Promise<Working | undefined>) => {
+    const own = ++asked.current;
+    if (!(next instanceof Promise)) return setWorking(next);
+    void next.then((made) => {
+      if (made && asked.current === own) setWorking(made);
+    });
+  }, []);
 
   const select = useCallback(
     (next?: Selection) => {
       setSelection(next);
-      setWorking(undefined);
+      open(undefined);
       showPreview(undefined);
       const design = store.get().design;
       const point =
@@ -164,12 +194,13 @@ export function DeskProvider({
           : undefined;
       if (at) setLevel(at);
     },
-    [store],
+    [store, open],
   );
 
   const desk = useMemo(
     (): Desk => ({
       store,
+      results,
       url,
       readOnly,
       selection,
@@ -177,6 +208,7 @@ export function DeskProvider({
       level,
       lit,
       working,
+      open,
       drawer,
       preferences,
       adding,
@@ -190,7 +222,6 @@ export function DeskProvider({
       views: views.current,
       showLevel: setLevel,
       light: setLit,
-      open: setWorking,
       showFindings: setDrawer,
       goTo: (finding) => {
         const [about] = finding.about;
@@ -204,6 +235,7 @@ export function DeskProvider({
     }),
     [
       store,
+      results,
       url,
       readOnly,
       selection,
@@ -211,6 +243,7 @@ export function DeskProvider({
       level,
       lit,
       working,
+      open,
       drawer,
       preferences,
       adding,

@@ -2,13 +2,12 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { FUNCTIONS } from "#core/stages/choose/functions";
-import { byId, type Design } from "#core/design/collections";
-import { pointLabel } from "#core/stages/runs";
-import { STAGE_INFO } from "#core/desk/stages";
+import type { Design } from "#core/design/collections";
+import { STAGE_NAMES } from "#core/desk/names";
 import { useDesign, useDesk } from "./desk";
 import { FIND_LOOK, FIND_NAME } from "./find";
-import { isTyping } from "./keys";
+import { useFindKey } from "./find-key";
+import { isBuilt, type StageParts } from "./parts";
 
 interface Item {
   id: string;
@@ -20,8 +19,16 @@ interface Item {
 
 const MOST = 12;
 
-/** `typed`: what was typed before the box was there; `entered`: and Enter was pressed after it. */
-export default function FindBox({ typed, entered }: { typed: string; entered: boolean }) {
+/** `parts`: what the stages give; `typed`: what was typed before the box was there; `entered`: and Enter was pressed after it. */
+export default function FindBox({
+  parts,
+  typed,
+  entered,
+}: {
+  parts: readonly StageParts[];
+  typed: string;
+  entered: boolean;
+}) {
   const design = useDesign();
   const { store, url, select, showFindings, preferences, prefer } = useDesk();
   const navigate = useNavigate();
@@ -33,15 +40,7 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
     input.current?.focus();
     input.current?.setSelectionRange(typed.length, typed.length);
   }, [typed]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "/" || event.ctrlKey || event.metaKey || isTyping(event)) return;
-      event.preventDefault();
-      input.current?.focus();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useFindKey(input);
 
   const commands = useMemo((): Item[] => {
     const item = (text: string, hint: string, run: () => void): Item => ({
@@ -52,22 +51,20 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
       run,
     });
     return [
-      ...STAGE_INFO.map((info) =>
+      ...STAGE_NAMES.map(({ stage, name }) =>
         item(
-          `Go to ${info.name}`,
-          info.built ? "stage" : "stage, not built yet",
-          () => void navigate(`${url}/${info.stage}`),
+          `Go to ${name}`,
+          isBuilt(stage) ? "stage" : "stage, not built yet",
+          () => void navigate(`${url}/${stage}`),
         ),
       ),
-      ...(
-        [
-          ["Kits, schools and colour legend", "kits"],
-          ["Electrical: power over data, treads, losses", "electrical"],
-          ["Mounting sheet, walls and ceilings", "trades"],
-          ["On site: progress, punch list, as built", "site"],
-        ] as const
-      ).map(([text, view]) => item(text, "view of Runs", () => void navigate(`${url}/runs?view=${view}`))),
-      item("Walk the house", "for the phone on site", () => window.location.assign(`${url}/walk`)),
+      ...parts.flatMap((part) =>
+        (part.commands ?? []).map(({ text, hint, path, file }) =>
+          item(text, hint, () =>
+            file ? window.location.assign(`${url}/${path}`) : void navigate(`${url}/${path}`),
+          ),
+        ),
+      ),
       item("Undo", "command", store.undo),
       item("Redo", "command", store.redo),
       item("Show findings", "command", () => showFindings(true)),
@@ -78,21 +75,16 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
         prefer({ units: preferences.units === "metric" ? "imperial" : "metric" }),
       ),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
-      item("Save the pull schedule as CSV", "command", () => window.location.assign(`${url}/csv/schedule`)),
-      item("Save the order as CSV", "command", () => window.location.assign(`${url}/csv/materials`)),
-      item("Save the pull sheets as PDF", "command", () => window.location.assign(`${url}/pull-sheet`)),
-      item("Save the catalogue as CSV", "command", () => window.location.assign(`${url}/csv/catalogue`)),
-      item("Save the register as CSV", "command", () => window.location.assign(`${url}/csv/register`)),
       item("All designs", "command", () => void navigate("/designs")),
     ];
-  }, [navigate, url, store, showFindings, preferences, prefer]);
+  }, [parts, navigate, url, store, showFindings, preferences, prefer]);
 
   const found = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);
     if (!words.length) return commands.slice(0, MOST);
-    const all = [...things(design, select, (stage) => void navigate(`${url}/${stage}`)), ...commands];
+    const all = [...things(parts, design, select, (stage) => void navigate(`${url}/${stage}`)), ...commands];
     return all.filter((item) => words.every((word) => item.search.includes(word))).slice(0, MOST);
-  }, [query, commands, design, select, navigate, url]);
+  }, [parts, query, commands, design, select, navigate, url]);
 
   const take = (item: Item | null | undefined) => {
     item?.run();
@@ -137,45 +129,21 @@ export default function FindBox({ typed, entered }: { typed: string; entered: bo
 }
 
 function things(
+  parts: readonly StageParts[],
   design: Design,
   select: ReturnType<typeof useDesk>["select"],
   go: (stage: string) => void,
 ): Item[] {
-  const item = (
-    collection: "points" | "rooms" | "closets" | "automations" | "devices" | "wants" | "options",
-    id: string,
-    text: string,
-    hint: string,
-    stage: string,
-  ): Item => ({
-    id: `${collection}/${id}`,
-    text,
-    hint,
-    search: `${text} ${hint}`.toLowerCase(),
-    run: () => {
-      go(stage);
-      select({ in: collection, id });
-    },
-  });
-  return [
-    ...design.points.map((point) => item("points", point.id, point.name, pointLabel(design, point), "house")),
-    ...design.rooms.map((room) => item("rooms", room.id, room.name, "room", "house")),
-    ...design.closets.map((closet) => item("closets", closet.id, closet.name, "closet", "house")),
-    ...design.automations.map((automation) =>
-      item("automations", automation.id, automation.name, "automation", "automations"),
-    ),
-    ...design.devices.map((device) => item("devices", device.id, device.name, "device", "register")),
-    ...design.wants.map((want) =>
-      item(
-        "wants",
-        want.id,
-        `${FUNCTIONS[want.function].name}, ${byId(design, "rooms").get(want.room)?.name ?? want.room}`,
-        "want",
-        "choose",
-      ),
-    ),
-    ...design.options.map((option) =>
-      item("options", option.id, option.name, `option, ${option.kind}`, "choose"),
-    ),
-  ];
+  return parts.flatMap(({ stage, finds }) =>
+    (finds?.(design) ?? []).map((found): Item => ({
+      id: `${found.in}/${found.id}`,
+      text: found.text,
+      hint: found.hint,
+      search: `${found.text} ${found.hint}`.toLowerCase(),
+      run: () => {
+        go(found.stage ?? stage);
+        select({ in: found.in, id: found.id });
+      },
+    })),
+  );
 }

@@ -1,13 +1,19 @@
 /** Find anything, or run a command: a plain field until somebody turns to it, then the box with its list. */
-import { useEffect, useRef, useState, type ComponentType } from "react";
-import { isTyping } from "./keys";
+import { useRef, useState, type ComponentType } from "react";
+import { useFindKey } from "./find-key";
+import { allParts } from "./parts";
 
 export const FIND_NAME = "Find anything or run a command";
 export const FIND_LOOK =
   "h-7 w-full rounded-[3px] border border-white/20 bg-white/8 px-2 pr-7 text-small text-mast-ink placeholder:text-mast-soft";
 
+interface BoxProps {
+  typed: string;
+  entered: boolean;
+}
+
 export function Find() {
-  const [Box, setBox] = useState<ComponentType<{ typed: string; entered: boolean }>>();
+  const [Box, setBox] = useState<ComponentType<BoxProps>>();
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const asked = useRef(false);
@@ -16,18 +22,11 @@ export function Find() {
   const ask = () => {
     if (asked.current) return;
     asked.current = true;
-    void import("./find-box").then(({ default: box }) => setBox(() => box));
+    void Promise.all([import("./find-box"), allParts()]).then(([{ default: FindBox }, parts]) =>
+      setBox(() => (props: BoxProps) => <FindBox parts={parts} {...props} />),
+    );
   };
-  useEffect(() => {
-    if (Box) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "/" || event.ctrlKey || event.metaKey || isTyping(event)) return;
-      event.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [Box]);
+  useFindKey(field, !Box);
   return (
     <div className="relative w-90 max-lg:w-auto max-lg:min-w-0 max-lg:flex-1">
       {Box ? (

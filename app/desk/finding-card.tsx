@@ -1,17 +1,31 @@
 /** One finding: what, measured against limit, why, go there, fix. */
+import { useState } from "react";
 import { groupDigits } from "#core/design/units";
-import type { Finding } from "#core/desk/findings";
+import type { ShownFinding } from "#core/desk/engine";
 import { useDesk, useEdit } from "./desk";
 import { SeverityMark } from "../kit/severity";
 
-export function FindingCard({ finding, onGo }: { finding: Finding; onGo?: () => void }) {
-  const { goTo, open, readOnly } = useDesk();
+const figure = (value: number) => groupDigits(value, Number.isInteger(value) ? 0 : 2);
+
+/** Measured against limit, in words; nothing where nothing was measured. */
+function measuredText({ measured, limit, unit }: ShownFinding): string {
+  if (measured === undefined) return "";
+  return [figure(measured), limit === undefined ? "" : `of ${figure(limit)}`, unit ?? ""]
+    .filter(Boolean)
+    .join(" ");
+}
+
+export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: () => void }) {
+  const { goTo, open, readOnly, results } = useDesk();
   const edit = useEdit();
-  const { measured, limit, unit, working, fix } = finding;
-  const words =
-    measured === undefined
-      ? ""
-      : `${groupDigits(measured, Number.isInteger(measured) ? 0 : 2)}${limit === undefined ? "" : ` of ${groupDigits(limit, Number.isInteger(limit) ? 0 : 2)}`} ${unit ?? ""}`;
+  const [gone, setGone] = useState(false);
+  const words = measuredText(finding);
+  // Worked out now, on the design as it is: what was right when the finding came may not be any more.
+  const fix = async () => {
+    const changes = await results.fix(finding.key);
+    if (changes) edit(() => changes);
+    else setGone(true);
+  };
   return (
     <article className="border-b border-rule px-3.5 py-3" data-finding={finding.code}>
       <h3 className="flex items-baseline gap-2 font-semibold">
@@ -20,8 +34,8 @@ export function FindingCard({ finding, onGo }: { finding: Finding; onGo?: () => 
       </h3>
       {words && (
         <p className="mt-1 text-small">
-          {working ? (
-            <button type="button" className="worked" onClick={() => open(working)}>
+          {finding.worked ? (
+            <button type="button" className="worked" onClick={() => open(results.working(finding.key))}>
               {words}
             </button>
           ) : (
@@ -31,14 +45,19 @@ export function FindingCard({ finding, onGo }: { finding: Finding; onGo?: () => 
         </p>
       )}
       <p className="mt-1 text-small text-soft">{finding.why}</p>
+      {gone && (
+        <p className="mt-1 text-small text-mend" role="status">
+          The design has changed meanwhile: look again.
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap gap-1.5">
-        {fix && !readOnly && (
+        {finding.fixLabel && !readOnly && (
           <button
             type="button"
             className="button button-main h-auto min-h-7 shrink py-0.5 text-left whitespace-normal"
-            onClick={() => edit(() => fix.changes)}
+            onClick={() => void fix()}
           >
-            {fix.label}
+            {finding.fixLabel}
           </button>
         )}
         {onGo && (

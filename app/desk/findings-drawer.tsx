@@ -1,19 +1,17 @@
 /** All findings, by stage and severity, over the inspector. */
 import { X } from "lucide-react";
 import { useNavigate } from "react-router";
-import { STAGES } from "#core/desk/findings";
-import { allFindings, STAGE_INFO } from "#core/desk/stages";
-import { useDesign, useDesk } from "./desk";
+import { STAGES, stageName } from "#core/desk/names";
+import { useDesk, useResults } from "./desk";
 import { FindingCard } from "./finding-card";
 import { usePhaseFilter } from "./phase-filter";
 
 export function FindingsDrawer() {
-  const design = useDesign();
   const { showFindings, url } = useDesk();
   const navigate = useNavigate();
   const inPhase = usePhaseFilter();
   // Of a finding about points, those of the chosen phase; what is about the whole house is always there.
-  const findings = allFindings(design).filter((finding) => {
+  const findings = useResults().findings.filter((finding) => {
     const points = finding.about.filter((ref) => ref.in === "points");
     return !points.length || points.some((ref) => inPhase.point(ref.id));
   });
@@ -45,7 +43,7 @@ export function FindingsDrawer() {
           return (
             <div key={stage}>
               <h3 className="border-b border-rule bg-ground px-3.5 py-1 text-small text-soft">
-                {STAGE_INFO.find((info) => info.stage === stage)!.name}
+                {stageName(stage)}
               </h3>
               {own.map((finding, i) => (
                 <FindingCard

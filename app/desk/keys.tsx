@@ -1,38 +1,26 @@
 /** The desk's keys: what they do, and a page that tells. Single letters never fire while typing and can be switched off. */
 import { lazy, Suspense, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { STAGES } from "#core/desk/findings";
-import { byId, type Design } from "#core/design/collections";
-import { areaWorking } from "#core/stages/house";
-import { closetWorking, dropsOf, lengthWorking } from "#core/stages/runs";
+import { STAGES } from "#core/desk/names";
+import { stageOf, type Design } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
 import { useDesign, useDesk, useDeskState, type Selection, type Stratum } from "./desk";
+import { partsOf } from "./parts";
+import { isTyping } from "./typing";
 import { STAGE_KEYS } from "./spine";
 
 const KeyList = lazy(() => import("./key-list"));
 
-/** Is the person typing, or in something with keys of its own? */
-export function isTyping(event: KeyboardEvent): boolean {
-  const at = event.target as HTMLElement | null;
-  return !!at?.closest(
-    "input, textarea, select, [contenteditable], [role=dialog], [role=listbox], [role=option]",
-  );
-}
-
 const SETS: Stratum[][] = [["S", "C"], ["S"], ["S", "C", "P"], ["S", "C", "K"]];
 
-/** What W opens: the length of the selected drop or point, the area of a room, what ends at a closet, how low a device's voltage falls. */
-function workingOf(design: Design, selection?: Selection): Working | undefined {
-  if (selection?.in === "rooms") {
-    const room = byId(design, "rooms").get(selection.id);
-    return room && areaWorking(room);
+/** What W opens: what the stage of the selected row says of it first, then any other that knows the row. */
+async function workingOf(design: Design, selection: Selection): Promise<Working | undefined> {
+  const own = stageOf(selection.in);
+  for (const stage of [own, ...STAGES.filter((other) => other !== own)]) {
+    const working = (await partsOf(stage))?.working?.(design, selection);
+    if (working) return working;
   }
-  if (selection?.in === "closets") return closetWorking(design, selection.id, "cable");
-  const point =
-    selection?.in === "devices" ? byId(design, "devices").get(selection.id)?.point : selection?.id;
-  const drops = dropsOf(design).filter((drop) => drop.point.id === point);
-  const drop = drops.find((one) => one.key === selection?.drop) ?? drops[0];
-  return drop && lengthWorking(design, drop);
+  return undefined;
 }
 
 export function KeyHelp() {
@@ -72,8 +60,7 @@ export function KeyHelp() {
       if (stage >= 0) return void navigate(`${url}/${STAGES[stage]}`);
       if (event.key === "f") return showFindings(!drawer);
       if (event.key === "w") {
-        const working = workingOf(store.get().design, selection);
-        if (working) open(working);
+        if (selection) open(workingOf(store.get().design, selection));
       }
       if (event.key === "[" || event.key === "]") {
         const levels = [...design.levels].sort((a, b) => a.order - b.order);

@@ -1,55 +1,48 @@
 /** The ledger: totals of the whole design, with what the last edit did to them. */
 import { useEffect, useRef, useState } from "react";
-import type { Design } from "#core/design/collections";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { SEVERITIES } from "#core/desk/findings";
-import { ledgerOf, ledgerWorking, type Ledger, type LedgerCell } from "#core/desk/ledger";
-import { useDesign, useDesk } from "./desk";
+import type { Ledger, LedgerValue } from "#core/desk/ledger";
+import { useDesign, useDesk, useResults } from "./desk";
 import { SeverityMark } from "../kit/severity";
 
 const SHOWN_MS = 8000;
 
-interface Cell {
-  cell: LedgerCell;
-  name: string;
-  value(ledger: Ledger): number | undefined;
-  digits: number;
-  unit?: string;
+interface Differences {
+  cells: ReadonlyMap<string, number>;
+  findings: number;
 }
 
-const CELLS: Cell[] = [
-  { cell: "devices", name: "Devices", value: (l) => l.devices, digits: 0 },
-  { cell: "points", name: "Points", value: (l) => l.points, digits: 0 },
-  { cell: "drops", name: "Drops", value: (l) => l.drops, digits: 0 },
-  { cell: "cableM", name: "Cable", value: (l) => l.cableM, digits: 1, unit: "m" },
-  { cell: "reels", name: "Reels", value: (l) => l.reels, digits: 0 },
-  { cell: "poeW", name: "PoE", value: (l) => l.poeW, digits: 1, unit: "W" },
-  { cell: "weakest", name: "Weakest link", value: (l) => l.weakest?.usedPct, digits: 0, unit: "%" },
-  { cell: "cost", name: "Cost", value: (l) => l.cost, digits: 0, unit: "money" },
-];
+const NONE: Differences = { cells: new Map(), findings: 0 };
+
+const countOf = ({ findings }: Ledger) => SEVERITIES.reduce((sum, severity) => sum + findings[severity], 0);
+
+function difference(old: Ledger, now: Ledger): Differences {
+  const before = new Map(old.cells.map(({ cell, value }) => [cell, value]));
+  const cells = new Map<string, number>();
+  for (const { cell, value, digits } of now.cells) {
+    const by = value - (before.get(cell) ?? 0);
+    if (Math.abs(by) >= 0.5 / 10 ** digits) cells.set(cell, by);
+  }
+  return { cells, findings: countOf(now) - countOf(old) };
+}
 
 /** Differences of the last change, cell by cell, for some seconds. */
-function useDifferences(design: Design): { differences: Map<LedgerCell, number>; findings: number } {
-  const before = useRef(ledgerOf(design));
-  const [shown, setShown] = useState({ differences: new Map<LedgerCell, number>(), findings: 0 });
+function useDifferences(ledger?: Ledger): Differences {
+  const before = useRef(ledger);
+  const [shown, setShown] = useState(NONE);
   useEffect(() => {
-    const [old, now] = [before.current, ledgerOf(design)];
-    if (old === now) return;
-    before.current = now;
-    const differences = new Map<LedgerCell, number>();
-    for (const { cell, value, digits } of CELLS) {
-      const by = (value(now) ?? 0) - (value(old) ?? 0);
-      if (Math.abs(by) >= 0.5 / 10 ** digits) differences.set(cell, by);
-    }
-    const count = (l: Ledger) => SEVERITIES.reduce((sum, severity) => sum + l.findings[severity], 0);
-    const findings = count(now) - count(old);
+    const old = before.current;
+    before.current = ledger;
+    if (!old || !ledger || old === ledger) return;
+    const made = difference(old, ledger);
     // An edit that leaves the totals alone does not wipe out what the one before did.
-    if (differences.size || findings) setShown({ differences, findings });
-  }, [design]);
+    if (made.cells.size || made.findings) setShown(made);
+  }, [ledger]);
   useEffect(() => {
-    const timer = setTimeout(() => setShown({ differences: new Map(), findings: 0 }), SHOWN_MS);
+    const timer = setTimeout(() => setShown(NONE), SHOWN_MS);
     return () => clearTimeout(timer);
-  }, [shown.differences]);
+  }, [shown]);
   return shown;
 }
 
@@ -65,15 +58,16 @@ function Difference({ text, cell }: { text: string; cell: string }) {
 }
 
 export function LedgerStrip() {
-  const design = useDesign();
-  const { open, showFindings, drawer, preferences } = useDesk();
-  const ledger = ledgerOf(design);
-  const { differences, findings } = useDifferences(design);
+  const { currency } = useDesign().design;
+  const { results, open, showFindings, drawer, preferences } = useDesk();
+  const { summary, trouble } = useResults();
+  const ledger = summary?.ledger;
+  const { cells: differences, findings } = useDifferences(ledger);
   const imperial = preferences.units === "imperial";
-  const text = (cell: Cell, value: number) => {
-    if (cell.cell === "cableM") return formatTotal(value, preferences.units);
-    const unit = cell.unit === "money" ? design.design.currency : cell.unit;
-    return `${groupDigits(value, cell.digits)}${unit ? ` ${unit}` : ""}`;
+  const text = ({ unit, value, digits }: LedgerValue) => {
+    if (unit === "m") return formatTotal(value, preferences.units);
+    const shown = unit === "money" ? currency : unit;
+    return `${groupDigits(value, digits)}${shown ? ` ${shown}` : ""}`;
   };
   return (
     <footer
@@ -81,34 +75,39 @@ export function LedgerStrip() {
       data-chrome
       className="col-span-full flex h-9 items-stretch overflow-x-auto border-t border-rule bg-raised whitespace-nowrap max-lg:sticky max-lg:bottom-0"
     >
-      {CELLS.map((cell) => {
-        const value = cell.value(ledger);
-        if (value === undefined) return null;
+      {!ledger && (
+        <p className="self-center px-2.5 text-small text-soft" role="status">
+          {trouble ? "" : "Adding up…"}
+        </p>
+      )}
+      {trouble && (
+        <p className="self-center px-2.5 text-small text-stop" role="alert">
+          {trouble}
+        </p>
+      )}
+      {ledger?.cells.map((cell) => {
         const by = differences.get(cell.cell);
+        const title = cell.about
+          ? `${cell.about}: share ${cell.note} that is used`
+          : `What makes up ${cell.name.toLowerCase()}`;
         return (
           <button
             key={cell.cell}
             type="button"
             data-cell={cell.cell}
-            onClick={() => open(ledgerWorking(design, cell.cell))}
+            onClick={() => open(results.cell(cell.cell))}
             className="flex items-center gap-2 border-r border-rule px-2.5 hover:bg-pane"
-            title={
-              cell.cell === "weakest"
-                ? `${ledger.weakest?.drop.label}: share of its ${ledger.weakest?.of} limit that is used`
-                : `What makes up ${cell.name.toLowerCase()}`
-            }
+            title={title}
           >
             <span className="text-small text-soft">{cell.name}</span>
             <span className="measure font-semibold" data-value>
-              {text(cell, value)}
+              {text(cell)}
             </span>
-            {cell.cell === "weakest" && (
-              <span className="text-small text-soft">of its {ledger.weakest?.of} limit</span>
-            )}
+            {cell.note && <span className="text-small text-soft">{cell.note}</span>}
             {by !== undefined && (
               <Difference
                 cell={cell.cell}
-                text={signed(cell.cell === "cableM" && imperial ? by / 0.3048 : by, cell.digits)}
+                text={signed(cell.unit === "m" && imperial ? by / 0.3048 : by, cell.digits)}
               />
             )}
           </button>
@@ -123,17 +122,19 @@ export function LedgerStrip() {
         title="Findings (F)"
       >
         <span className="text-small text-soft">Findings</span>
-        {SEVERITIES.map((severity) => (
-          <span key={severity} className="flex items-center gap-1">
-            <SeverityMark severity={severity} />
-            <span className="measure font-semibold">{ledger.findings[severity]}</span>
-          </span>
-        ))}
+        {ledger &&
+          SEVERITIES.map((severity) => (
+            <span key={severity} className="flex items-center gap-1">
+              <SeverityMark severity={severity} />
+              <span className="measure font-semibold">{ledger.findings[severity]}</span>
+            </span>
+          ))}
         {findings !== 0 && <Difference cell="findings" text={signed(findings, 0)} />}
       </button>
       <p className="sr-only" role="status">
-        {[...differences]
-          .map(([cell, by]) => `${CELLS.find((c) => c.cell === cell)!.name} ${signed(by, 1)}`)
+        {ledger?.cells
+          .filter(({ cell }) => differences.has(cell))
+          .map(({ cell, name }) => `${name} ${signed(differences.get(cell)!, 1)}`)
           .join(", ")}
       </p>
     </footer>

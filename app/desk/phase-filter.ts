@@ -1,7 +1,7 @@
 /** What the chosen phase leaves to be seen: one question every table and the plan asks. */
 import { useMemo } from "react";
 import { phaseOfPoint } from "#core/stages/brief";
-import type { AutomationRow } from "#core/design/rows-system";
+import type { AutomationRow } from "#core/stages/automations/rows";
 import { byId } from "#core/design/collections";
 import { useDesign, useDesk } from "./desk";
 

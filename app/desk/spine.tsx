@@ -1,8 +1,9 @@
 /** The twelve stages down a lattice line: a facet fills as each of a stage's checks is met. */
 import { NavLink } from "react-router";
-import { STAGE_INFO, allFindings, facetsOf, type Facet } from "#core/desk/stages";
-import { SEVERITIES, type Finding, type Stage } from "#core/desk/findings";
-import { useDesign, useDesk } from "./desk";
+import { STAGE_NAMES } from "#core/desk/names";
+import type { Facet } from "#core/desk/stage";
+import { useDesk, useResults } from "./desk";
+import { isBuilt } from "./parts";
 import { SeverityMark } from "../kit/severity";
 
 export const STAGE_KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="];
@@ -24,19 +25,9 @@ function Diamond({ facets }: { facets?: Facet[] }) {
   );
 }
 
-function worst(findings: readonly Finding[], stage: Stage) {
-  const own = findings.filter((finding) => finding.stage === stage);
-  return {
-    count: own.length,
-    severity: SEVERITIES.find((severity) => own.some((finding) => finding.severity === severity)),
-  };
-}
-
 export function Spine() {
-  const design = useDesign();
   const { url } = useDesk();
-  const findings = allFindings(design);
-  const facets = facetsOf(design);
+  const { summary } = useResults();
   return (
     <nav
       aria-label="Stages"
@@ -48,11 +39,13 @@ export function Spine() {
         aria-hidden="true"
       />
       <ol className="relative max-sm:flex">
-        {STAGE_INFO.map(({ stage, name, answers, built }, i) => {
-          const { count, severity } = worst(findings, stage);
-          const met = facets[stage]?.filter((facet) => facet.met).length ?? 0;
+        {STAGE_NAMES.map(({ stage, name, answers }, i) => {
+          const built = isBuilt(stage);
+          const facets = summary?.facets[stage];
+          const found = summary?.counts[stage];
+          const met = facets?.filter((facet) => facet.met).length ?? 0;
           const title = built
-            ? facets[stage]?.map((facet) => `${facet.met ? "✓" : "–"} ${facet.name}`).join("\n")
+            ? facets?.map((facet) => `${facet.met ? "✓" : "–"} ${facet.name}`).join("\n")
             : `Not built yet: ${answers}`;
           return (
             <li key={stage}>
@@ -63,19 +56,19 @@ export function Spine() {
                   `relative flex h-9 items-center gap-3 border-l-2 pr-3 pl-3.5 max-xl:px-2.5 ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"} ${built ? "" : "text-soft"}`
                 }
               >
-                <Diamond facets={facets[stage]} />
+                <Diamond facets={facets} />
                 <span className="flex-1 max-xl:sr-only">{name}</span>
                 {!built && <span className="sr-only">not built yet</span>}
                 {built && <span className="sr-only">{met} of 4 checks met</span>}
-                {severity && (
+                {found && (
                   <span
                     className="flex items-center gap-1.5 max-xl:absolute max-xl:top-0.5 max-xl:right-0.5"
-                    aria-label={`${count} findings, worst: ${severity}`}
+                    aria-label={`${found.count} findings, worst: ${found.worst}`}
                     role="img"
                   >
-                    <SeverityMark severity={severity} size={10} />
+                    <SeverityMark severity={found.worst} size={10} />
                     <span className="measure w-4 text-small text-soft max-xl:hidden" aria-hidden="true">
-                      {count}
+                      {found.count}
                     </span>
                   </span>
                 )}

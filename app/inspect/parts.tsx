@@ -1,8 +1,7 @@
 /** What panels of the inspector are made of: a heading, a number that opens its working, a caution, findings. */
-import { type Design } from "#core/design/collections";
-import { allFindings } from "#core/desk/stages";
+import type { CollectionName } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
-import { useDesk } from "../desk/desk";
+import { useDesk, useFindingsAbout } from "../desk/desk";
 import { FindingCard } from "../desk/finding-card";
 
 export function Heading({
@@ -36,7 +35,7 @@ export function Worked({
   working,
 }: {
   children: React.ReactNode;
-  working?: () => Working | undefined;
+  working?: () => Working | undefined | Promise<Working | undefined>;
 }) {
   const { open } = useDesk();
   if (!working) return <span className="measure">{children}</span>;
@@ -47,12 +46,10 @@ export function Worked({
   );
 }
 
-export function Findings({ design, collection, id }: { design: Design; collection: string; id: string }) {
-  const own = allFindings(design).filter(
-    (finding) =>
-      finding.about.length <= 3 && finding.about.some((ref) => ref.in === collection && ref.id === id),
-  );
-  return own.map((finding) => <FindingCard key={finding.code} finding={finding} />);
+export function Findings({ collection, id }: { collection: CollectionName; id: string }) {
+  return useFindingsAbout(collection, id).map((finding) => (
+    <FindingCard key={finding.key} finding={finding} />
+  ));
 }
 
 export function Caution({ text }: { text: string }) {

@@ -25,11 +25,12 @@ import {
   movePoint,
   moveRows,
   snap,
-  type Ref,
 } from "#core/stages/house";
-import { dropsOf, pointLabel } from "#core/stages/runs";
+import { type Ref } from "#core/design/where";
+import { dropsOf } from "#core/stages/runs";
+import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "../desk/desk";
-import { isTyping } from "../desk/keys";
+import { isTyping } from "../desk/typing";
 import { extentOf, fit, KIT_DRAG, scaleBarM } from "./frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { PlanPoints } from "./points";
@@ -570,13 +571,6 @@ export function Plan({
       </p>
     </div>
   );
-}
-
-/** Points of a level in the order keys go through them: by room, then across and down. */
-export function pointsInOrder(design: Design, level: string) {
-  return design.points
-    .filter((point) => point.level === level)
-    .sort((a, b) => (pointLabel(design, a) < pointLabel(design, b) ? -1 : 1));
 }
 
 /** Fine lines every metre, or every ten where a metre is too small to see. */

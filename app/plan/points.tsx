@@ -1,14 +1,13 @@
 /** The points of a level: one glyph each, named for screen readers, one tab stop for all of them. */
 import { memo, type KeyboardEvent, type PointerEvent } from "react";
 import { byId, type Design } from "#core/design/collections";
-import type { KindRow, PointRow } from "#core/design/rows-system";
-import { SEVERITIES, type Severity } from "#core/desk/findings";
-import { dropsOf, pointLabel } from "#core/stages/runs";
-import { allFindings } from "#core/desk/stages";
-import { useDesk } from "../desk/desk";
+import type { KindRow, PointRow } from "#core/stages/runs/rows";
+import type { Severity } from "#core/desk/findings";
+import { dropsOf } from "#core/stages/runs";
+import { pointLabel, pointsInOrder } from "#core/points/labels";
+import { useDesk, useResults } from "../desk/desk";
 import { GlyphPaths } from "../kit/glyph";
 import { usePhaseFilter } from "../desk/phase-filter";
-import { pointsInOrder } from "./plan";
 
 interface Props {
   design: Design;
@@ -19,20 +18,6 @@ interface Props {
   onKey(id: string, event: KeyboardEvent): void;
 }
 
-/** Worst finding about each point. */
-function marks(design: Design): Map<string, Severity> {
-  const worst = new Map<string, Severity>();
-  for (const finding of allFindings(design)) {
-    if (finding.severity === "note") continue;
-    for (const ref of finding.about) {
-      const known = worst.get(ref.id);
-      if (ref.in === "points" && (!known || SEVERITIES.indexOf(finding.severity) < SEVERITIES.indexOf(known)))
-        worst.set(ref.id, finding.severity);
-    }
-  }
-  return worst;
-}
-
 const MARK_CLASS: Record<Severity, string> = { stop: "fill-stop", mend: "fill-mend", note: "fill-note" };
 
 const pointUnder = (event: { target: EventTarget }) =>
@@ -41,7 +26,7 @@ const pointUnder = (event: { target: EventTarget }) =>
 function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props) {
   const { lit } = useDesk();
   const points = pointsInOrder(design, level);
-  const worst = marks(design);
+  const worst = useResults().summary?.marks ?? {};
   const watts = new Map(
     lit.has("P")
       ? dropsOf(design)
@@ -83,7 +68,7 @@ function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props
             size={size}
             selected={point.id === selected}
             entry={point.id === entry}
-            severity={worst.get(point.id)}
+            severity={worst[point.id]}
             watts={watts.get(point.id)}
             moved={moved.has(point.id)}
             dim={!inPhase.point(point.id)}

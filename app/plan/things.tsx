@@ -1,7 +1,8 @@
 /** What the survey editor draws and can be pressed: underlays, walls, openings, ways, areas, switches and lamps. */
 import { memo } from "react";
 import { byId, type Design } from "#core/design/collections";
-import { azimuthDeg, gangsOf, windName, type Ref } from "#core/stages/house";
+import { azimuthDeg, gangsOf, windName } from "#core/stages/house";
+import { type Ref } from "#core/design/where";
 
 interface Props {
   design: Design;

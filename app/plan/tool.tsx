@@ -1,4 +1,5 @@
 /** Drawing on the plan: what a press does with each tool, and the ghost of what is being drawn. */
+import { round2 } from "#core/geometry/round";
 import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
@@ -8,7 +9,7 @@ import { formatLength, parseLength } from "#core/design/units";
 import { addOpening, addWall, roomAt, snap, snapEnd } from "#core/stages/house";
 import { distance, footOn, type Xy } from "#core/geometry/segment";
 import { newRowId, useDesk, useEdit, type Tool } from "../desk/desk";
-import { isTyping } from "../desk/keys";
+import { isTyping } from "../desk/typing";
 
 interface Draft {
   corners: Xy[];
@@ -58,7 +59,7 @@ function drawn(design: Design, tool: Tool, level: string, corners: readonly Xy[]
           name: free(design.trunks, "Trunk"),
           kind: "void",
           path,
-          heightM: Math.round((row.ceilingHeightM + row.voidAboveM / 2) * 100) / 100,
+          heightM: round2(row.ceilingHeightM + row.voidAboveM / 2),
         },
       };
     }

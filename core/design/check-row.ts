@@ -3,7 +3,7 @@ import { validateSync, type ValidationError } from "class-validator";
 import { ROW_CLASSES, type AnyRow, type CollectionName, type Rows } from "./collections";
 import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
 import { InputError, type Problem } from "./input-error";
-import type { DesignRow } from "../stages/house/rows-house";
+import type { DesignRow } from "./design-row";
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);

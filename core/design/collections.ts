@@ -1,143 +1,58 @@
 /** The collections a design is made of, in the order of the project file. Parents come before the rows that name them. */
-import type { RowClass } from "./fields";
-import { ConstraintRow, PersonRow, PhaseRow, ProblemRow, RequirementRow, UseRow } from "../stages/brief/rows";
-import { HubRow, OptionRow, PlanRow, WantRow } from "../stages/choose/rows";
-import {
-  ClosetRow,
-  DesignRow,
-  LevelRow,
-  MaterialRow,
-  OpeningRow,
-  RiserRow,
-  RoomRow,
-  TrunkRow,
-  WallRow,
-} from "../stages/house/rows-house";
-import {
-  CircuitRow,
-  FixtureRow,
-  LampRow,
-  LegRow,
-  MainsRunRow,
-  MeasurementRow,
-  NoGoRow,
-  SwitchRow,
-  TraceRow,
-  UnderlayRow,
-} from "../stages/house/rows-survey";
-import {
-  AutomationRow,
-  CableTypeRow,
-  DeviceRow,
-  DropRow,
-  KindRow,
-  PointRow,
-  ReelRow,
-  RoomKitRow,
-  SymmetryRow,
-} from "./rows-system";
+import { FILE_STAGES, type Stage } from "../desk/names";
+import * as stages from "../stages/rows";
+import { DesignRow } from "./design-row";
+import { fields, type RowClass } from "./fields";
 
-/** Each collection with its row class and, for sentences, what one row is called. In the order of the project file. */
-const TABLE = {
-  levels: [LevelRow, "level"],
-  materials: [MaterialRow, "material"],
-  walls: [WallRow, "wall"],
-  openings: [OpeningRow, "opening"],
-  rooms: [RoomRow, "room"],
-  trunks: [TrunkRow, "trunk"],
-  risers: [RiserRow, "riser"],
-  mainsRuns: [MainsRunRow, "mains run"],
-  noGo: [NoGoRow, "no-go area"],
-  fixtures: [FixtureRow, "fixture"],
-  circuits: [CircuitRow, "circuit"],
-  closets: [ClosetRow, "closet"],
-  switches: [SwitchRow, "switch"],
-  legs: [LegRow, "leg"],
-  lamps: [LampRow, "lamp"],
-  traces: [TraceRow, "trace"],
-  measurements: [MeasurementRow, "measurement"],
-  underlays: [UnderlayRow, "underlay"],
-  people: [PersonRow, "person"],
-  problems: [ProblemRow, "problem"],
-  requirements: [RequirementRow, "requirement"],
-  constraints: [ConstraintRow, "constraint"],
-  phases: [PhaseRow, "phase"],
-  uses: [UseRow, "use"],
-  cableTypes: [CableTypeRow, "cable type"],
-  kinds: [KindRow, "kind"],
-  roomKits: [RoomKitRow, "room kit"],
-  points: [PointRow, "point"],
-  symmetries: [SymmetryRow, "symmetric pair"],
-  drops: [DropRow, "drop"],
-  reels: [ReelRow, "reel"],
-  options: [OptionRow, "option"],
-  wants: [WantRow, "want"],
-  hubs: [HubRow, "controller"],
-  plans: [PlanRow, "plan"],
-  devices: [DeviceRow, "device"],
-  automations: [AutomationRow, "automation"],
-} satisfies Record<string, [RowClass, string]>;
+type Tables = (typeof stages)[keyof typeof stages];
+type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
+type Table = Whole<Tables>;
 
-export type CollectionName = keyof typeof TABLE;
-export type Rows = { [C in CollectionName]: InstanceType<(typeof TABLE)[C][0]> };
+/** Each collection with its stage, its row class and what one row is called. In the order of the project file. */
+const ENTRIES = FILE_STAGES.flatMap((stage) =>
+  Object.entries((stages as Partial<Record<Stage, Record<string, [RowClass, string]>>>)[stage] ?? {}).map(
+    ([name, [rowClass, singular]]) => ({ stage, name: name as CollectionName, rowClass, singular }),
+  ),
+);
+
+export type CollectionName = keyof Table & string;
+export type Rows = {
+  [C in CollectionName]: Table[C] extends [new () => infer Row, string] ? Row : never;
+};
 export type AnyRow = Rows[CollectionName];
 
 /** Order of the project file (data-model.md). */
-export const FILE_ORDER = Object.keys(TABLE) as readonly CollectionName[];
+export const FILE_ORDER: readonly CollectionName[] = ENTRIES.map((entry) => entry.name);
 
-/** Order in which rows can be written so that every row a reference names already stands. */
-export const WRITE_ORDER: readonly CollectionName[] = [
-  "materials",
-  "levels",
-  "walls",
-  "openings",
-  "rooms",
-  "trunks",
-  "risers",
-  "circuits",
-  "mainsRuns",
-  "noGo",
-  "fixtures",
-  "closets",
-  "switches",
-  "legs",
-  "lamps",
-  "traces",
-  "measurements",
-  "underlays",
-  "people",
-  "phases",
-  "cableTypes",
-  "kinds",
-  "roomKits",
-  "points",
-  "symmetries",
-  "reels",
-  "drops",
-  "options",
-  "devices",
-  "automations",
-  "problems",
-  "requirements",
-  "constraints",
-  "uses",
-  "wants",
-  "hubs",
-  "plans",
-];
+const ofEach = <T>(pick: (entry: (typeof ENTRIES)[number]) => T, design: T) =>
+  ({ design, ...Object.fromEntries(ENTRIES.map((entry) => [entry.name, pick(entry)])) }) as Record<
+    CollectionName | "design",
+    T
+  >;
 
-const column = <T>(pick: (entry: [RowClass, string]) => T, design: T) =>
-  ({
-    design,
-    ...Object.fromEntries(
-      Object.entries(TABLE).map(([name, entry]) => [name, pick(entry as [RowClass, string])]),
-    ),
-  }) as Record<CollectionName | "design", T>;
-
-export const ROW_CLASSES = column<RowClass>(([rowClass]) => rowClass, DesignRow);
+export const ROW_CLASSES = ofEach<RowClass>((entry) => entry.rowClass, DesignRow);
 
 /** Singular, for sentences. */
-export const SINGULAR = column<string>(([, name]) => name, "design");
+export const SINGULAR = ofEach((entry) => entry.singular, "design");
+
+/** The stage a collection belongs to. */
+export const stageOf = (collection: CollectionName): Stage =>
+  ENTRIES.find((entry) => entry.name === collection)!.stage;
+
+/** Order in which rows can be written so that every row a reference names already stands. */
+export const WRITE_ORDER: readonly CollectionName[] = parentsFirst();
+
+function parentsFirst(): CollectionName[] {
+  const done = new Set<CollectionName>();
+  const visit = (name: CollectionName, asked: readonly CollectionName[]) => {
+    if (done.has(name) || asked.includes(name)) return;
+    for (const field of fields(ROW_CLASSES[name]))
+      if (field.kind === "ref") visit(field.to as CollectionName, [...asked, name]);
+    done.add(name);
+  };
+  for (const name of FILE_ORDER) visit(name, []);
+  return [...done];
+}
 
 /** A whole plan: plain rows, each collection sorted by id. */
 export type Design = { design: DesignRow } & { [C in CollectionName]: Rows[C][] };
@@ -158,7 +73,7 @@ export function byId<C extends CollectionName>(design: Design, collection: C): R
   const rows = design[collection] as Rows[C][];
   const known = indexes.get(rows);
   if (known) return known as ReadonlyMap<string, Rows[C]>;
-  const made = new Map(rows.map((row) => [row.id, row]));
+  const made = new Map((rows as AnyRow[]).map((row) => [row.id, row as Rows[C]]));
   indexes.set(rows, made as ReadonlyMap<string, AnyRow>);
   return made;
 }

@@ -14,7 +14,7 @@ import { ID_PATTERN } from "./fields";
 import { descends } from "./kept";
 import { fail, InputError } from "./input-error";
 import { danglingReferences, referencesOf } from "./references";
-import type { DesignRow } from "../stages/house/rows-house";
+import type { DesignRow } from "./design-row";
 
 export type Change =
   | { [C in CollectionName]: { in: C; put: Rows[C] } }[CollectionName]

@@ -12,7 +12,7 @@ import {
 import { fields, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";
-import { DesignRow } from "../stages/house/rows-house";
+import { DesignRow } from "./design-row";
 
 export const FILE_FORMAT = "zinc-lattice-design";
 export const FILE_VERSION = 1;

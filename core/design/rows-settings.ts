@@ -1,6 +1,6 @@
 /** Settings of a design that are not one field: what a choice is weighed by, and which schools of practice it follows. */
 import { Choice, Num, Whole } from "./fields";
-import { SERVICES } from "./services";
+import { SERVICES } from "./vocabulary";
 
 export const REGIONS = ["Europe", "North America", "Australia and New Zealand", "Japan", "India"] as const;
 export type Region = (typeof REGIONS)[number];

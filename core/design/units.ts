@@ -1,4 +1,5 @@
 /** Lengths and gauges as people write them, in and out. Inside the core everything is metres and mm². */
+import { round2 } from "../geometry/round";
 import { fail } from "./input-error";
 
 const PER_UNIT_M: Record<string, number> = {
@@ -71,7 +72,7 @@ export function formatLength(metres: number, units: "metric" | "imperial", digit
 
 /** Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the same everywhere. */
 export function formatTotal(metres: number, units: "metric" | "imperial", digits = 1): string {
-  const centimetres = Math.round(metres * 100) / 100;
+  const centimetres = round2(metres);
   return units === "metric"
     ? `${groupDigits(centimetres, digits)} m`
     : `${groupDigits(centimetres / 0.3048, 0)} ft`;

@@ -1,5 +1,8 @@
-/** Small words of sentences: a count with its noun. */
+/** Small words of sentences: a count with its noun, a capital. */
 
 /** `1 bend`, `2 bends`; `many` where the plural is not the noun with an s. */
 export const counted = (count: number, one: string, many = `${one}s`) =>
   `${count} ${count === 1 ? one : many}`;
+
+/** With its first letter large, as a heading or a sentence begins. */
+export const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;

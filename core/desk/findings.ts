@@ -1,23 +1,8 @@
 /** What checks report in. A check is a pure function from a design to findings. */
 import type { CollectionName, Design } from "../design/collections";
 import type { Change } from "../design/edit";
+import { STAGES, type Stage } from "./names";
 import type { Working } from "./working";
-
-export const STAGES = [
-  "brief",
-  "house",
-  "choose",
-  "runs",
-  "bus",
-  "rack",
-  "mesh",
-  "register",
-  "bridges",
-  "automations",
-  "rehearse",
-  "handover",
-] as const;
-export type Stage = (typeof STAGES)[number];
 
 /** stop: must not be built like this · mend: should be put right · note: worth knowing. */
 export type Severity = "stop" | "mend" | "note";
@@ -54,15 +39,31 @@ export interface Finding {
 
 export type Check = (design: Design) => Finding[];
 
-/** Findings by severity, then stage, then title: the order of every list of them. */
-export function sortFindings(findings: readonly Finding[]): Finding[] {
-  return [...findings].sort(
-    (a, b) =>
-      SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
-      STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage) ||
-      a.title.localeCompare(b.title, "en"),
+/** Order of every list of findings: by severity, then stage, then title; those alike by their key. */
+export function compareFindings(
+  a: Pick<Finding, "severity" | "stage" | "title"> & { key?: string },
+  b: Pick<Finding, "severity" | "stage" | "title"> & { key?: string },
+): number {
+  return (
+    SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
+    STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage) ||
+    a.title.localeCompare(b.title, "en") ||
+    (a.key ?? "").localeCompare(b.key ?? "", "en")
   );
 }
+
+export const sortFindings = (findings: readonly Finding[]): Finding[] => [...findings].sort(compareFindings);
+
+/** The worse of two severities, where there are two. */
+export const worseOf = (a: Severity | undefined, b: Severity): Severity =>
+  a !== undefined && SEVERITIES.indexOf(a) <= SEVERITIES.indexOf(b) ? a : b;
+
+/** A finding about more rows than this is about the whole; only the first of them shows it as its own. */
+const FEW = 6;
+
+/** Is a finding one to show beside this row? */
+export const isAbout = ({ about }: Pick<Finding, "about">, ref: RowRef): boolean =>
+  about.some((one, i) => one.in === ref.in && one.id === ref.id && (i === 0 || about.length <= FEW));
 
 export function countBySeverity(findings: readonly Finding[]): Record<Severity, number> {
   const counts = { stop: 0, mend: 0, note: 0 };

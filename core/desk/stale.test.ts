@@ -25,7 +25,7 @@ import { labelsOf } from "../stages/runs/labels";
 import { legendOf } from "../stages/runs/legend";
 import { punchList } from "../stages/runs/site";
 import { stretchesOf } from "../stages/runs/thickness";
-import { allFindings, facetsOf } from "./stages";
+import { allFindings, facetsOf } from "./summary";
 
 /** What the screens, the papers and the command line show. */
 const RESULTS: Record<string, (design: Design) => unknown> = {

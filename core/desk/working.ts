@@ -1,5 +1,6 @@
-import { counted } from "../design/words";
 /** How a computed figure came about, so that any number on a screen can be opened. */
+import { counted } from "../design/words";
+
 export type Verdict = "holds" | "tight" | "fails" | "none";
 
 export interface Step {
@@ -56,4 +57,12 @@ export function sumWorking(
       },
     ],
   };
+}
+
+/** A working that counts names, the most frequent first. */
+export function countWorking(title: string, unit: string, names: readonly string[], source: string): Working {
+  const counts = new Map<string, number>();
+  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
+  const parts = [...counts].sort((a, b) => b[1] - a[1]).map(([name, value]) => ({ name, value }));
+  return sumWorking(title, unit, parts, source, 0);
 }

@@ -3,7 +3,7 @@
  * stands from one code 0 to the next. Read in one pass, so that no file however spoilt can hold it up.
  */
 import { fail } from "../design/input-error";
-import { LeftOut, type DrawnLine, type Drawing } from "../stages/house/drawing/walls-from";
+import { LeftOut, type DrawnLine, type Drawing } from "./drawing";
 
 /** $INSUNITS: metres in one unit. */
 const UNITS: Readonly<Record<number, number>> = {

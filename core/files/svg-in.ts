@@ -2,7 +2,7 @@
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { fail } from "../design/input-error";
 import type { Xy } from "../geometry/segment";
-import { LeftOut, type DrawnLine, type Drawing } from "../stages/house/drawing/walls-from";
+import { LeftOut, type DrawnLine, type Drawing } from "./drawing";
 
 /** a b c d e f of an SVG matrix. */
 type Matrix = [number, number, number, number, number, number];

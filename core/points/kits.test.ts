@@ -6,7 +6,7 @@ import { dropsOf } from "../stages/runs/drops";
 import { changeKit, kitOf, mountOf } from "./kits";
 import { legendChecks, legendLine, legendOf, LEGEND_DEFAULTS, withLegendLine } from "../stages/runs/legend";
 import { runsChecks } from "../stages/runs/checks";
-import { SERVICES } from "../design/services";
+import { SERVICES } from "../design/vocabulary";
 
 function withShade(
   schools: Design["design"]["schools"],

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../design/collections";
 import { memoByParts, memoSame } from "../design/kept";
 import type { Change } from "../design/edit";
-import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../design/rows-system";
+import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../stages/runs/rows";
 
 export interface KitCable {
   line: KitLine;

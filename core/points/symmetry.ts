@@ -1,7 +1,8 @@
 /** Symmetric pairs: two points that mirror each other, and stay so. */
+import { round3 } from "../geometry/round";
 import { byId, type Design } from "../design/collections";
 import { memoByParts } from "../design/kept";
-import type { PointRow, SymmetryRow } from "../design/rows-system";
+import type { PointRow, SymmetryRow } from "../stages/runs/rows";
 
 /** The pair each point is in. */
 const pairs = memoByParts(
@@ -14,7 +15,7 @@ export const pairOf = (design: Design, point: string) => pairs(design).get(point
 
 /** Where the mirror image of (x, y) lies. */
 export const mirrored = (row: Pick<SymmetryRow, "axis" | "atM">, { x, y }: { x: number; y: number }) => {
-  const flip = (value: number) => Math.round((2 * row.atM - value) * 1000) / 1000;
+  const flip = (value: number) => round3(2 * row.atM - value);
   return row.axis === "across" ? { x: flip(x), y } : { x, y: flip(y) };
 };
 
@@ -33,6 +34,6 @@ export function pairUp(id: string, a: PointRow, b: PointRow): SymmetryRow {
     left: left.id,
     right: right.id,
     axis,
-    atM: Math.round(((axis === "across" ? a.x + b.x : a.y + b.y) / 2) * 1000) / 1000,
+    atM: round3((axis === "across" ? a.x + b.x : a.y + b.y) / 2),
   };
 }

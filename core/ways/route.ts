@@ -1,6 +1,6 @@
 /** The way of one drop from its point to its closet: a stub at right angles, then the shortest way with fewest bends. */
 import TinyQueue from "tinyqueue";
-import type { PinnedRoute, PointRow } from "../design/rows-system";
+import type { PinnedRoute, PointRow } from "../stages/runs/rows";
 import { footOn, type Xy } from "../geometry/segment";
 import { stubLength, voidHeightM, type Edge, type Graph } from "./graph";
 import { BARRED_COST, isFree, pathLength, voidCostM, voidPath, type Obstacles } from "./void-path";

@@ -1,20 +1,17 @@
-/** Tables as CSV downloads. */
+/** Tables of the stages as CSV downloads. */
+import { allPapers } from "#core/desk/summary";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";
 import { requireRole } from "#server/guard";
-import { CSV_TABLES } from "#server/job-worker";
 import { isHeavy, job, madeByJob } from "#server/jobs";
 import type { Route } from "./+types/csv";
 
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, params.design, "view");
-  if (!Object.hasOwn(CSV_TABLES, params.table))
-    throw new Response("There is no such table.", { status: 404 });
-  const table = params.table as keyof typeof CSV_TABLES;
-  const { design } = (await readDesign(db(), params.design))!;
-  const text = isHeavy(design)
-    ? await madeByJob(job("csv", { design: params.design, table }))
-    : CSV_TABLES[table](design);
-  return download(text, design.design.name, `-${params.table}.csv`, "text/csv; charset=utf-8");
+export async function loader({ request, params: { design: id, table } }: Route.LoaderArgs) {
+  await requireRole(request, id, "view");
+  const { tables } = await allPapers();
+  if (!Object.hasOwn(tables, table)) throw new Response("There is no such table.", { status: 404 });
+  const { design } = (await readDesign(db(), id))!;
+  const text = isHeavy(design) ? await madeByJob(job("csv", { design: id, table })) : tables[table]!(design);
+  return download(text, design.design.name, `-${table}.csv`, "text/csv; charset=utf-8");
 }

@@ -4,9 +4,12 @@ import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
 import { db } from "#server/db";
+import { firstValues } from "#server/first-values";
 import { requireRole } from "#server/guard";
 import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
+import { createResults, type FirstValues } from "../../desk/results";
+import { startEngine } from "../../desk/start-engine";
 import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
 import { DeskProvider, useDesk, useDeskState } from "../../desk/desk";
@@ -25,6 +28,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const stored = (await readDesign(db(), params.design))!;
   const history = await historyOf(db(), params.design, person.id);
   const members = await membersOf(db(), params.design);
+  const heavy = isHeavy(stored.design);
   return {
     person,
     role,
@@ -32,9 +36,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     revision: stored.revision,
     undo: history.undo.slice(-MOST_STEPS),
     redo: history.redo.slice(-MOST_STEPS),
-    heavy: isHeavy(stored.design),
+    heavy,
     names: Object.fromEntries(members.map((member) => [member.id, member.name])),
     rows: designText(stored.design),
+    first: heavy ? undefined : firstValues(stored.design),
   };
 }
 
@@ -67,6 +72,15 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       }),
     [id, loaderData],
   );
+  const results = useMemo(
+    () =>
+      createResults(
+        store,
+        startEngine,
+        loaderData.first === undefined ? undefined : (JSON.parse(loaderData.first) as FirstValues),
+      ),
+    [store, loaderData],
+  );
   // A large house is computed in the browser, where it holds nobody else up; the server sends its rows alone.
   const [here, setHere] = useState(!loaderData.heavy);
   useEffect(() => setHere(true), []);
@@ -78,6 +92,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
     <DeskProvider
       key={id}
       store={store}
+      results={results}
       url={`/d/${id}`}
       readOnly={loaderData.role === "view"}
       preferences={preferences}
@@ -101,6 +116,14 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   );
 }
 
+// Not every browser says when it is at rest.
+const whenAtRest = (work: () => void): number =>
+  "requestIdleCallback" in window
+    ? window.requestIdleCallback(work, { timeout: 500 })
+    : (window as Window).setTimeout(work, 50);
+const cancelRest = (id: number): void =>
+  "cancelIdleCallback" in window ? window.cancelIdleCallback(id) : (window as Window).clearTimeout(id);
+
 const ClashDialog = lazy(() => import("../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
@@ -115,7 +138,18 @@ function Clash({ names }: { names: Record<string, string> }) {
 }
 
 function Live() {
-  const { store } = useDesk();
+  const { store, results } = useDesk();
   useEffect(() => store.connect(), [store]);
+  // What the server sent is shown already: the engine starts once the page has come to rest.
+  useEffect(() => {
+    let stop: (() => void) | undefined;
+    const start = () => (stop = results.connect());
+    if (!results.get().summary) start();
+    const resting = stop ? 0 : whenAtRest(start);
+    return () => {
+      if (resting) cancelRest(resting);
+      stop?.();
+    };
+  }, [results]);
   return null;
 }

@@ -1,14 +1,15 @@
-import { STAGE_INFO } from "#core/desk/stages";
+import { STAGE_NAMES } from "#core/desk/names";
+import { isBuilt } from "../../desk/parts";
 import type { Route } from "./+types/unbuilt";
 
 export function loader({ params }: Route.LoaderArgs) {
-  if (!STAGE_INFO.some((info) => info.stage === params.stage && !info.built))
+  if (!STAGE_NAMES.some(({ stage }) => stage === params.stage && !isBuilt(stage)))
     throw new Response("There is no such stage.", { status: 404 });
   return null;
 }
 
 export default function Unbuilt({ params }: Route.ComponentProps) {
-  const info = STAGE_INFO.find((stage) => stage.stage === params.stage)!;
+  const info = STAGE_NAMES.find((stage) => stage.stage === params.stage)!;
   return (
     <div className="grid flex-1 place-items-center bg-ground p-8">
       <div className="max-w-md border-l-2 border-rule pl-5">

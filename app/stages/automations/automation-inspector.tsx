@@ -10,25 +10,19 @@ import {
   silentWorking,
   type YearPoint,
 } from "#core/stages/automations";
-import { byId, type Design } from "#core/design/collections";
+import { byId } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
-import { PRIORITIES, type AutomationRow } from "#core/design/rows-system";
-import { allFindings } from "#core/desk/stages";
+import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
 import { useDesk, useEdit } from "../../desk/desk";
+import type { InspectorProps } from "../../desk/parts";
 import { Fact, SelectField, TextField } from "../../kit/fields";
-import { FindingCard } from "../../desk/finding-card";
-import { Caution, Heading, Worked } from "../../inspect/parts";
+import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
 import { useNow } from "../../kit/now";
 import { YearChart } from "./year-chart";
 
-export default function AutomationInspector({
-  design,
-  automation,
-}: {
-  design: Design;
-  automation: AutomationRow;
-}) {
+export default function AutomationInspector({ design, id }: InspectorProps) {
+  const automation = byId(design, "automations").get(id)!;
   const { readOnly, select } = useDesk();
   const edit = useEdit();
   const now = useNow();
@@ -39,9 +33,6 @@ export default function AutomationInspector({
   const firings = useMemo(
     () => (year === undefined ? undefined : firingYear(design.design, automation, year)),
     [design.design, automation, year],
-  );
-  const findings = allFindings(design).filter((finding) =>
-    finding.about.some((ref) => ref.in === "automations" && ref.id === automation.id),
   );
   const put = (values: Partial<AutomationRow>) => {
     const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
@@ -62,9 +53,7 @@ export default function AutomationInspector({
         title={automation.name}
         text={`${automation.priority}${automation.enabled ? "" : " · switched off"}`}
       />
-      {findings.map((finding) => (
-        <FindingCard key={finding.code} finding={finding} />
-      ))}
+      <Findings collection="automations" id={id} />
       {firings && year !== undefined && (
         <section className="border-b border-rule px-3.5 py-3" aria-label="Over the year">
           <div className="flex items-center justify-between">

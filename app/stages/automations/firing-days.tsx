@@ -15,7 +15,7 @@ import {
 } from "#core/stages/automations";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import type { AutomationRow } from "#core/design/rows-system";
+import type { AutomationRow } from "#core/stages/automations/rows";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 

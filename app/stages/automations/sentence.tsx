@@ -4,7 +4,7 @@ import { Trash2 } from "lucide-react";
 import { movable, sentenceOf, weekdayName, withoutPart, type Word } from "#core/stages/automations";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
-import { SUN_EVENTS, type AutomationRow } from "#core/design/rows-system";
+import { SUN_EVENTS, type AutomationRow } from "#core/stages/automations/rows";
 import { EVENT_NAMES } from "#core/stages/automations";
 import { useDesk, useEdit } from "../../desk/desk";
 import { TextField } from "../../kit/fields";

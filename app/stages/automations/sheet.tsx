@@ -1,14 +1,16 @@
 /** Stage 10, thin: automations as sentences, and when each will fire. */
 import { useState } from "react";
 import { newAutomation } from "#core/stages/automations";
-import { allFindings } from "#core/desk/stages";
-import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
 import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
 import { useNow } from "../../kit/now";
 import { usePhaseFilter } from "../../desk/phase-filter";
 import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
+import { parts } from "./stage";
+
+export const handle = { parts };
 
 export default function Automations() {
   const design = useDesign();
@@ -16,7 +18,7 @@ export default function Automations() {
   const edit = useEdit();
   const now = useNow();
   const today = useToday(design.design.zone);
-  const findings = allFindings(design);
+  const findings = useResults().findings;
   const [only, setOnly] = useState("");
   const inPhase = usePhaseFilter();
   const shown = design.automations.filter(

@@ -10,7 +10,7 @@ import {
   signOff,
   STEP_ASKS,
 } from "#core/stages/brief";
-import type { AnyRow, CollectionName, Design, Rows } from "#core/design/collections";
+import type { Design, Rows } from "#core/design/collections";
 import { TRIAGE } from "#core/stages/brief/rows";
 import { groupDigits } from "#core/design/units";
 import { useState } from "react";
@@ -19,7 +19,7 @@ import { Fact, TextField } from "../../kit/fields";
 import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
 
-function ProblemExtra({ design, problem }: { design: Design; problem: Rows["problems"] }) {
+export function ProblemExtra({ design, row: problem }: { design: Design; row: Rows["problems"] }) {
   const answer = answerOf(design, problem);
   return (
     <dl>
@@ -41,7 +41,7 @@ function ProblemExtra({ design, problem }: { design: Design; problem: Rows["prob
   );
 }
 
-function RequirementExtra({ row }: { row: Rows["requirements"] }) {
+export function RequirementExtra({ row }: { row: Rows["requirements"] }) {
   const { readOnly } = useDesk();
   const edit = useEdit();
   const [why, setWhy] = useState("");
@@ -91,7 +91,7 @@ function RequirementExtra({ row }: { row: Rows["requirements"] }) {
   );
 }
 
-function PhaseExtra({ design, phase }: { design: Design; phase: Rows["phases"] }) {
+export function PhaseExtra({ design, row: phase }: { design: Design; row: Rows["phases"] }) {
   const { readOnly } = useDesk();
   const edit = useEdit();
   const sums = phaseSums(design).find((line) => line.phase.id === phase.id)!;
@@ -140,17 +140,4 @@ function PhaseExtra({ design, phase }: { design: Design; phase: Rows["phases"] }
       )}
     </>
   );
-}
-
-export function briefExtra(design: Design, collection: CollectionName, row: AnyRow): React.ReactNode {
-  switch (collection) {
-    case "problems":
-      return <ProblemExtra design={design} problem={row as Rows["problems"]} />;
-    case "requirements":
-      return <RequirementExtra row={row as Rows["requirements"]} />;
-    case "phases":
-      return <PhaseExtra design={design} phase={row as Rows["phases"]} />;
-    default:
-      return null;
-  }
 }

@@ -2,8 +2,7 @@
 import { byId, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { groupDigits } from "#core/design/units";
-import { allFindings } from "#core/desk/stages";
-import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
 
@@ -17,10 +16,9 @@ interface ListProps {
 }
 
 function List({ collection, rows, add, make, empty, lead }: ListProps) {
-  const design = useDesign();
   const { select, selection, readOnly } = useDesk();
   const edit = useEdit();
-  const findings = allFindings(design);
+  const findings = useResults().findings;
   return (
     <>
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3" data-chrome>
@@ -56,7 +54,7 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
                 <span className="text-soft">{row.texts.filter(Boolean).join(" · ")}</span>
                 <span className="text-small">
                   {found.map((finding) => (
-                    <span key={finding.code} className="flex items-baseline gap-1.5">
+                    <span key={finding.key} className="flex items-baseline gap-1.5">
                       <SeverityMark severity={finding.severity} size={10} />
                       {finding.title}
                     </span>

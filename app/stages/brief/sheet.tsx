@@ -5,6 +5,9 @@ import { Phases } from "./phases";
 import { Problems } from "./problems";
 import { Requirements } from "./requirements";
 import { Uses } from "./uses";
+import { parts } from "./stage";
+
+export const handle = { parts };
 
 const TABS = [
   ["Problems", Problems],

@@ -4,6 +4,7 @@ import type { ChoiceAnswer } from "#core/stages/choose/answer";
 import type { PlanKind } from "#core/stages/choose/plans";
 import { sameParts } from "#core/stages/choose/parts";
 import type { Design } from "#core/design/collections";
+import { startWorker } from "../../workers/ask";
 import type { ChooseAsk, ChooseReply } from "../../workers/choose";
 import type { DesignStore } from "../../desk/store";
 import { useDesign, useDesk } from "../../desk/desk";
@@ -30,11 +31,13 @@ export interface ChoiceState {
 
 /** Start a worker, ask it one thing, hear its replies. Returns how to stop it. */
 export function askWorker(ask: ChooseAsk, hear: (reply: ChooseReply) => void): () => void {
-  const worker = new Worker(new URL("../../workers/choose.ts", import.meta.url), { type: "module" });
-  worker.onmessage = (event: MessageEvent<ChooseReply>) => hear(event.data);
-  worker.onerror = (event) => hear({ failed: event.message || "the solver could not be started" });
-  worker.postMessage(ask);
-  return () => worker.terminate();
+  const hand = startWorker<ChooseAsk, ChooseReply>(
+    () => new Worker(new URL("../../workers/choose.ts", import.meta.url), { type: "module" }),
+    hear,
+    (failed) => hear({ failed }),
+  );
+  hand.post(ask);
+  return hand.end;
 }
 
 class Choice {

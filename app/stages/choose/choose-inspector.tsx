@@ -5,7 +5,7 @@ import { controllerWorking, unitWorking } from "#core/stages/choose/cost";
 import { pickText, whyNot } from "#core/stages/choose/explain";
 import { PROTOCOL_TABLE, rangeClass } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
-import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "#core/design/collections";
+import { byId, type Design, type Rows } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { useChoice } from "./choice";
 import { useDesk, useEdit } from "../../desk/desk";
@@ -14,7 +14,7 @@ import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 
 /** Every option that serves the want's function: what was taken, and what each other lost by. */
-function WantWhy({ design, want }: { design: Design; want: Rows["wants"] }) {
+export function WantWhy({ design, row: want }: { design: Design; row: Rows["wants"] }) {
   const { readOnly } = useDesk();
   const edit = useEdit();
   const { solved, shown } = useChoice();
@@ -104,7 +104,7 @@ function WantWhy({ design, want }: { design: Design; want: Rows["wants"] }) {
   );
 }
 
-function OptionFacts({ design, option }: { design: Design; option: Rows["options"] }) {
+export function OptionFacts({ design, row: option }: { design: Design; row: Rows["options"] }) {
   const wanted = design.wants.filter((want) => option.serves.includes(want.function)).length;
   const used = design.devices.filter((device) => device.option === option.id).length;
   const { years } = settingsOf(design);
@@ -135,7 +135,7 @@ function OptionFacts({ design, option }: { design: Design; option: Rows["options
   );
 }
 
-function HubFacts({ design, hub }: { design: Design; hub: Rows["hubs"] }) {
+export function HubFacts({ design, row: hub }: { design: Design; row: Rows["hubs"] }) {
   const option = byId(design, "options").get(hub.option);
   const taken = (protocol: string) =>
     design.devices.filter(
@@ -163,7 +163,7 @@ function HubFacts({ design, hub }: { design: Design; hub: Rows["hubs"] }) {
   );
 }
 
-function PlanFacts({ design, plan }: { design: Design; plan: Rows["plans"] }) {
+export function PlanFacts({ design, row: plan }: { design: Design; row: Rows["plans"] }) {
   return (
     <>
       <dl>
@@ -199,19 +199,4 @@ function PlanFacts({ design, plan }: { design: Design; plan: Rows["plans"] }) {
       </ul>
     </>
   );
-}
-
-export default function ChooseExtra({
-  design,
-  collection,
-  row,
-}: {
-  design: Design;
-  collection: CollectionName;
-  row: AnyRow;
-}) {
-  if (collection === "wants") return <WantWhy design={design} want={row as Rows["wants"]} />;
-  if (collection === "options") return <OptionFacts design={design} option={row as Rows["options"]} />;
-  if (collection === "hubs") return <HubFacts design={design} hub={row as Rows["hubs"]} />;
-  return <PlanFacts design={design} plan={row as Rows["plans"]} />;
 }

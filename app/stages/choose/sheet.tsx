@@ -1,6 +1,9 @@
 /** Stage 3: what each room must do, the plans that meet it, and everything that explains them. */
 import { lazy, Suspense } from "react";
 import { Ready, useView, Views } from "../../kit/views";
+import { parts } from "./stage";
+
+export const handle = { parts };
 
 const Plans = lazy(() => import("./plans"));
 const Wants = lazy(() => import("./wants"));

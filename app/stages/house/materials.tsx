@@ -3,7 +3,7 @@ import { Trash2 } from "lucide-react";
 import { byId, type Design, type Rows } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
-import { SOURCES } from "#core/stages/house/rows-house";
+import { SOURCES } from "#core/design/vocabulary";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { SelectField, TextField } from "../../kit/fields";
 

@@ -1,18 +1,19 @@
 /** A room, and a closet. */
 import { Trash2 } from "lucide-react";
-import { byId, type Design } from "#core/design/collections";
+import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
 import { areaWorking, copyRoom, perimeterWorking } from "#core/stages/house";
 import { closetWorking, dropsOf } from "#core/stages/runs";
+import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
 import { Fact } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { RowForm } from "../../inspect/row-form";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
 
-export function RoomInspector({ design, id }: { design: Design; id: string }) {
+export function RoomInspector({ design, id }: InspectorProps) {
   const { select, preferences, readOnly } = useDesk();
   const edit = useEdit();
   const room = byId(design, "rooms").get(id)!;
@@ -36,7 +37,7 @@ export function RoomInspector({ design, id }: { design: Design; id: string }) {
           </Worked>
         </Fact>
       </dl>
-      <Findings design={design} collection="rooms" id={id} />
+      <Findings collection="rooms" id={id} />
       <div className="border-b border-rule px-3.5 py-3">
         <RowForm
           collection="rooms"
@@ -90,7 +91,7 @@ export function RoomInspector({ design, id }: { design: Design; id: string }) {
   );
 }
 
-export function ClosetInspector({ design, id }: { design: Design; id: string }) {
+export function ClosetInspector({ design, id }: InspectorProps) {
   const { preferences, readOnly, select } = useDesk();
   const edit = useEdit();
   const closet = byId(design, "closets").get(id);

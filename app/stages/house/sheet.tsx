@@ -7,6 +7,9 @@ import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
 import { useView, Views } from "../../kit/views";
 import { Palette } from "./palette";
+import { parts } from "./stage";
+
+export const handle = { parts };
 
 const Survey = lazy(() => import("./survey"));
 const SwitchMap = lazy(() => import("./switch-map"));

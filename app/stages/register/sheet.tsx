@@ -2,7 +2,8 @@
 import { useMemo, useState } from "react";
 import { checkRow } from "#core/design/check-row";
 import { groupDigits } from "#core/design/units";
-import { DEVICE_STATUSES, PROTOCOLS, type DeviceRow } from "#core/design/rows-system";
+import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
+import { PROTOCOLS } from "#core/design/vocabulary";
 import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/stages/register";
 import { DataTable, type Column } from "../../kit/table";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
@@ -10,6 +11,9 @@ import { SelectField, TextField } from "../../kit/fields";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
 import { usePhaseFilter } from "../../desk/phase-filter";
+import { parts } from "./stage";
+
+export const handle = { parts };
 
 const NONE: Record<string, string> = { level: "", room: "", kind: "", protocol: "", status: "" };
 const VALUE_OF: Record<string, (line: RegisterLine) => string> = {

@@ -13,10 +13,10 @@ import {
 import { ROOM_TYPES } from "#core/stages/house/rows-house";
 import { fail } from "#core/design/input-error";
 import { checkRow } from "#core/design/check-row";
-import { legendChecks, legendOf, servicesInUse, withLegendLine } from "#core/stages/runs/legend";
+import { legendOf, servicesInUse, withLegendLine } from "#core/stages/runs/legend";
 import { runSettings } from "#core/stages/runs/settings";
 import { applyTemplate, ROOM_TEMPLATES } from "#core/stages/runs/templates";
-import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
 import { SelectField, TextField } from "../../kit/fields";
 import { FindingCard } from "../../desk/finding-card";
 import { Jacket } from "./jacket";
@@ -57,6 +57,7 @@ const NUMBERS: readonly [keyof RunsSettings, string, string][] = [
 ];
 
 export default function KitSettings() {
+  const { findings } = useResults();
   const design = useDesign();
   const edit = useEdit();
   const used = servicesInUse(design);
@@ -130,9 +131,11 @@ export default function KitSettings() {
           </tbody>
         </table>
         <div className="-mx-3.5">
-          {legendChecks(design).map((finding) => (
-            <FindingCard key={finding.title} finding={finding} />
-          ))}
+          {findings
+            .filter((finding) => finding.code === "runs.legend-clash")
+            .map((finding) => (
+              <FindingCard key={finding.key} finding={finding} />
+            ))}
         </div>
       </section>
       <section className="px-3.5 py-3">

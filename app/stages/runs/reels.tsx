@@ -5,7 +5,6 @@ import type { Design } from "#core/design/collections";
 import { fail } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
 import { formatTotal, groupDigits } from "#core/design/units";
-import { ledgerWorking } from "#core/desk/ledger";
 import {
   cableCostWorking,
   cableTotals,
@@ -37,7 +36,7 @@ function dropsWorking(design: Design, total: CableTotal): Working {
 
 export default function Reels() {
   const design = useDesign();
-  const { preferences } = useDesk();
+  const { preferences, results } = useDesk();
   const totals = cableTotals(design);
   const [chosen, setChosen] = useState<string>();
   const shown = totals.find((total) => total.cableType.id === chosen) ?? totals[0];
@@ -111,10 +110,10 @@ export default function Reels() {
                 All
               </th>
               <td>
-                <Worked working={() => ledgerWorking(design, "drops")}>{sum((t) => t.drops)}</Worked>
+                <Worked working={() => results.cell("drops")}>{sum((t) => t.drops)}</Worked>
               </td>
               <td>
-                <Worked working={() => ledgerWorking(design, "cableM")}>
+                <Worked working={() => results.cell("cableM")}>
                   {formatTotal(
                     sum((t) => t.lengthM),
                     preferences.units,
@@ -123,9 +122,7 @@ export default function Reels() {
                 </Worked>
               </td>
               <td>
-                <Worked working={() => ledgerWorking(design, "reels")}>
-                  {sum((t) => t.cutting.newReels)}
-                </Worked>
+                <Worked working={() => results.cell("reels")}>{sum((t) => t.cutting.newReels)}</Worked>
               </td>
               <td className="measure">{sum((t) => t.cutting.bound)}</td>
               <td className="measure">

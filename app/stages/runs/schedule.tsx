@@ -1,12 +1,12 @@
 /** The pull schedule: every drop with its length, filtered, grouped, summed. */
 import { useMemo, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { byId } from "#core/design/collections";
 import { formatLength, formatTotal, groupDigits } from "#core/design/units";
 import type { Severity } from "#core/desk/findings";
 import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
-import { allFindings } from "#core/desk/stages";
+import type { ShownFinding } from "#core/desk/engine";
 import { sumWorking, type Working } from "#core/desk/working";
-import { useDesign, useDesk, type Selection } from "../../desk/desk";
+import { useDesign, useDesk, useResults, type Selection } from "../../desk/desk";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
@@ -23,9 +23,9 @@ const GROUPS = [
   ["cable", "By cable"],
 ] as const;
 
-function marksOf(design: Design): Map<string, Severity> {
+function marksOf(findings: readonly ShownFinding[]): Map<string, Severity> {
   const marks = new Map<string, Severity>();
-  for (const finding of [...allFindings(design)].reverse()) {
+  for (const finding of [...findings].reverse()) {
     if (finding.stage === "runs") for (const ref of finding.about) marks.set(ref.id, finding.severity);
   }
   return marks;
@@ -55,6 +55,7 @@ function bySomething(
 export function Schedule() {
   const design = useDesign();
   const { select, selection, preferences } = useDesk();
+  const { findings } = useResults();
   const [chosen, setChosen] = useState(NONE);
   const [group, setGroup] = useState("");
   const { units } = preferences;
@@ -83,7 +84,7 @@ export function Schedule() {
       : undefined;
 
   const columns = useMemo((): Column<Drop>[] => {
-    const marks = marksOf(design);
+    const marks = marksOf(findings);
     return [
       { id: "label", name: "Label", value: (d) => d.label, width: "9.2rem", mono: true },
       { id: "point", name: "Point", value: (d) => d.point.name, width: "minmax(8rem,1fr)" },
@@ -128,7 +129,7 @@ export function Schedule() {
       { id: "level", name: "Level", value: valueOf.level, width: "5rem", from: 1140 },
       { id: "state", name: "State", value: (d) => d.state, width: "5.4rem" },
     ];
-  }, [design, units, valueOf]);
+  }, [design, findings, units, valueOf]);
 
   const sumM = (own: readonly Drop[]) =>
     own.reduce((sum, drop) => sum + (drop.cableType ? (drop.lengthM ?? 0) : 0), 0);

@@ -5,6 +5,10 @@ import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
 import { Ready, Tabs, useView, Views } from "../../kit/views";
 import { Schedule } from "./schedule";
+import { parts } from "./stage";
+import { RUN_VIEWS } from "./views";
+
+export const handle = { parts };
 
 // What is behind the first view is fetched when it is asked for.
 const KitPalette = lazy(() => import("./kit-palette"));
@@ -23,13 +27,6 @@ const SHEETS = {
   site: lazy(() => import("./site")),
 };
 
-const VIEWS = [
-  ["plan", "Plan and schedule"],
-  ["kits", "Kits"],
-  ["electrical", "Electrical"],
-  ["trades", "Walls and ceilings"],
-  ["site", "On site"],
-] as const;
 const TABS = [
   ["schedule", "Pull schedule"],
   ["reels", "Cable and reels"],
@@ -87,12 +84,12 @@ function PlanAndTables() {
 }
 
 export default function Runs() {
-  const [view, show] = useView(VIEWS);
+  const [view, show] = useView(RUN_VIEWS);
   const Sheet = SHEETS[view as keyof typeof SHEETS];
   return (
     <>
       <h2 className="sr-only">Runs</h2>
-      <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
+      <Views label="Views of the runs" views={RUN_VIEWS} view={view} show={show} />
       {Sheet ? (
         <Suspense
           fallback={

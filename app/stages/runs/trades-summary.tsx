@@ -2,8 +2,7 @@
 import { X } from "lucide-react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
-import { allFindings } from "#core/desk/stages";
-import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
 import { FindingCard } from "../../desk/finding-card";
 
 const CODES = new Set(["runs.collision", "runs.boxes-crowded", "runs.pair-off"]);
@@ -13,12 +12,12 @@ export default function TradesSummary() {
   const { select, preferences, readOnly } = useDesk();
   const { units } = preferences;
   const edit = useEdit();
-  const findings = allFindings(design).filter((finding) => CODES.has(finding.code));
+  const findings = useResults().findings.filter((finding) => CODES.has(finding.code));
   return (
     <>
       <h3 className="border-b border-rule px-3.5 py-2 font-semibold">Too near to one another</h3>
       {findings.map((finding) => (
-        <FindingCard key={finding.code + finding.title} finding={finding} onGo={() => undefined} />
+        <FindingCard key={finding.key} finding={finding} onGo={() => undefined} />
       ))}
       {findings.length === 0 && (
         <p className="px-3.5 py-2 text-soft">

@@ -1,7 +1,7 @@
 /** Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one fixed year. */
 import { keptFor } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
-import type { AutomationRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
 import type { Finding } from "../../desk/findings";
 import { goesToPosition } from "./edit";
 import { cueTimes } from "./fires";

@@ -1,7 +1,7 @@
 import { applyChanges, checkWhole } from "../../design/edit";
 import { checkRow } from "../../design/check-row";
 import type { Design } from "../../design/collections";
-import type { AutomationRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { point, testDesign } from "../../test-design";
 import { removeRows } from "../../design/remove";

@@ -1,7 +1,8 @@
 /** Edits of automations: a new one, and taking any part of a sentence out again. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { AutomationRow, PointRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
+import type { PointRow } from "../runs/rows";
 
 export type PartOf = "cues" | "guards" | "moves";
 

@@ -1,4 +1,4 @@
-import type { AutomationRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
 import { applyChanges } from "../../design/edit";
 import { testDesign } from "../../test-design";
 import { automationChecks } from "./checks";

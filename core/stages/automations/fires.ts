@@ -1,6 +1,7 @@
 /** When an automation fires, for cues known in advance. */
-import type { DesignRow } from "../house/rows-house";
-import type { AutomationRow, SunCue, SunEvent, TimeCue } from "../../design/rows-system";
+import { round3 } from "../../geometry/round";
+import type { DesignRow } from "../../design/design-row";
+import type { AutomationRow, SunCue, SunEvent, TimeCue } from "./rows";
 import type { Working } from "../../desk/working";
 import {
   addDays,
@@ -222,8 +223,8 @@ export function sunDay(place: Place, day: Day) {
     const { azimuthDeg, elevationDeg } = sunPosition(place, ms);
     positions.push({
       at: isoLocal(place.zone, ms),
-      azimuthDeg: Math.round(azimuthDeg * 1000) / 1000,
-      elevationDeg: Math.round(elevationDeg * 1000) / 1000,
+      azimuthDeg: round3(azimuthDeg),
+      elevationDeg: round3(elevationDeg),
     });
   }
   return {

@@ -1,6 +1,6 @@
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
-import type { AutomationRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
 import { point, testDesign } from "../../test-design";
 import { automationChecks } from "./checks";
 import { offsetText, positionText, sentenceOf, sentenceText, weekdaysText } from "./sentence";

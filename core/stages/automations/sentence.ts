@@ -1,6 +1,6 @@
 /** An automation as prose: words, some of which are fields. The screen underlines them, the household's sheet prints them. */
 import { byId, type Design } from "../../design/collections";
-import type { AutomationRow } from "../../design/rows-system";
+import type { AutomationRow } from "./rows";
 import { EVENT_NAMES } from "./fires";
 import { weekdayName } from "./local-time";
 

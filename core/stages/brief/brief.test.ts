@@ -26,7 +26,7 @@ import {
   sortedPhases,
   unused,
 } from ".";
-import { ledgerOf } from "../../desk/ledger";
+import { ledgerValue } from "../../desk/ledger";
 
 const design = larkspurWeir();
 const after = (changes: Change[], from: Design = design) => {
@@ -178,7 +178,7 @@ describe("constraints bind the stages", () => {
     ).not.toContain("brief.new-cable");
   });
   test("the budget against the ledger's own cost", () => {
-    const cost = ledgerOf(design).cost;
+    const cost = ledgerValue(design, "cost")!;
     const tight = (amount: number) =>
       after([
         { in: "constraints", put: { ...design.constraints.find((row) => row.id === "budget")!, amount } },

@@ -5,7 +5,8 @@ import type { Finding } from "../../desk/findings";
 import { costsOf, costWorking } from "../runs/cost";
 import { dropsOf } from "../runs";
 import { answeringPoints, isAnswered, scoreOf, scoreWorking } from "./problems";
-import { phaseSums, problemsOf, sortedPhases } from "./phases";
+import { phaseSums, problemsOf } from "./phases";
+import { sortedPhases } from "./phase-order";
 import { deletions, isQuestioned, LEAST_BACK_PCT } from "./triage";
 import { counted } from "../../design/words";
 

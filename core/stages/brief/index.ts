@@ -13,15 +13,13 @@ export {
   bestOrder,
   nextOrder,
   orderPhases,
-  phaseOfPoint,
   phaseSums,
   phaseWorking,
-  pointsOfPhase,
   problemsOf,
   signOff,
-  sortedPhases,
   unphased,
   type PhaseSums,
 } from "./phases";
+export { phaseOfPoint, pointsOfPhase, sortedPhases } from "./phase-order";
 export { noteUse, unused, UNUSED_DAYS, usedName, type Unused } from "./uses";
 export { briefChecks } from "./checks";

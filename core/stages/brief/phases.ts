@@ -1,4 +1,5 @@
 /** The order of the work: zones one after another, each opened when the one before is signed off. */
+import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
@@ -8,6 +9,7 @@ import type { Working } from "../../desk/working";
 import { costsAt, costsOf, costWorking, hoursWorking, type Share } from "../runs/cost";
 import { dropsOf } from "../runs";
 import { scoreOf } from "./problems";
+import { pointsOfPhase, sortedPhases } from "./phase-order";
 
 export interface PhaseSums {
   phase: PhaseRow;
@@ -19,18 +21,6 @@ export interface PhaseSums {
   score: number;
   open: boolean;
 }
-
-/** The phase of a point: its own, else that of its room. */
-export function phaseOfPoint(design: Design, point: { phase?: string; room: string }): string | undefined {
-  return point.phase ?? design.phases.find((phase) => phase.rooms.includes(point.room))?.id;
-}
-
-/** Ids of the points of a phase; with `undefined`, of those in none. */
-export const pointsOfPhase = (design: Design, phase: string | undefined) =>
-  new Set(design.points.filter((point) => phaseOfPoint(design, point) === phase).map((point) => point.id));
-
-export const sortedPhases = (design: Design) =>
-  [...design.phases].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 /** Cost, hours and score by phase, in order; a phase is open when the one before is signed off. */
 export const phaseSums = memoByParts(
@@ -46,7 +36,7 @@ export const phaseSums = memoByParts(
         devices: sums.deviceCount,
         drops: sums.drops,
         cost: sums.total,
-        hours: Math.round(sums.hours * 10) / 10,
+        hours: round1(sums.hours),
         score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0),
         open,
       };
@@ -98,5 +88,5 @@ export function phaseWorking(design: Design, id: string, of: "cost" | "hours"): 
   const phase = byId(design, "phases").get(id)!;
   const sums = costsAt(design, pointsOfPhase(design, id));
   if (of === "cost") return costWorking(design, `Cost of ${phase.name}`, sums);
-  return hoursWorking(`Hours of ${phase.name}`, { ...sums, hours: Math.round(sums.hours * 10) / 10 });
+  return hoursWorking(`Hours of ${phase.name}`, { ...sums, hours: round1(sums.hours) });
 }

@@ -1,9 +1,18 @@
 /** Rows of the brief: who lives there, what troubles them, what is asked for, what binds, in which order. */
-import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Texts, Whole } from "../../design/fields";
-
-/** A calendar date. */
-export const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
-export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
+import {
+  Choice,
+  Flag,
+  Id,
+  Many,
+  Num,
+  Ref,
+  Refs,
+  Text,
+  Texts,
+  Whole,
+  type RowClass,
+} from "../../design/fields";
+import { CLOCK, DAY } from "../../design/vocabulary";
 
 /** A member of the household, by role rather than by name. */
 export class PersonRow {
@@ -103,3 +112,13 @@ export class UseRow {
   @Flag({ optional: true }) kept?: boolean;
   @Text({ max: 200, optional: true }) note?: string;
 }
+
+/** Each collection with its row class and what one row is called, in the order of the project file. */
+export const ROWS = {
+  people: [PersonRow, "person"],
+  problems: [ProblemRow, "problem"],
+  requirements: [RequirementRow, "requirement"],
+  constraints: [ConstraintRow, "constraint"],
+  phases: [PhaseRow, "phase"],
+  uses: [UseRow, "use"],
+} satisfies Record<string, [RowClass, string]>;

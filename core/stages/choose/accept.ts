@@ -3,11 +3,13 @@
  * is fed and how it talks (so that drops follow), controllers are put down, and the plan is kept with its reason.
  * What has been ordered or fitted already, or whose cable is pulled, is not touched.
  */
+import { round2 } from "../../geometry/round";
 import { applyChanges, keyOf, type Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import type { HubRow, OptionRow, PlanRow, WantRow } from "./rows";
 import type { RoomRow } from "../house/rows-house";
-import type { DeviceRow, KindRow, PointRow } from "../../design/rows-system";
+import type { DeviceRow } from "../register/rows";
+import type { KindRow, PointRow } from "../runs/rows";
 import { removeRows } from "../../design/remove";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { addPoint, changePoint, freeNumber } from "../house";
@@ -426,8 +428,8 @@ export function acceptPlan(design: Design, plan: Plan, how: How): Accepted {
     acceptedOn: how.on,
     ...(how.why ? { why: how.why } : {}),
     years: settingsOf(design).years,
-    cost: Math.round(plan.cost * 100) / 100,
-    bound: Math.round(plan.bound * 100) / 100,
+    cost: round2(plan.cost),
+    bound: round2(plan.bound),
     picks: plan.picks.map(({ want, option, companion, hub, via, count }) => ({
       want,
       option,

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
-import type { DeviceRow } from "../../design/rows-system";
+import type { DeviceRow } from "../register/rows";
 import type { Finding } from "../../desk/findings";
 import { loadClassOf, plannedW } from "./loads";
 import { counted } from "../../design/words";

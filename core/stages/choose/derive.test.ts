@@ -2,7 +2,7 @@ import { ropewalkCourt } from "../../../demo/ropewalk-court";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { checkWhole, applyChanges } from "../../design/edit";
 import { WANT_FUNCTIONS, type WantRow } from "./rows";
-import { PROTOCOLS } from "../../design/rows-system";
+import { PROTOCOLS } from "../../design/vocabulary";
 import { KIND_TABLE } from "../house/tables";
 import { testDesign } from "../../test-design";
 import { allCandidates } from "./candidates";

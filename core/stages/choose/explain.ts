@@ -1,4 +1,5 @@
 /** Why this and not that: for each want of a plan the next option and what it lost by; hubs against needs; what changed between two plans. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { OptionRow, WantRow } from "./rows";
 import { accountOf, allCandidates, candidatesOf, wantName, type Candidate } from "./candidates";
@@ -167,7 +168,7 @@ function exchanged(design: Design, plan: Plan, want: WantRow, one: Candidate): E
   };
 }
 
-const cents = (value: number) => Math.round(value * 100) / 100;
+const cents = (value: number) => round2(value);
 
 interface Difference {
   adds: readonly OptionRow[];

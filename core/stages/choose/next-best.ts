@@ -1,4 +1,5 @@
 /** What came next for a want, worked out anew: the best plan of the same kind in which it is met by something else. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { WantRow } from "./rows";
 import {
@@ -52,7 +53,7 @@ export function nextBestSolved(highs: Highs, design: Design, plan: Plan, want: W
     },
     candidate,
   );
-  return { option: pick.option, more: Math.round(money * 100) / 100, solved: true, text };
+  return { option: pick.option, more: round2(money), solved: true, text };
 }
 
 /** Every want of every plan once: those that ask the same and got the same are worked out together. */

@@ -1,4 +1,5 @@
 /** What the command line says of a choice; the same the screen shows. */
+import { round2 } from "../../geometry/round";
 import type { Design } from "../../design/collections";
 import { answerChoice } from "./answer";
 import { conflictNames } from "./conflict";
@@ -6,7 +7,7 @@ import type { Split } from "./cost";
 import type { Highs } from "./mip";
 import type { Plan } from "./plans";
 
-const money = (value: number) => Math.round(value * 100) / 100;
+const money = (value: number) => round2(value);
 
 export interface ChooseJson {
   plans: {

@@ -1,8 +1,19 @@
 /** Rows of choosing: the catalogue, what each room must do, the controllers that stand in the house, plans that were accepted. */
-import { Choice, Choices, Flag, Id, Many, Num, One, Ref, Refs, Text, Whole } from "../../design/fields";
-import { DAY } from "../brief/rows";
-import { SOURCES } from "../house/rows-house";
-import { PROTOCOLS } from "../../design/rows-system";
+import {
+  Choice,
+  Choices,
+  Flag,
+  Id,
+  Many,
+  Num,
+  One,
+  Ref,
+  Refs,
+  Text,
+  Whole,
+  type RowClass,
+} from "../../design/fields";
+import { DAY, PROTOCOLS, SOURCES } from "../../design/vocabulary";
 
 export const OPTION_KINDS = [
   "hub",
@@ -249,3 +260,11 @@ export class PlanRow {
   @Num({ unit: "money", min: 0, max: 10_000_000 }) bound!: number;
   @Many(PlanPick) picks!: PlanPick[];
 }
+
+/** Each collection with its row class and what one row is called, in the order of the project file. */
+export const ROWS = {
+  options: [OptionRow, "option"],
+  wants: [WantRow, "want"],
+  hubs: [HubRow, "controller"],
+  plans: [PlanRow, "plan"],
+} satisfies Record<string, [RowClass, string]>;

@@ -1,11 +1,12 @@
 /** What plans are weighed by, and what a design says of it where it says nothing. */
 import type { Design } from "../../design/collections";
+import { LABOUR } from "../../design/labour";
 import type { ChooseSettings } from "../../design/rows-settings";
 
 export const DEFAULT_SETTINGS: ChooseSettings = {
   years: 8,
   penalty: 60,
-  labourRate: 45,
+  labourRate: LABOUR.moneyPerH,
   energyPrice: 0.28,
   region: "Europe",
 };

@@ -1,4 +1,5 @@
 /** Several things at once: move, align, mirror, copy a room or a level. */
+import { round3 } from "../../geometry/round";
 import {
   byId,
   ROW_CLASSES,
@@ -10,6 +11,7 @@ import {
 import { applyChanges, type Change } from "../../design/edit";
 import { fields } from "../../design/fields";
 import { fail } from "../../design/input-error";
+import { levelOf, rowOf, type Ref } from "../../design/where";
 import { contains } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { freeNumber } from "./points";
@@ -22,28 +24,14 @@ export const PLACED = ["points", "switches", "lamps", "closets"] as const;
 export const DRAWN = ["rooms", "trunks", "mainsRuns", "noGo", "fixtures"] as const;
 export type Placed = (typeof PLACED)[number];
 export type Drawn = (typeof DRAWN)[number];
-export interface Ref {
-  in: CollectionName;
-  id: string;
-}
-
-const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
+const mm = (m: number) => round3(m);
 const isPlaced = (name: CollectionName): name is Placed => (PLACED as readonly string[]).includes(name);
 const isDrawn = (name: CollectionName): name is Drawn => (DRAWN as readonly string[]).includes(name);
 const ringName = (name: Drawn) => (name === "trunks" || name === "mainsRuns" ? "path" : "outline");
 const ringOf = (row: AnyRow, name: Drawn) =>
   (row as unknown as Record<string, [number, number][]>)[ringName(name)]!;
 
-const find = (design: Design, ref: Ref): AnyRow =>
-  (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id) ??
-  fail(ref.in, `"${ref.id}" does not exist`);
 const put = (name: CollectionName, row: AnyRow): Change => ({ in: name, put: row }) as Change;
-
-/** The level a row is on, if it is on one. */
-export function levelOf(design: Design, ref: Ref): string | undefined {
-  const row = find(design, ref) as { level?: string; wall?: string; fromLevel?: string };
-  return row.level ?? (ref.in === "openings" ? byId(design, "walls").get(row.wall!)?.level : row.fromLevel);
-}
 
 /** A row with its place put through `map`; undefined where it has none of its own. */
 function mapped(name: CollectionName, row: AnyRow, map: (at: Xy) => [number, number]): AnyRow | undefined {
@@ -79,7 +67,7 @@ export function moveRows(design: Design, refs: readonly Ref[], by: { dx: number;
   const levels = new Set<string>();
   for (const ref of refs) {
     if (ref.in === "walls" || done.has(`${ref.in}/${ref.id}`)) continue;
-    const row = mapped(ref.in, find(design, ref), ([x, y]) => [x + by.dx, y + by.dy]);
+    const row = mapped(ref.in, rowOf(design, ref), ([x, y]) => [x + by.dx, y + by.dy]);
     if (!row) continue;
     changes.push(put(ref.in, row));
     const level = levelOf(design, ref);
@@ -111,7 +99,7 @@ export type Edge = "left" | "right" | "top" | "bottom" | "middle across" | "midd
 export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Change[] {
   const own = refs.filter((ref) => isPlaced(ref.in));
   if (own.length < 2) fail("Selection", "must hold at least two points, switches, lamps or closets to align");
-  const rows = own.map((ref) => ({ ref, row: find(design, ref) as Rows["points"] }));
+  const rows = own.map((ref) => ({ ref, row: rowOf(design, ref) as Rows["points"] }));
   const xs = rows.map(({ row }) => row.x);
   const ys = rows.map(({ row }) => row.y);
   const at = {
@@ -132,7 +120,7 @@ export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Cha
 /** Mirror rows over the upright (`across`) or level line through the middle of their frame. Windows swap sides. */
 export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" | "down"): Change[] {
   const places: Xy[] = [];
-  for (const ref of refs) mapped(ref.in, find(design, ref), (at) => (places.push(at), [at[0], at[1]]));
+  for (const ref of refs) mapped(ref.in, rowOf(design, ref), (at) => (places.push(at), [at[0], at[1]]));
   if (!places.length) fail("Selection", "must hold something with a place of its own");
   const value = (at: Xy) => (way === "across" ? at[0] : at[1]);
   const sum = Math.min(...places.map(value)) + Math.max(...places.map(value));
@@ -140,7 +128,7 @@ export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" |
   const changes: Change[] = [];
   const levels = new Set<string>();
   for (const ref of refs) {
-    const row = mapped(ref.in, find(design, ref), flip);
+    const row = mapped(ref.in, rowOf(design, ref), flip);
     if (!row) continue;
     changes.push(put(ref.in, row));
     const level = levelOf(design, ref);
@@ -188,7 +176,7 @@ function copyRows(
   let after = design;
   const changes: Change[] = [];
   for (const ref of refs) {
-    const row = find(design, ref);
+    const row = rowOf(design, ref);
     let copy = copyOf(ref.in, row, ids.get(`${ref.in}/${ref.id}`)!, ids);
     copy = mapped(ref.in, copy, map) ?? copy;
     if (ref.in === "points") {

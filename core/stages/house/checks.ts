@@ -1,4 +1,5 @@
 /** Checks of stage 2. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Finding } from "../../desk/findings";
 import { contains, edgeDistance } from "../../geometry/polygon";
@@ -41,7 +42,7 @@ function openingChecks(design: Design): Finding[] {
     const topM = opening.sillM + opening.heightM;
     const mostM = level.ceilingHeightM + level.voidAboveM;
     if (topM > mostM + 1e-6) {
-      const heightM = Math.max(0.1, Math.round((level.ceilingHeightM - opening.sillM) * 100) / 100);
+      const heightM = Math.max(0.1, round2(level.ceilingHeightM - opening.sillM));
       found.push({
         code: "house.opening-above-ceiling",
         stage: "house",

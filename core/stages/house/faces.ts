@@ -4,6 +4,7 @@
  * centre line, walls are cut where they meet, what leads nowhere is set aside,
  * and the faces of what is left are traced by half-edges.
  */
+import { round3 } from "../../geometry/round";
 import type { WallRow } from "./rows-house";
 import { signedArea } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
@@ -205,8 +206,6 @@ function trace(nodes: readonly [number, number][], edges: readonly Edge[]): Half
   return faces;
 }
 
-const round = (m: number) => Math.round(m * 1000) / 1000 + 0;
-
 interface Side {
   a: [number, number];
   b: [number, number];
@@ -241,7 +240,7 @@ function innerOutline(sides: readonly Side[], sign: number): [number, number][] 
     const met = lineMeeting(before.a, before.b, side.a, side.b);
     // A wall that grows thicker on one line makes a step.
     const places: Xy[] = met ? [met] : [before.b, side.a];
-    return places.map(([x, y]) => [round(x), round(y)]);
+    return places.map(([x, y]) => [round3(x), round3(y)]);
   });
 }
 
@@ -276,7 +275,7 @@ export function facesOf(walls: readonly WallRow[]): Faces {
       wall: half.edge.wall,
     }));
     faces.push({
-      corners: corners.map(([x, y]) => [round(x), round(y)]).reverse() as [number, number][],
+      corners: corners.map(([x, y]) => [round3(x), round3(y)]).reverse() as [number, number][],
       // Sides turned round run from the corner before: the last one stays last.
       walls: [...halves.slice(0, -1).reverse(), halves[halves.length - 1]!].map((half) => half.edge.wall.id),
       outline: innerOutline(sides, -1).reverse(),

@@ -1,6 +1,6 @@
 /** Houses of any size for benchmarks and property tests: the same seed gives the same house. */
 import { emptyDesign, type Design } from "../../design/collections";
-import type { KindRow, PointRow } from "../../design/rows-system";
+import type { KindRow, PointRow } from "../runs/rows";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
 import { counted } from "../../design/words";
 

@@ -2,7 +2,8 @@ import { byId } from "../../design/collections";
 import { applyChanges, checkWhole } from "../../design/edit";
 import { InputError } from "../../design/input-error";
 import { writeFile } from "../../design/file";
-import { dropsOf, pointLabel } from "../runs";
+import { dropsOf } from "../runs";
+import { pointLabel } from "../../points/labels";
 import { testDesign } from "../../test-design";
 import {
   addPoint,

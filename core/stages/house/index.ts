@@ -52,13 +52,11 @@ export {
   copyLevel,
   copyRoom,
   inBox,
-  levelOf,
   mirrorRows,
   moveRows,
   newLevel,
   ofRoom,
   type Edge,
-  type Ref,
 } from "./arrange";
 export { houseChecks } from "./checks";
 export { generateHouse } from "./generate";

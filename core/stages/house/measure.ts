@@ -1,4 +1,5 @@
 /** Lengths measured on site against the plan, and rooms that do not close. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { MeasurementRow } from "./rows-survey";
 import type { RoomRow } from "./rows-house";
@@ -151,7 +152,7 @@ export function closureWorking(design: Design, room: RoomRow): Working | undefin
     title: `Closing error of ${room.name}`,
     value: result.errorM,
     unit: "m",
-    limit: { value: Math.round(limit * 1000) / 1000, unit: "m", source: "tolerance on a side" },
+    limit: { value: round3(limit), unit: "m", source: "tolerance on a side" },
     verdict: result.errorM > limit ? "fails" : "holds",
     steps,
   };

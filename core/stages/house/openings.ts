@@ -1,4 +1,5 @@
 /** Openings in walls: which way they face, and what cannot be. */
+import { round1, round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
@@ -55,7 +56,7 @@ export function addOpening(
   const length = wallLengthM(wall);
   const size = OPENING_DEFAULTS[kind];
   const widthM = Math.min(size.widthM, length);
-  const offsetM = Math.round(Math.min(Math.max(0, middleM - widthM / 2), length - widthM) * 100) / 100;
+  const offsetM = round2(Math.min(Math.max(0, middleM - widthM / 2), length - widthM));
   const opening: OpeningRow = {
     id: newId,
     wall: wallId,
@@ -140,7 +141,7 @@ export function azimuthWorking(design: Design, opening: OpeningRow): Working | u
   const bearing = ((Math.atan2(wall.bx - wall.ax, -(wall.by - wall.ay)) * 180) / Math.PI + 360) % 360;
   return {
     title: `Which way this ${opening.kind} looks`,
-    value: Math.round(value * 10) / 10,
+    value: round1(value),
     unit: "° from true north",
     verdict: "none",
     steps: [

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import type { RoomRow } from "./rows-house";
-import type { KindRow, PointRow } from "../../design/rows-system";
+import type { KindRow, PointRow } from "../runs/rows";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { fail } from "../../design/input-error";
 import { removeRows } from "../../design/remove";

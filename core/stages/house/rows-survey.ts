@@ -1,6 +1,6 @@
 /** Rows a survey adds to the house: what other trades have there, switches and lamps, measurements, underlays. */
 import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Whole, XyList } from "../../design/fields";
-import { DAY } from "../brief/rows";
+import { DAY } from "../../design/vocabulary";
 
 export class CircuitRow {
   @Id() id!: string;

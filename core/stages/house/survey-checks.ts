@@ -1,4 +1,5 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { WallRow } from "./rows-house";
@@ -148,8 +149,8 @@ const doubledFindings = memoByParts(["levels", "walls", "openings", "constraints
   doubledWalls(design.walls).map(({ wall, on, part: [from, to] }) => {
     const length = wallLengthM(wall);
     const at = (run: number) => ({
-      x: Math.round((wall.ax + ((wall.bx - wall.ax) * run) / length) * 1000) / 1000,
-      y: Math.round((wall.ay + ((wall.by - wall.ay) * run) / length) * 1000) / 1000,
+      x: round3(wall.ax + ((wall.bx - wall.ax) * run) / length),
+      y: round3(wall.ay + ((wall.by - wall.ay) * run) / length),
     });
     const rests = [
       [0, from],

@@ -3,7 +3,7 @@
  * point with their kits. A design may change every row. Losses are typical
  * values at 868 MHz, 2.4 GHz and 5 GHz; resistances from IEC 60228 and the AWG table.
  */
-import type { CableTypeRow, KindRow } from "../../design/rows-system";
+import type { CableTypeRow, KindRow } from "../runs/rows";
 import type { MaterialRow } from "./rows-house";
 
 const material = (id: string, name: string, loss: [number, number, number], uWm2K?: number): MaterialRow => ({

@@ -1,4 +1,5 @@
 /** A room taken down with a tape: sides and turns in, room and walls out. */
+import { round3 } from "../../geometry/round";
 import type { Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
@@ -65,7 +66,7 @@ export function parseSides(text: string, bare: "m" | "ft" = "m"): TypedSide[] {
   });
 }
 
-const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
+const mm = (m: number) => round3(m);
 
 /** Corners of a walk from `start`; the last side's end is left out, for it should be the start again. */
 export function cornersOf(

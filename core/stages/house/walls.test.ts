@@ -8,7 +8,7 @@ import { area } from "../../geometry/polygon";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { blankDesign } from "../../test-design";
 import { dropsOf } from "../runs";
-import { ledgerOf } from "../../desk/ledger";
+import { ledgerValue } from "../../desk/ledger";
 import { addOpening, azimuthDeg, azimuthWorking, changeOpening, windName } from "./openings";
 import { findRooms } from "./rooms";
 import {
@@ -133,7 +133,7 @@ describe("moving", () => {
     expect(keypad(moved).x).toBeCloseTo(keypad(design).x + 0.4);
     const length = (d: Design) => dropsOf(d).find((drop) => drop.point.id === "office-key-1")!.lengthM;
     expect(length(moved)).not.toBe(length(design));
-    expect(ledgerOf(moved).cableM).not.toBe(ledgerOf(design).cableM);
+    expect(ledgerValue(moved, "cableM")).not.toBe(ledgerValue(design, "cableM"));
     expect(writeFile(applyChanges(moved, invertChanges(design, changes)))).toBe(writeFile(design));
   });
   test("a length set by tape moves the far end and the corner there", () => {

@@ -1,4 +1,5 @@
 /** Edits of walls: draw, split, join, move. Rooms and what hangs on the walls follow. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
@@ -10,7 +11,7 @@ import { followWalls, resettle } from "./rooms";
 /** Walls shorter than this are a slip of the hand. */
 export const LEAST_WALL_M = 0.05;
 
-const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
+const mm = (m: number) => round3(m);
 export const wallLengthM = (wall: Pick<WallRow, "ax" | "ay" | "bx" | "by">) =>
   Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
 const ends = (wall: WallRow): [Xy, Xy] => [

@@ -1,11 +1,12 @@
 /** Stage 8, thin: the devices with where they are and how they talk. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import type { DeviceRow } from "../../design/rows-system";
+import type { DeviceRow } from "./rows";
 import { fail } from "../../design/input-error";
 import { writeCsv } from "../../files/csv";
-import { pointLabel } from "../runs";
+import { pointLabel } from "../../points/labels";
 import type { Working } from "../../desk/working";
 import { counted } from "../../design/words";
 
@@ -70,7 +71,7 @@ export function deviceCostWorking(design: Design): Working {
     byKind.set(line.kind, { count: entry.count + 1, cost: entry.cost + line.device.cost });
   }
   const currency = design.design.currency;
-  const value = Math.round(priced.reduce((sum, device) => sum + device.cost!, 0) * 100) / 100;
+  const value = round2(priced.reduce((sum, device) => sum + device.cost!, 0));
   const open = design.devices.length - priced.length;
   return {
     title: "Cost of devices",

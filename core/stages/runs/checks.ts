@@ -1,4 +1,5 @@
 /** Checks of stage 4, with the fixes that can be computed. */
+import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
 import type { Finding, Fix } from "../../desk/findings";
@@ -202,7 +203,7 @@ function siteChecks(design: Design, drop: Drop): Finding[] {
       why: `${doubt.said}. Its length, its reel and its losses are reckoned from them: the installer reads them again.`,
       about,
       measured: doubt.lengthM,
-      limit: Math.round((doubt.lengthM < doubt.leastM ? doubt.leastM : doubt.mostM) * 10) / 10,
+      limit: round1(doubt.lengthM < doubt.leastM ? doubt.leastM : doubt.mostM),
       unit: "m",
       source: "jacket marks against the way",
       fix: {

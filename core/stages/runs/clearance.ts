@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memoByParts, memoByRow, memoSame } from "../../design/kept";
 import type { FixtureRow } from "../house/rows-survey";
-import type { KindRow, PointRow } from "../../design/rows-system";
+import type { KindRow, PointRow } from "./rows";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { mirrored, pairOf, partnerOf } from "../../points/symmetry";

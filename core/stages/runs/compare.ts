@@ -1,4 +1,5 @@
 /** What changed in the cabling between two states of a design, told drop by drop. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { dropsOf, type Drop } from "./drops";
@@ -48,7 +49,7 @@ export function compareRuns(before: Design, after: Design): RunsChange[] {
     room: byId(design, "rooms").get(drop.point.room)?.name ?? "",
     what,
     lines,
-    diffM: Math.round(diffM * 100) / 100,
+    diffM: round2(diffM),
   });
   const changes: RunsChange[] = [];
   for (const [key, drop] of is) {

@@ -1,4 +1,5 @@
 /** Conduits and ducts: what lies in them where they are fullest, how full that is, and what it means for the pull. */
+import { round1, round3 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
@@ -52,7 +53,7 @@ export function innerMm(boreMm: number): number {
   const t = below === undefined || above <= below ? 1 : (boreMm - below) / (above - below);
   const wall =
     below === undefined || above <= below ? share(above) : share(below) + t * (share(above) - share(below));
-  return Math.round(boreMm * wall * 10) / 10;
+  return round1(boreMm * wall);
 }
 
 /** Most of a bore that cables may fill, in %, by how many there are. */
@@ -170,7 +171,7 @@ export function boxesFor(path: readonly Corner[], boxEveryM: number): [number, n
       const t = Math.min(1, boxEveryM / step);
       last = [last[0] + t * (next[0] - last[0]), last[1] + t * (next[1] - last[1])];
     }
-    boxes.push([Math.round(last[0] * 1000) / 1000, Math.round(last[1] * 1000) / 1000]);
+    boxes.push([round3(last[0]), round3(last[1])]);
     [start, metres, bends, before] = [last, 0, 0, undefined];
   }
   return boxes;

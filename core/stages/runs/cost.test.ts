@@ -3,7 +3,7 @@ import { ropewalkCourt } from "../../../demo/ropewalk-court";
 import { briefChecks, phaseSums, phaseWorking, pointsOfPhase, unphased } from "../brief";
 import { costsAt, costsOf, costWorking, type Costs } from "./cost";
 import type { Design } from "../../design/collections";
-import { ledgerOf, ledgerWorking } from "../../desk/ledger";
+import { ledgerValue, ledgerWorking } from "../../desk/ledger";
 import { registerLines } from "../register";
 import { billOf, cableTotals, dropsOf } from ".";
 import { materialsCsv } from "./materials";
@@ -19,7 +19,7 @@ describe.each([
   const design = make();
   const whole = costsOf(design);
   test("ledger, materials, register and reels come to the same parts", () => {
-    expect(ledgerOf(design).cost).toBe(whole.total);
+    expect(ledgerValue(design, "cost")).toBe(whole.total);
     expect(sum(billOf(design).map((row) => row.cost ?? 0))).toBeCloseTo(whole.total, 6);
     expect(whole.devices).toBeCloseTo(sum(registerLines(design).map((line) => line.device.cost ?? 0)), 6);
     expect(whole.cable).toBeCloseTo(sum(cableTotals(design).map((total) => total.cost)), 6);

@@ -2,6 +2,7 @@
  * One cost from one place: devices, cable, boxes and small parts, labour. The bill of materials is where it is added up;
  * ledger, budget and phases ask here, and what a part of the house costs is its share of the same sums.
  */
+import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
@@ -20,8 +21,6 @@ export interface Costs {
   total: number;
   hours: number;
 }
-
-const round2 = (value: number) => Math.round(value * 100) / 100;
 
 function costs(devices: number, cable: number, parts: number, labour: number, hours: number): Costs {
   const rounded = [devices, cable, parts, labour].map(round2) as [number, number, number, number];

@@ -1,10 +1,12 @@
 /** From points and their kits to the drops of a design, each with its label, route and length. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { keptFor, memoByParts, memoByRow } from "../../design/kept";
-import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../../design/rows-system";
+import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "./rows";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
 import { GRAPH_PARTS, routeGraph, type Graph } from "../../ways/graph";
 import { kitOf, shadeNeeds } from "../../points/kits";
+import { pointLabel, pointNumbers } from "../../points/labels";
 import { stripDropV } from "./line";
 import { pointRoute, type Place, type Route } from "../../ways/route";
 import { coaxLossDb, speakerLossDb } from "./signal";
@@ -67,49 +69,6 @@ export interface Drop {
 /** Cut lengths go up to the next 5 cm. */
 export const CUT_STEP_M = 0.05;
 const upToStep = (m: number) => Math.round(Math.ceil(m / CUT_STEP_M - 1e-6) * 5) / 100;
-
-/** The nn of every point's label: its own number where it can have it, else the next free one of its room and kind. */
-export const pointNumbers = memoByParts(["levels", "rooms", "kinds", "points"], (design) => {
-  const stems = new Map<string, PointRow[]>();
-  for (const point of design.points) {
-    const stem = labelStem(design, point);
-    const list = stems.get(stem);
-    if (list) list.push(point);
-    else stems.set(stem, [point]);
-  }
-  const numbers = new Map<string, number>();
-  for (const points of stems.values()) {
-    const taken = new Set<number>();
-    const wanting: PointRow[] = [];
-    for (const point of points) {
-      if (point.number === undefined || taken.has(point.number)) wanting.push(point);
-      else {
-        taken.add(point.number);
-        numbers.set(point.id, point.number);
-      }
-    }
-    let next = 1;
-    for (const point of wanting) {
-      while (taken.has(next)) next += 1;
-      taken.add(next);
-      numbers.set(point.id, next);
-    }
-  }
-  return numbers;
-});
-
-/** level-room-kind of a point's label. */
-export function labelStem(design: Design, point: Pick<PointRow, "level" | "room" | "kind">): string {
-  const level = byId(design, "levels").get(point.level)?.code ?? "?";
-  const room = byId(design, "rooms").get(point.room)?.code ?? "?";
-  const kind = byId(design, "kinds").get(point.kind)?.code ?? "?";
-  return `${level}-${room}-${kind}`;
-}
-
-/** `level-room-kind-nn`, unique within the design. */
-export function pointLabel(design: Design, point: PointRow): string {
-  return `${labelStem(design, point)}-${String(pointNumbers(design).get(point.id) ?? 0).padStart(2, "0")}`;
-}
 
 /** The kit line that carries the device's power: the first data cable for power over data, else the first power, bus or speaker cable. */
 function loadLine(
@@ -276,7 +235,7 @@ export interface LitGroup {
 const markedM = (row?: DropRow): number | undefined =>
   row?.markStartM === undefined || row.markEndM === undefined
     ? undefined
-    : Math.round(Math.abs(row.markEndM - row.markStartM) * 1000) / 1000;
+    : round3(Math.abs(row.markEndM - row.markStartM));
 
 /** Cable in the house: what the jacket says, else the route with its slack. */
 const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>

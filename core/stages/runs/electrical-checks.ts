@@ -1,8 +1,9 @@
 /** Checks of stage 4 on volts, watts and signals, with the fixes that can be computed. */
+import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import type { CableTypeRow } from "../../design/rows-system";
+import type { CableTypeRow } from "./rows";
 import type { Finding, Fix } from "../../desk/findings";
 import { rowOf } from "./drop-row";
 import { closetsFor } from "../../ways/closets";
@@ -234,7 +235,7 @@ function weakSignal(design: Design, drop: Drop): Finding[] {
           ? "The designer decides: an amplifier, or a thicker cable."
           : "The designer decides: a thicker cable, or the amplifier nearer.",
       about: [{ in: "points", id: drop.point.id }],
-      measured: Math.round(loss.db * 100) / 100,
+      measured: round2(loss.db),
       limit: loss.limitDb,
       unit: "dB",
       source: "kind of point",

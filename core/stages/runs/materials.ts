@@ -1,9 +1,10 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
-import type { PointRow } from "../../design/rows-system";
+import type { PointRow } from "./rows";
 import { counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { containmentOf } from "./containment";
@@ -77,8 +78,6 @@ const LABEL_SPARE = 1.1;
 /** Metres of a bought length of conduit. */
 export const CONDUIT_LENGTH_M = 3;
 const CONDUIT_PRICE_PER_MM = 0.09;
-
-const round2 = (value: number) => Math.round(value * 100) / 100;
 
 function line(
   group: MaterialGroup,
@@ -354,7 +353,7 @@ export const billWorking = (row: MaterialLine, currency: string): Working => ({
     {
       formula: "Count",
       with: row.from,
-      gives: counted(row.unit === "hour" ? Math.round(row.count * 100) / 100 : row.count, row.unit),
+      gives: counted(row.unit === "hour" ? round2(row.count) : row.count, row.unit),
       source:
         row.group === "devices"
           ? "register"

@@ -1,12 +1,13 @@
 /** The mounting sheet: where each box goes on its wall, how high, which holes are drilled, and what is too near to what. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
-import type { PointRow } from "../../design/rows-system";
+import type { PointRow } from "./rows";
 import { signedArea } from "../../geometry/polygon";
 import { distance, footOn } from "../../geometry/segment";
 import { ON_WALL_M } from "./clearance";
-import { pointLabel } from "./drops";
+import { pointLabel } from "../../points/labels";
 import { mountOf } from "../../points/kits";
 
 /** Boxes by the name a kind gives them: outside of the plate, depth, and where holes are drilled from its middle. Typical sizes, mm. */
@@ -72,7 +73,7 @@ const hung = memoByRow(["rooms", "kinds", "roomKits"], (design, point: PointRow)
   // Outlines may run either way round; facing a side from within, a clockwise one runs from left to right.
   const leftM = signedArea(room.outline) > 0 ? near.alongM : near.sideM - near.alongM;
   const holes = size.holesAtMm.map((mm) => ({
-    leftM: Math.round((leftM + mm / 1000) * 1000) / 1000,
+    leftM: round3(leftM + mm / 1000),
     upM: point.z,
   }));
   return {
@@ -221,4 +222,3 @@ export function mountingCsv(design: Design): string {
     ]),
   );
 }
-const round3 = (value: number) => Math.round(value * 1000) / 1000;

@@ -1,4 +1,5 @@
 /** What stage 4 gives to others: the command line's JSON and the pull schedule as CSV. */
+import { round2, round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
 import type { TrunkRow } from "../house/rows-house";
@@ -20,8 +21,8 @@ import { cableTotals } from "./totals";
 import { bundlesOf, traysOf } from "./tray";
 import { treadGroups, type TreadGroup } from "./treads";
 
-const r3 = (value: number) => Math.round(value * 1000) / 1000;
-const r2 = (value: number) => Math.round(value * 100) / 100;
+const r3 = (value: number) => round3(value);
+const r2 = (value: number) => round2(value);
 const maybe = (round: (value: number) => number, value?: number) =>
   value === undefined ? undefined : round(value);
 /** Volts and ohms to the tenth of a milli: enough for another engine to tell a wrong formula from a rounding. */
@@ -296,8 +297,8 @@ export function scheduleCsv(design: Design, drops: readonly Drop[] = dropsOf(des
       drop.slackM,
       drop.lengthM,
       drop.load?.watts,
-      drop.load?.dropPct && Math.round(drop.load.dropPct * 100) / 100,
-      drop.load?.endV && Math.round(drop.load.endV * 100) / 100,
+      drop.load?.dropPct && round2(drop.load.dropPct),
+      drop.load?.endV && round2(drop.load.endV),
       drop.state,
     ]),
   );

@@ -1,4 +1,5 @@
 /** Checks on where cables and points lie: conduits, trays, mains, no-go areas, fire-rated parts, other trades, walls. */
+import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import type { TrunkRow } from "../house/rows-house";
@@ -71,8 +72,8 @@ function sectionChecks(design: Design, one: Containment): Finding[] {
       title: `${row.name} is too long to draw through in one go`,
       why: "Friction adds up with every metre and bend. A pull box lets the cable be drawn out and in again.",
       about,
-      measured: Math.round(long!.lengthM * 10) / 10,
-      limit: Math.round(long!.limitM * 10) / 10,
+      measured: round1(long!.lengthM),
+      limit: round1(long!.limitM),
       unit: "m",
       source: "metres between boxes less 3 m a right angle, this design",
       fix,

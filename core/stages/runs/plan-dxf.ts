@@ -3,7 +3,7 @@ import { Colors, DxfWriter, point3d, Units } from "@tarikjabiri/dxf";
 import { byId, type Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import { oneLine } from "../../design/text";
-import { pointLabel } from ".";
+import { pointLabel } from "../../points/labels";
 
 /** The level as text DXF. Throws InputError for a level that is not there. */
 export function planDxf(design: Design, level: string): string {

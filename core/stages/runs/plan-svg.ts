@@ -1,11 +1,12 @@
 /** One level of the plan as an SVG file of its own: metres on paper at 1 : 50. */
+import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
-import { pointLabel } from ".";
+import { pointLabel } from "../../points/labels";
 import { wallLengthM } from "../house/walls";
 
 const text = (value: string) => value.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
-const n = (value: number) => String(Math.round(value * 1000) / 1000);
+const n = (value: number) => String(round3(value));
 const ring = (corners: readonly (readonly [number, number])[]) =>
   corners.map(([x, y]) => `${n(x)},${n(y)}`).join(" ");
 

@@ -1,4 +1,5 @@
 /** Power over data cables, switch by switch: what is set aside, what is really drawn, and who cannot start. */
+import { round2 } from "../../geometry/round";
 import { byId } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { ClosetRow } from "../house/rows-house";
@@ -32,8 +33,7 @@ export const poeSwitches = memoByParts([dropsOf, "closets"], (design): PoeSwitch
     .flatMap(([id, drops]): PoeSwitch[] => {
       const closet = byId(design, "closets").get(id);
       if (!closet) return [];
-      const sum = (of: (drop: Drop) => number) =>
-        Math.round(drops.reduce((all, drop) => all + of(drop), 0) * 100) / 100;
+      const sum = (of: (drop: Drop) => number) => round2(drops.reduce((all, drop) => all + of(drop), 0));
       return [
         {
           closet,

@@ -1,4 +1,5 @@
 /** The sheet an installer takes to one pull: which reels on the stand, how much off each, what to write on which end. */
+import { round3 } from "../../geometry/round";
 import type { Design } from "../../design/collections";
 import type { LegendLine } from "../../design/rows-settings";
 import { dropsOf, type Drop } from "./drops";
@@ -61,7 +62,7 @@ function cutsByLabel(
           beforeM: left,
           lengthM: cut.lengthM,
         });
-        left = Math.round((left - cut.lengthM) * 1000) / 1000;
+        left = round3(left - cut.lengthM);
       }
     }
   }
@@ -83,7 +84,7 @@ export function pullSheets(design: Design): PullSheet[] {
         const cutAhead = cut !== undefined && reels.has(cut.reel);
         if (cut) {
           const before = left.get(cut.reel)!;
-          const after = Math.round((before - cut.lengthM) * 1000) / 1000;
+          const after = round3(before - cut.lengthM);
           left.set(cut.reel, after);
           reels.set(cut.reel, {
             name: cut.reel,

@@ -1,4 +1,5 @@
 /** Pull plan: drops that share most of their way are pulled together, farthest first. */
+import { round3 } from "../../geometry/round";
 import type { RunsSettings } from "../../design/rows-settings";
 import type { Drop } from "./drops";
 import type { Place } from "../../ways/route";
@@ -29,7 +30,7 @@ export interface EdgeFacts {
   wayOf(edge: number): PullWay;
 }
 
-const r3 = (value: number) => Math.round(value * 1000) / 1000;
+const r3 = (value: number) => round3(value);
 
 /** Metres that two straight legs on one level share. */
 function overlapM(a: Place, b: Place, c: Place, d: Place): number {

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { MainsRunRow, NoGoRow } from "../house/rows-survey";
-import type { CableTypeRow } from "../../design/rows-system";
+import type { CableTypeRow } from "./rows";
 import type { Xy } from "../../geometry/segment";
 import type { Working } from "../../desk/working";
 import { alongside, crosses } from "../../geometry/cross";

@@ -1,21 +1,17 @@
 /** What happens on site: noting it drop by drop, what is left to do, and how what was built differs from what was planned. */
+import { round1, round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { checkRow } from "../../design/check-row";
 import { fail } from "../../design/input-error";
-import {
-  DROP_STATES,
-  type DropRow,
-  type DropTest,
-  type PointRow,
-  type TRADES,
-} from "../../design/rows-system";
+import { DROP_STATES, type DropRow, type DropTest, type PointRow, type TRADES } from "./rows";
 import { writeCsv } from "../../files/csv";
 import { movePoint } from "../house/points";
 import { putDrop, rowOf } from "./drop-row";
 import { collisionsOf } from "./clearance";
-import { dropsOf, pointLabel, type Drop } from "./drops";
+import { dropsOf, type Drop } from "./drops";
+import { pointLabel } from "../../points/labels";
 import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 
@@ -41,7 +37,6 @@ const trueM = (row?: Pick<DropRow, "markStartM" | "markEndM">) =>
   row?.markStartM === undefined || row.markEndM === undefined
     ? undefined
     : Math.abs(row.markEndM - row.markStartM);
-const round3 = (value: number) => Math.round(value * 1000) / 1000;
 
 /**
  * Note what was seen of a drop on a day. With both jacket marks and a reel, what is left on that reel follows: it
@@ -138,8 +133,6 @@ export function marksDoubt(design: Design, drop: Drop, startM: number, endM: num
     mostM: most(DOUBTED),
   };
 }
-
-const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** A point found elsewhere than drawn: it stands there now, and where it was drawn is kept with the day and the reason. */
 export function movedOnSite(

@@ -1,7 +1,8 @@
 /** Cable by type: metres, reels to buy with the bound, waste and cost. */
+import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { keptFor, memoByParts } from "../../design/kept";
-import type { CableTypeRow } from "../../design/rows-system";
+import type { CableTypeRow } from "./rows";
 import { dropsOf, type Drop } from "./drops";
 import { cutReels, type Cutting } from "./reels";
 
@@ -13,8 +14,6 @@ export interface CableTotal {
   /** New reels × metres on a reel × price of a metre. */
   cost: number;
 }
-
-const round2 = (value: number) => Math.round(value * 100) / 100;
 
 /** The last cutting of each cable type. */
 const cuttingsOf = keptFor(() => new Map<string, { key: string; cutting: Cutting }>());

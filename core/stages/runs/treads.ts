@@ -1,7 +1,7 @@
 /** Lit treads: which hang on one supply, where their junction box sits, and what that leaves of the volts. */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
-import type { KindNeeds, KindRow, PointRow } from "../../design/rows-system";
+import type { KindNeeds, KindRow, PointRow } from "./rows";
 import { kitOf } from "../../points/kits";
 import { runSettings } from "./settings";
 

@@ -1,4 +1,5 @@
 /** The workings of what stage 4 computes. Built only when somebody opens them. */
+import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { counted } from "../../design/words";
 import { sumWorking, verdictUnder, type Step, type Working } from "../../desk/working";
@@ -229,7 +230,7 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
         : []),
       {
         formula: "I = P / V",
-        with: `${Math.round(load.watts * 100) / 100} W / ${load.sourceV} V`,
+        with: `${round2(load.watts)} W / ${load.sourceV} V`,
         gives: `${amps.toFixed(3)} A`,
         source: "kind of point",
       },

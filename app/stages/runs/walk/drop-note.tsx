@@ -3,7 +3,7 @@ import { Camera } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
-import { TEST_METHODS, TRADES, type DropTest } from "#core/design/rows-system";
+import { TEST_METHODS, TRADES, type DropTest } from "#core/stages/runs/rows";
 import { formatLength, parseLength } from "#core/design/units";
 import { applyChanges } from "#core/design/edit";
 import type { Drop } from "#core/stages/runs";

@@ -10,6 +10,8 @@ import { db } from "#server/db";
 import { requireRole } from "#server/guard";
 import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../../root";
+import { createResults } from "../../../desk/results";
+import { startEngine } from "../../../desk/start-engine";
 import { createDesignStore } from "../../../desk/store";
 import { designOf, designText } from "../../../desk/design-text";
 import { DeskProvider, useDesign, useDesk, useDeskState } from "../../../desk/desk";
@@ -71,6 +73,7 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
       }),
     [url, loaderData, running],
   );
+  const results = useMemo(() => createResults(store, startEngine), [store]);
   // As on the desk: a large house is computed where it holds nobody else up.
   if (loaderData.heavy && running === undefined)
     return (
@@ -83,6 +86,7 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
     <DeskProvider
       key={running ?? "drawn"}
       store={store}
+      results={results}
       url={url}
       readOnly={loaderData.role === "view" || running === "beside another"}
       preferences={preferences}

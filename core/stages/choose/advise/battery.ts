@@ -1,4 +1,5 @@
 /** On cells or on a cable: what both cost over the years, and when the cable has paid for itself. */
+import { round1 } from "../../../geometry/round";
 import type { Design } from "../../../design/collections";
 import type { OptionRow } from "../rows";
 import type { Working } from "../../../desk/working";
@@ -92,7 +93,7 @@ export function adviseBattery(
   const reasons = [
     ...(ban ? [`No new cable may be laid there (${ban})`] : []),
     changes
-      ? `${Math.round(count * changes * (battery.cells ?? 1) * 10) / 10} cells a year, and somebody who remembers: a flat cell is found when the thing is needed`
+      ? `${round1(count * changes * (battery.cells ?? 1))} cells a year, and somebody who remembers: a flat cell is found when the thing is needed`
       : "Its pack is charged where it hangs; nobody changes cells",
     ...(result.breakEvenYears === undefined
       ? ["The cable never pays for itself in money"]

@@ -1,4 +1,5 @@
 /** A coordinator with its own supply against one that is plugged into the hub: what goes on while the hub restarts. */
+import { round1 } from "../../../geometry/round";
 import type { OptionRow } from "../rows";
 import type { Working } from "../../../desk/working";
 
@@ -38,7 +39,7 @@ export function adviseCoordinator({ hubMin, perYear, batteryDevices }: Restart):
     rows: [
       {
         what: "The radio network",
-        stick: `gone for ${hubMin} min, whole again ${Math.round((away - hubMin) * 10) / 10} min later`,
+        stick: `gone for ${hubMin} min, whole again ${round1(away - hubMin)} min later`,
         standing: "stays up: routers and sleepers notice nothing",
       },
       {

@@ -1,4 +1,5 @@
 /** The standard catalogue: what the trade has, invented and without makers. A design takes it in and may change every line. */
+import { round2 } from "../../../geometry/round";
 import type { OptionRow } from "../rows";
 import { CONTROLLERS } from "./controllers";
 import { LIGHT } from "./light";
@@ -11,7 +12,7 @@ export const CATALOGUE: readonly OptionRow[] = [...CONTROLLERS, ...LIGHT, ...RES
 
 /** The catalogue with all money × factor, rounded to 0.01. */
 export function catalogueIn(factor = 1): OptionRow[] {
-  const money = (value: number) => Math.round(value * factor * 100) / 100;
+  const money = (value: number) => round2(value * factor);
   return CATALOGUE.map((row) => ({
     ...row,
     price: money(row.price),

@@ -1,3 +1,3 @@
-/** Drawings in and out. The readers and the DXF writer are heavy: import their files by themselves where a page may do without. */
-export { importWalls, wallsFrom, type Drawing, type WallsFrom, type WallsMade } from "./walls-from";
-export { levelBox, planSvg } from "../../runs/plan-svg";
+/** Drawings in. The readers are heavy: import their files by themselves where a page may do without. */
+export type { Drawing } from "../../../files/drawing";
+export { importWalls, wallsFrom, type WallsFrom, type WallsMade } from "./walls-from";

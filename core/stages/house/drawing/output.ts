@@ -2,7 +2,8 @@
 import { fail } from "../../../design/input-error";
 import { area } from "../../../geometry/polygon";
 import { facesOf } from "../faces";
-import { wallsFrom, type Drawing } from "./walls-from";
+import type { Drawing } from "../../../files/drawing";
+import { wallsFrom } from "./walls-from";
 import { readDxf } from "../../../files/dxf-in";
 import { readSvg } from "../../../files/svg-in";
 

@@ -1,5 +1,7 @@
 /** Straight lines out of somebody else's drawing, and the walls they make. */
+import { round3 } from "../../../geometry/round";
 import Flatbush from "flatbush";
+import { LeftOut, type DrawnLine, type Drawing } from "../../../files/drawing";
 import type { Design } from "../../../design/collections";
 import type { Change } from "../../../design/edit";
 import { fail } from "../../../design/input-error";
@@ -7,34 +9,6 @@ import type { WallRow } from "../rows-house";
 import { distance, type Xy } from "../../../geometry/segment";
 import { LEAST_WALL_M, withRooms } from "../walls";
 import { counted } from "../../../design/words";
-
-export interface DrawnLine {
-  a: [number, number];
-  b: [number, number];
-}
-
-export interface Drawing {
-  /** Metres in one unit of the drawing; undefined where the file does not say. */
-  metresPerUnit?: number;
-  /** Lines by layer, in units of the drawing, y down. */
-  layers: { name: string; lines: DrawnLine[] }[];
-  /** What was not read, and why. */
-  leftOut: { what: string; count: number; why: string }[];
-}
-
-/** Counts what is left out, by kind and reason. */
-export class LeftOut {
-  readonly #counts = new Map<string, { what: string; count: number; why: string }>();
-  add(what: string, why: string): void {
-    const key = `${what}\n${why}`;
-    const known = this.#counts.get(key);
-    if (known) known.count += 1;
-    else this.#counts.set(key, { what, count: 1, why });
-  }
-  list(): Drawing["leftOut"] {
-    return [...this.#counts.values()].sort((a, b) => b.count - a.count);
-  }
-}
 
 export interface WallsFrom {
   metresPerUnit: number;
@@ -52,7 +26,7 @@ export interface WallsMade {
   leftOut: Drawing["leftOut"];
 }
 
-const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
+const mm = (m: number) => round3(m);
 const THINNEST_M = 0.04;
 const THICKEST_M = 0.7;
 

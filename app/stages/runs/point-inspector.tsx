@@ -1,28 +1,28 @@
-/** A point with its cables, and the device at it. */
+/** A point with its cables. */
 import { Trash2 } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { useLocation } from "react-router";
 import { byId, type Design } from "#core/design/collections";
-import type { DeviceRow, PointRow } from "#core/design/rows-system";
-import { DEVICE_STATUSES, PROTOCOLS } from "#core/design/rows-system";
 import { checkRow } from "#core/design/check-row";
-import { removeRows } from "#core/design/remove";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { changePoint, duplicatePoint, movePoint, removePoint, roomAt } from "#core/stages/house";
-import { addDevice, changeDevice } from "#core/stages/register";
-import { dropsOf, lengthWorking, loadWorking, pointLabel, type Drop } from "#core/stages/runs";
+import { addDevice } from "#core/stages/register";
+import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
+import { pointLabel } from "#core/points/labels";
+import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
 import { Fact, LengthField, SelectField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
 
-const WaysPanel = lazy(() => import("../runs/ways-panel"));
+const WaysPanel = lazy(() => import("./ways-panel"));
 
-export function PointInspector({ design, point, drop }: { design: Design; point: PointRow; drop?: string }) {
+export default function PointInspector({ design, id, drop }: InspectorProps) {
   const { select, readOnly, preferences, working } = useDesk();
   const edit = useEdit();
+  const point = byId(design, "points").get(id)!;
   const kind = byId(design, "kinds").get(point.kind)!;
   const drops = dropsOf(design).filter((d) => d.point.id === point.id);
   const shown = drops.find((d) => d.key === drop) ?? drops[0];
@@ -67,7 +67,7 @@ export function PointInspector({ design, point, drop }: { design: Design; point:
         </dl>
       )}
       {!working && shown && <OwnWorking design={design} drop={shown} />}
-      <Findings design={design} collection="points" id={point.id} />
+      <Findings collection="points" id={point.id} />
       {stage === "runs" && drops.some((one) => one.route && !one.to) && (
         <Suspense>
           <WaysPanel design={design} point={point} />
@@ -218,84 +218,4 @@ function kitText(design: Design, drops: readonly Drop[]): string {
 function OwnWorking({ design, drop }: { design: Design; drop: Drop }) {
   const working = lengthWorking(design, drop);
   return working ? <WorkingPanel working={working} /> : null;
-}
-
-export function DeviceInspector({ design, device }: { design: Design; device: DeviceRow }) {
-  const { select, readOnly } = useDesk();
-  const edit = useEdit();
-  const point = byId(design, "points").get(device.point)!;
-  const kind = byId(design, "kinds").get(point.kind)!;
-  const put = (values: Partial<DeviceRow>) => {
-    const next = Object.fromEntries(
-      Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined),
-    );
-    checkRow("devices", next, "");
-    edit((d) => changeDevice(d, device.id, values));
-  };
-  const text =
-    (field: "address" | "node" | "serial" | "firmware" | "batterySince" | "warrantyUntil") =>
-    (typed: string) =>
-      put({ [field]: typed.trim() || undefined });
-  return (
-    <>
-      <Heading
-        glyph={<Glyph glyph={kind.glyph} size={15} />}
-        title={device.name}
-        label={pointLabel(design, point)}
-        text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name}`}
-      />
-      <Findings design={design} collection="devices" id={device.id} />
-      <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
-        <TextField label="Name" text={device.name} take={(typed) => put({ name: typed.trim() })} />
-        <SelectField
-          label="Status"
-          value={device.status}
-          options={DEVICE_STATUSES.map((value) => ({ value, text: value }))}
-          take={(status) => status && put({ status })}
-        />
-        <SelectField
-          label="Protocol"
-          value={device.protocol}
-          options={PROTOCOLS.map((value) => ({ value, text: value }))}
-          take={(protocol) => protocol && put({ protocol })}
-        />
-        <TextField label="Address" mono text={device.address ?? ""} take={text("address")} />
-        <TextField label="Node" mono text={device.node ?? ""} take={text("node")} />
-        <TextField label="Serial" mono text={device.serial ?? ""} take={text("serial")} />
-        <TextField label="Firmware" mono text={device.firmware ?? ""} take={text("firmware")} />
-        <TextField
-          label="Cost"
-          mono
-          unit={design.design.currency}
-          inputMode="decimal"
-          text={device.cost === undefined ? "" : String(device.cost)}
-          take={(typed) => put({ cost: typed.trim() ? Number(typed.replace(",", ".")) : undefined })}
-        />
-        <TextField label="Battery since" mono text={device.batterySince ?? ""} take={text("batterySince")} />
-        <TextField
-          label="Warranty until"
-          mono
-          text={device.warrantyUntil ?? ""}
-          take={text("warrantyUntil")}
-        />
-      </div>
-      <div className="flex gap-1.5 px-3.5 py-3">
-        <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>
-          Its point
-        </button>
-        {!readOnly && (
-          <button
-            type="button"
-            className="button text-stop"
-            onClick={() => {
-              edit((d) => removeRows(d, [{ in: "devices", id: device.id }]));
-              select(undefined);
-            }}
-          >
-            <Trash2 size={13} /> Remove
-          </button>
-        )}
-      </div>
-    </>
-  );
 }

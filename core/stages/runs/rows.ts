@@ -1,10 +1,20 @@
-/** Rows of the system in the house: points, what they bring with them, cables, devices and automations. */
-import { Choice, Flag, Id, Integers, Many, Num, One, Ref, Refs, Text, Texts, Whole } from "./fields";
-import { CLOCK, DAY } from "../stages/brief/rows";
-import { SERVICES, type Service } from "./services";
-
+/** Rows of stage 4: kinds and their kits, points, and what is pulled to them. */
+import {
+  Choice,
+  Flag,
+  Id,
+  Many,
+  Num,
+  One,
+  Ref,
+  Refs,
+  Text,
+  Texts,
+  Whole,
+  type RowClass,
+} from "../../design/fields";
+import { DAY, SERVICES, type Service } from "../../design/vocabulary";
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
-export { SERVICES, type Service } from "./services";
 
 /** What a coaxial cable takes from a signal, per 100 m, at one frequency. */
 export class LossAt {
@@ -202,96 +212,13 @@ export class ReelRow {
   @Num({ unit: "m", min: 0, max: 10000 }) remainingM!: number;
 }
 
-export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
-export const PROTOCOLS = [
-  "Zigbee",
-  "Z-Wave",
-  "Thread",
-  "Matter over Wi-Fi",
-  "Wi-Fi",
-  "Bluetooth LE",
-  "Ethernet",
-  "PoE",
-  "house bus",
-  "DALI",
-  "RS-485",
-  "1-Wire",
-  "433 MHz",
-  "868 MHz",
-  "infrared",
-  "contact",
-  "analogue",
-  "none",
-] as const;
-
-/** The thing at a point, once chosen. */
-export class DeviceRow {
-  @Id() id!: string;
-  @Ref("points") point!: string;
-  /** What was chosen for it, from the catalogue. */
-  @Ref("options", { optional: true }) option?: string;
-  @Text({ max: 80 }) name!: string;
-  @Choice(DEVICE_STATUSES) status!: (typeof DEVICE_STATUSES)[number];
-  @Choice(PROTOCOLS) protocol!: (typeof PROTOCOLS)[number];
-  @Text({ max: 60, optional: true }) address?: string;
-  @Text({ max: 40, optional: true }) node?: string;
-  @Text({ max: 60, optional: true }) serial?: string;
-  @Text({ max: 40, optional: true }) firmware?: string;
-  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) batterySince?: string;
-  @Num({ unit: "money", min: 0, max: 1_000_000, optional: true }) cost?: number;
-  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) warrantyUntil?: string;
-  @Texts({ optional: true }) tags?: string[];
-}
-
-export const SUN_EVENTS = ["rise", "set", "dawn", "dusk", "noon"] as const;
-export type SunEvent = (typeof SUN_EVENTS)[number];
-
-/** So many minutes after (or, negative, before) an event of the sun at the site. */
-export class SunCue {
-  @Choice(["sun"]) kind!: "sun";
-  @Text({ max: 20 }) key!: string;
-  @Choice(SUN_EVENTS) event!: SunEvent;
-  @Num({ unit: "min", min: -720, max: 720 }) offsetMin!: number;
-}
-
-/** A local time of day. */
-export class TimeCue {
-  @Choice(["time"]) kind!: "time";
-  @Text({ max: 20 }) key!: string;
-  @Text({ max: 5, pattern: CLOCK }) at!: string;
-}
-
-/** Local time of day within [from, to); over midnight where to is earlier. */
-export class WindowGuard {
-  @Choice(["window"]) kind!: "window";
-  @Text({ max: 5, pattern: CLOCK }) from!: string;
-  @Text({ max: 5, pattern: CLOCK }) to!: string;
-}
-
-/** Days of the week, Monday 1 to Sunday 7. */
-export class WeekdaysGuard {
-  @Choice(["weekdays"]) kind!: "weekdays";
-  @Integers({ min: 1, max: 7, least: 1 }) days!: number[];
-}
-
-/** Bring shades to a position: 0 % shut, 100 % open. */
-export class ShadeMove {
-  @Choice(["shade"]) kind!: "shade";
-  @Refs("points") points!: string[];
-  @Num({ unit: "%", min: 0, max: 100 }) positionPct!: number;
-}
-
-export const PRIORITIES = ["safety", "hand", "comfort", "saving", "looks"] as const;
-
-export class AutomationRow {
-  @Id() id!: string;
-  @Text({ max: 80 }) name!: string;
-  @Choice(PRIORITIES) priority!: (typeof PRIORITIES)[number];
-  @Many({ by: "kind", classes: { sun: SunCue, time: TimeCue } }) cues!: (SunCue | TimeCue)[];
-  @Many({ by: "kind", classes: { window: WindowGuard, weekdays: WeekdaysGuard } }) guards!: (
-    WindowGuard | WeekdaysGuard
-  )[];
-  @Many({ by: "kind", classes: { shade: ShadeMove } }) moves!: ShadeMove[];
-  @Flag() enabled!: boolean;
-  @Ref("phases", { optional: true }) phase?: string;
-}
+/** Each collection with its row class and what one row is called, in the order of the project file. */
+export const ROWS = {
+  cableTypes: [CableTypeRow, "cable type"],
+  kinds: [KindRow, "kind"],
+  roomKits: [RoomKitRow, "room kit"],
+  points: [PointRow, "point"],
+  symmetries: [SymmetryRow, "symmetric pair"],
+  drops: [DropRow, "drop"],
+  reels: [ReelRow, "reel"],
+} satisfies Record<string, [RowClass, string]>;

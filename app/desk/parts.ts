@@ -1,0 +1,106 @@
+/**
+ * What a stage gives the desk. Its sheet's route module carries it as `handle`, so that the stage one looks at is
+ * there at once; the parts of any other stage come when something of theirs is selected, found or asked for.
+ */
+import { use, type ComponentType } from "react";
+import { useMatches } from "react-router";
+import { stageOf, type AnyRow, type CollectionName, type Design, type Rows } from "#core/design/collections";
+import type { Change } from "#core/design/edit";
+import { STAGES, type Stage } from "#core/desk/names";
+import type { Working } from "#core/desk/working";
+import { STAGE_PARTS } from "../stages";
+import type { Selection, Stratum } from "./desk";
+
+/** What the form of a row is told, and what stands above it. */
+export interface RowPart<Row extends AnyRow = AnyRow> {
+  /** Fields to show, in this order; all that a form can hold where left out. */
+  only?: readonly string[];
+  /** Words instead of a field's name. */
+  names?: Readonly<Record<string, string>>;
+  /** How new values are put; a plain put of the row where left out. */
+  change?(design: Design, id: string, values: Record<string, unknown>): Change[];
+  /** Its title, where the row has no name of its own. */
+  title?(design: Design, row: Row): string;
+  /** Where the work can hurt. */
+  caution?(row: Row): string | undefined;
+  Extra?: ComponentType<{ design: Design; row: Row }>;
+}
+
+export interface InspectorProps {
+  design: Design;
+  id: string;
+  drop?: string;
+}
+
+/** A thing the find box finds; picking it goes to the stage and selects the row. */
+export interface Found {
+  in: CollectionName;
+  id: string;
+  text: string;
+  hint: string;
+  /** Where it is shown, where that is another stage. */
+  stage?: Stage;
+}
+
+/** A command of the find box: a place in the application, or a file to save. */
+export interface StageCommand {
+  text: string;
+  hint: string;
+  /** Below the design's own address; a `file` is fetched rather than shown. */
+  path: string;
+  file?: boolean;
+}
+
+export interface LayerProps {
+  design: Design;
+  level: string;
+  /** Pixels a metre. */
+  k: number;
+}
+
+export interface StageParts {
+  stage: Stage;
+  /** What the inspector shows while nothing is selected. */
+  Summary: ComponentType<{ design: Design }>;
+  /** A panel that stands in the inspector whatever is selected, while this view of the sheet is shown. */
+  panels?: Readonly<Record<string, ComponentType>>;
+  /** Inspectors of collections that want more than a form. */
+  inspectors?: Partial<Record<CollectionName, ComponentType<InspectorProps>>>;
+  rows?: { [C in CollectionName]?: RowPart<Rows[C]> };
+  commands?: readonly StageCommand[];
+  finds?(design: Design): Found[];
+  /** What W opens for a selected row of this stage. */
+  working?(design: Design, selection: Selection): Working | undefined;
+  /** What the plan shows of this stage while the stratum is lit. */
+  layers?: Partial<Record<Stratum, ComponentType<LayerProps>>>;
+}
+
+export const isBuilt = (stage: Stage): boolean => STAGE_PARTS[stage] !== undefined;
+
+const fetched = new Map<Stage, Promise<StageParts | undefined>>();
+
+/** The parts of a stage, fetched once; undefined where the stage is not built. */
+export function partsOf(stage: Stage): Promise<StageParts | undefined> {
+  const known = fetched.get(stage);
+  if (known) return known;
+  const asked = STAGE_PARTS[stage]?.().then(({ parts }) => parts) ?? Promise.resolve(undefined);
+  fetched.set(stage, asked);
+  return asked;
+}
+
+/** The parts of all stages that are built. */
+export const allParts = async (): Promise<StageParts[]> =>
+  (await Promise.all(STAGES.map(partsOf))).filter((parts) => parts !== undefined);
+
+/** The parts of the stage that is shown. */
+export function useShownParts(): StageParts | undefined {
+  const handle = useMatches().at(-1)?.handle as { parts?: StageParts } | undefined;
+  return handle?.parts;
+}
+
+/** The parts of the stage a collection belongs to; suspends while they are fetched. */
+export function usePartsFor(collection: CollectionName): StageParts | undefined {
+  const shown = useShownParts();
+  const stage = stageOf(collection);
+  return shown?.stage === stage ? shown : use(partsOf(stage));
+}

@@ -1,0 +1,96 @@
+/** The level that is shown and the settings of the design: what the inspector has while nothing is selected. */
+import type { ReactNode } from "react";
+import { byId, type Design } from "#core/design/collections";
+import { checkRow } from "#core/design/check-row";
+import { area } from "#core/geometry/polygon";
+import { useDesk, useEdit } from "../desk/desk";
+import { Fact, LengthField, TextField } from "../kit/fields";
+import { Heading } from "./parts";
+
+/** `children` stand between the rooms of the level and the settings. */
+export function DesignInspector({ design, children }: { design: Design; children?: ReactNode }) {
+  const { level, select, readOnly } = useDesk();
+  const edit = useEdit();
+  const settings = design.design;
+  const here = byId(design, "levels").get(level);
+  const rooms = design.rooms.filter((room) => room.level === level);
+  const put = (values: Partial<typeof settings>) => {
+    const next = checkRow("design", { ...settings, ...values }, "");
+    edit(() => [{ in: "design", put: next }]);
+  };
+  const number = (typed: string) => Number(typed.replace(",", ".").trim() || NaN);
+  return (
+    <>
+      <Heading
+        title={here?.name ?? settings.name}
+        text={
+          here
+            ? `floor at ${here.elevationM.toFixed(2)} m · ceiling ${here.ceilingHeightM.toFixed(2)} m`
+            : undefined
+        }
+      />
+      <ul className="border-b border-rule py-1.5">
+        {rooms.map((room) => (
+          <li key={room.id}>
+            <button
+              type="button"
+              className="flex w-full justify-between px-3.5 py-0.5 text-left hover:bg-raised"
+              onClick={() => select({ in: "rooms", id: room.id })}
+            >
+              <span>{room.name}</span>
+              <span className="measure text-soft">{area(room.outline).toFixed(1)} m²</span>
+            </button>
+          </li>
+        ))}
+        {rooms.length === 0 && <li className="px-3.5 text-soft">No room on this level yet.</li>}
+      </ul>
+      {children}
+      <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
+        <h3 className="font-semibold">Cable lengths</h3>
+        <LengthField
+          label="Slack, point"
+          metres={settings.slackPointM}
+          take={(slackPointM) => put({ slackPointM })}
+        />
+        <LengthField
+          label="Slack, closet"
+          metres={settings.slackClosetM}
+          take={(slackClosetM) => put({ slackClosetM })}
+        />
+        <TextField
+          label="Waste"
+          mono
+          unit="%"
+          inputMode="decimal"
+          text={String(settings.wastePct)}
+          take={(typed) => put({ wastePct: number(typed) })}
+        />
+        <TextField
+          label="Ambient"
+          mono
+          unit="°C"
+          inputMode="decimal"
+          text={String(settings.ambientC)}
+          take={(typed) => put({ ambientC: number(typed) })}
+        />
+      </div>
+      <dl className="px-3.5 py-2.5">
+        <Fact label="Site">
+          <span className="measure">
+            {Math.abs(settings.latitudeDeg)}° {settings.latitudeDeg < 0 ? "S" : "N"},{" "}
+            {Math.abs(settings.longitudeDeg)}° {settings.longitudeDeg < 0 ? "W" : "E"}
+          </span>
+        </Fact>
+        <Fact label="Zone">{settings.zone}</Fact>
+        <Fact label="True north">
+          <span className="measure">{settings.northDeg}°</span> from sheet-up
+        </Fact>
+      </dl>
+      <p className="px-3.5 pb-3 text-small text-soft">
+        {readOnly
+          ? "You may look at this design but not change it."
+          : "Press a point to see its cables. Drag it, or nudge it with the arrows, and the ledger below says what that costs."}
+      </p>
+    </>
+  );
+}

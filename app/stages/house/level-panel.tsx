@@ -1,0 +1,126 @@
+/** The level that is shown: its own measures, and everything drawn on it as a list that keys can walk through. */
+import type { Design } from "#core/design/collections";
+import { removeRows } from "#core/design/remove";
+import { copyLevel, newLevel } from "#core/stages/house";
+import { newRowId, useDesk, useEdit, withRef } from "../../desk/desk";
+import { RowForm, rowName } from "../../inspect/row-form";
+
+/** Collections of which a level has rows of its own, for reaching them without the plan. */
+const ON_LEVEL = [
+  "walls",
+  "trunks",
+  "closets",
+  "switches",
+  "lamps",
+  "noGo",
+  "mainsRuns",
+  "fixtures",
+  "underlays",
+] as const;
+
+export function LevelPanel({ design, level }: { design: Design; level: string }) {
+  const { select, selection, readOnly, showLevel } = useDesk();
+  const edit = useEdit();
+  const used =
+    [...design.rooms, ...design.walls, ...design.points, ...design.closets].some(
+      (row) => row.level === level,
+    ) || design.risers.some((riser) => riser.fromLevel === level || riser.toLevel === level);
+  return (
+    <div className="grid gap-2 border-b border-rule px-3.5 py-3">
+      <h3 className="font-semibold">This level</h3>
+      <RowForm
+        collection="levels"
+        id={level}
+        only={[
+          "name",
+          "code",
+          "order",
+          "elevationM",
+          "ceilingHeightM",
+          "slabThicknessM",
+          "voidAboveM",
+          "slabMaterial",
+          "ceilingMaterial",
+          "slabFireMin",
+        ]}
+        names={{
+          slabFireMin: "Floor holds fire",
+          slabThicknessM: "Slab",
+          voidAboveM: "Void above",
+          ceilingHeightM: "Ceiling",
+        }}
+      />
+      {!readOnly && (
+        <div className="flex flex-wrap gap-1.5">
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              const made = newLevel(design, newRowId("l"));
+              edit(() => [{ in: "levels", put: made }]);
+              showLevel(made.id);
+            }}
+          >
+            New level above
+          </button>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              const made = copyLevel(design, level, newRowId);
+              edit(() => made.changes);
+              showLevel(made.level);
+            }}
+          >
+            Copy as a level above
+          </button>
+          <button
+            type="button"
+            className="button text-stop"
+            disabled={used || design.levels.length < 2}
+            title={used ? "It is not empty" : undefined}
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "levels", id: level }]));
+              showLevel(design.levels.find((row) => row.id !== level)!.id);
+            }}
+          >
+            Remove the level
+          </button>
+        </div>
+      )}
+      {ON_LEVEL.map((name) => {
+        const rows = (design[name] as { id: string; level: string }[]).filter((row) => row.level === level);
+        return (
+          rows.length > 0 && (
+            <details key={name}>
+              <summary className="text-small text-soft">
+                {{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ??
+                  name.charAt(0).toUpperCase() + name.slice(1)}{" "}
+                ({rows.length})
+              </summary>
+              <ul className="mt-1 max-h-40 overflow-y-auto">
+                {rows.map((row) => (
+                  <li key={row.id}>
+                    <button
+                      type="button"
+                      className="w-full truncate py-0.5 text-left hover:underline"
+                      onClick={(event) =>
+                        select(
+                          event.shiftKey
+                            ? withRef(selection, { in: name, id: row.id })
+                            : { in: name, id: row.id },
+                        )
+                      }
+                    >
+                      {rowName(row as never)}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )
+        );
+      })}
+    </div>
+  );
+}

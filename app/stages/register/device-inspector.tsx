@@ -1,0 +1,95 @@
+/** A device: what is known of it. */
+import { Trash2 } from "lucide-react";
+import { byId } from "#core/design/collections";
+import { checkRow } from "#core/design/check-row";
+import { removeRows } from "#core/design/remove";
+import { PROTOCOLS } from "#core/design/vocabulary";
+import { pointLabel } from "#core/points/labels";
+import { changeDevice } from "#core/stages/register";
+import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
+import { useDesk, useEdit } from "../../desk/desk";
+import type { InspectorProps } from "../../desk/parts";
+import { Findings, Heading } from "../../inspect/parts";
+import { SelectField, TextField } from "../../kit/fields";
+import { Glyph } from "../../kit/glyph";
+
+export default function DeviceInspector({ design, id }: InspectorProps) {
+  const { select, readOnly } = useDesk();
+  const edit = useEdit();
+  const device = byId(design, "devices").get(id)!;
+  const point = byId(design, "points").get(device.point)!;
+  const kind = byId(design, "kinds").get(point.kind)!;
+  const put = (values: Partial<DeviceRow>) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined),
+    );
+    checkRow("devices", next, "");
+    edit((d) => changeDevice(d, device.id, values));
+  };
+  const text =
+    (field: "address" | "node" | "serial" | "firmware" | "batterySince" | "warrantyUntil") =>
+    (typed: string) =>
+      put({ [field]: typed.trim() || undefined });
+  return (
+    <>
+      <Heading
+        glyph={<Glyph glyph={kind.glyph} size={15} />}
+        title={device.name}
+        label={pointLabel(design, point)}
+        text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name}`}
+      />
+      <Findings collection="devices" id={device.id} />
+      <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
+        <TextField label="Name" text={device.name} take={(typed) => put({ name: typed.trim() })} />
+        <SelectField
+          label="Status"
+          value={device.status}
+          options={DEVICE_STATUSES.map((value) => ({ value, text: value }))}
+          take={(status) => status && put({ status })}
+        />
+        <SelectField
+          label="Protocol"
+          value={device.protocol}
+          options={PROTOCOLS.map((value) => ({ value, text: value }))}
+          take={(protocol) => protocol && put({ protocol })}
+        />
+        <TextField label="Address" mono text={device.address ?? ""} take={text("address")} />
+        <TextField label="Node" mono text={device.node ?? ""} take={text("node")} />
+        <TextField label="Serial" mono text={device.serial ?? ""} take={text("serial")} />
+        <TextField label="Firmware" mono text={device.firmware ?? ""} take={text("firmware")} />
+        <TextField
+          label="Cost"
+          mono
+          unit={design.design.currency}
+          inputMode="decimal"
+          text={device.cost === undefined ? "" : String(device.cost)}
+          take={(typed) => put({ cost: typed.trim() ? Number(typed.replace(",", ".")) : undefined })}
+        />
+        <TextField label="Battery since" mono text={device.batterySince ?? ""} take={text("batterySince")} />
+        <TextField
+          label="Warranty until"
+          mono
+          text={device.warrantyUntil ?? ""}
+          take={text("warrantyUntil")}
+        />
+      </div>
+      <div className="flex gap-1.5 px-3.5 py-3">
+        <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>
+          Its point
+        </button>
+        {!readOnly && (
+          <button
+            type="button"
+            className="button text-stop"
+            onClick={() => {
+              edit((d) => removeRows(d, [{ in: "devices", id: device.id }]));
+              select(undefined);
+            }}
+          >
+            <Trash2 size={13} /> Remove
+          </button>
+        )}
+      </div>
+    </>
+  );
+}

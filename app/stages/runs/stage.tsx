@@ -1,0 +1,54 @@
+/** What stage 4 gives the desk. */
+import { lazy } from "react";
+import type { Design } from "#core/design/collections";
+import { pointLabel } from "#core/points/labels";
+import { closetWorking, dropsOf, lengthWorking } from "#core/stages/runs";
+import { useView } from "../../kit/views";
+import type { StageParts } from "../../desk/parts";
+import { DesignInspector } from "../../inspect/design-inspector";
+import { RUN_VIEWS } from "./views";
+
+const TradesSummary = lazy(() => import("./trades-summary"));
+
+function RunsSummary({ design }: { design: Design }) {
+  const [view] = useView(RUN_VIEWS);
+  return view === "trades" ? <TradesSummary /> : <DesignInspector design={design} />;
+}
+
+const view = (text: string, name: string) => ({ text, hint: "view of Runs", path: `runs?view=${name}` });
+const save = (text: string, path: string) => ({ text, hint: "command", path, file: true });
+
+export const parts: StageParts = {
+  stage: "runs",
+  Summary: RunsSummary,
+  panels: { kits: lazy(() => import("./kit-settings")) },
+  inspectors: { points: lazy(() => import("./point-inspector")) },
+  commands: [
+    view("Kits, schools and colour legend", "kits"),
+    view("Electrical: power over data, treads, losses", "electrical"),
+    view("Mounting sheet, walls and ceilings", "trades"),
+    view("On site: progress, punch list, as built", "site"),
+    { text: "Walk the house", hint: "for the phone on site", path: "walk", file: true },
+    save("Save the pull schedule as CSV", "csv/schedule"),
+    save("Save the order as CSV", "csv/materials"),
+    save("Save the pull sheets as PDF", "pull-sheet"),
+  ],
+  finds: (design) =>
+    design.points.map((point) => ({
+      in: "points",
+      id: point.id,
+      stage: "house",
+      text: point.name,
+      hint: pointLabel(design, point),
+    })),
+  working(design, selection) {
+    if (selection.in === "closets") return closetWorking(design, selection.id, "cable");
+    const point =
+      selection.in === "devices"
+        ? design.devices.find((row) => row.id === selection.id)?.point
+        : selection.id;
+    const drops = dropsOf(design).filter((drop) => drop.point.id === point);
+    const drop = drops.find((one) => one.key === selection.drop) ?? drops[0];
+    return drop && lengthWorking(design, drop);
+  },
+};

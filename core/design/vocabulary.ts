@@ -1,0 +1,43 @@
+/** Words and forms that rows of several stages share. */
+
+/** What cables serve: one colour of jacket each. */
+export const SERVICES = [
+  "network",
+  "sight",
+  "sound",
+  "shade",
+  "bus",
+  "security",
+  "climate",
+  "light",
+  "power",
+] as const;
+export type Service = (typeof SERVICES)[number];
+
+export const PROTOCOLS = [
+  "Zigbee",
+  "Z-Wave",
+  "Thread",
+  "Matter over Wi-Fi",
+  "Wi-Fi",
+  "Bluetooth LE",
+  "Ethernet",
+  "PoE",
+  "house bus",
+  "DALI",
+  "RS-485",
+  "1-Wire",
+  "433 MHz",
+  "868 MHz",
+  "infrared",
+  "contact",
+  "analogue",
+  "none",
+] as const;
+
+/** Where a value comes from. */
+export const SOURCES = ["standard", "typical", "measured", "yours"] as const;
+
+/** A day as 2026-11-24, and a time of day as 07:30. */
+export const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;

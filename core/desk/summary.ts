@@ -1,0 +1,33 @@
+/** What all stages find in a design, and how far it meets each of them. */
+import { FILE_ORDER } from "../design/collections";
+import { memoByParts } from "../design/kept";
+import { STAGE_LIST } from "./list";
+import { sortFindings, type Finding } from "./findings";
+import type { Stage } from "./names";
+import type { Facet, Papers } from "./stage";
+
+const EVERYTHING = ["design", ...FILE_ORDER] as const;
+
+/** All findings of a design, most severe first. */
+export const allFindings = memoByParts(EVERYTHING, (design): Finding[] =>
+  sortFindings(STAGE_LIST.flatMap((stage) => stage.checks(design))),
+);
+
+/** The four facets of each built stage: what it has to have before it can be called whole. */
+export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, Facet[]>> => {
+  const found = new Set(allFindings(design).map((finding) => finding.code));
+  const clear = (...codes: string[]) => !codes.some((code) => found.has(code));
+  return Object.fromEntries(STAGE_LIST.map((stage) => [stage.stage, stage.facets(design, clear)]));
+});
+
+/** CSV tables, drawings and commands of all stages, by name. */
+export async function allPapers(): Promise<Required<Papers>> {
+  const all: Required<Papers> = { tables: {}, plans: {}, commands: {} };
+  for (const stage of STAGE_LIST) {
+    const own = await stage.papers?.();
+    all.tables = { ...all.tables, ...own?.tables };
+    all.plans = { ...all.plans, ...own?.plans };
+    all.commands = { ...all.commands, ...own?.commands };
+  }
+  return all;
+}

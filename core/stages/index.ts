@@ -1,0 +1,7 @@
+/** A line a stage that is built. Whoever needs only rows or names takes `rows.ts` or `desk/names.ts`, which are light. */
+export { automations } from "./automations/stage";
+export { brief } from "./brief/stage";
+export { choose } from "./choose/stage";
+export { house } from "./house/stage";
+export { register } from "./register/stage";
+export { runs } from "./runs/stage";

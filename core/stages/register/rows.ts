@@ -1,0 +1,27 @@
+/** Rows of stage 8: the devices of the house. */
+import { Choice, Id, Num, Ref, Text, Texts, type RowClass } from "../../design/fields";
+import { PROTOCOLS } from "../../design/vocabulary";
+
+export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
+
+/** The thing at a point, once chosen. */
+export class DeviceRow {
+  @Id() id!: string;
+  @Ref("points") point!: string;
+  /** What was chosen for it, from the catalogue. */
+  @Ref("options", { optional: true }) option?: string;
+  @Text({ max: 80 }) name!: string;
+  @Choice(DEVICE_STATUSES) status!: (typeof DEVICE_STATUSES)[number];
+  @Choice(PROTOCOLS) protocol!: (typeof PROTOCOLS)[number];
+  @Text({ max: 60, optional: true }) address?: string;
+  @Text({ max: 40, optional: true }) node?: string;
+  @Text({ max: 60, optional: true }) serial?: string;
+  @Text({ max: 40, optional: true }) firmware?: string;
+  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) batterySince?: string;
+  @Num({ unit: "money", min: 0, max: 1_000_000, optional: true }) cost?: number;
+  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) warrantyUntil?: string;
+  @Texts({ optional: true }) tags?: string[];
+}
+
+/** Each collection with its row class and what one row is called, in the order of the project file. */
+export const ROWS = { devices: [DeviceRow, "device"] } satisfies Record<string, [RowClass, string]>;
