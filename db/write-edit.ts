@@ -3,8 +3,6 @@ import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm
 import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
 import {
   applyChanges,
-  checkSizes,
-  checkWhole,
   invertChanges,
   keyOf,
   rowAt,
@@ -12,6 +10,7 @@ import {
   type Change,
   type Edit,
 } from "../core/design/edit";
+import { checkSizes, checkWhole } from "../core/design/check-edit";
 import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
 import { keep, readAt } from "./read-design";

@@ -1,6 +1,6 @@
 /** What a worker of the job pool can do. Runs in a thread of its own, with a connection of its own. */
 import type { Design } from "../core/design/collections";
-import { checkChanges } from "../core/design/edit";
+import { checkChanges } from "../core/design/check-edit";
 import { readFile } from "../core/design/file";
 import { fail, InputError } from "../core/design/input-error";
 import { allPapers } from "../core/desk/summary";

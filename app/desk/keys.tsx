@@ -1,5 +1,5 @@
 /** The desk's keys: what they do, and a page that tells. Single letters never fire while typing and can be switched off. */
-import { lazy, Suspense, useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { STAGES } from "#core/desk/names";
 import { stageOf, type Design } from "#core/design/collections";
@@ -8,8 +8,9 @@ import { useDesign, useDesk, useDeskState, type Selection, type Stratum } from "
 import { partsOf } from "./parts";
 import { isTyping } from "./typing";
 import { STAGE_KEYS } from "./spine";
+import { lazily } from "../kit/lazily";
 
-const KeyList = lazy(() => import("./key-list"));
+const KeyList = lazily(() => import("./key-list"));
 
 const SETS: Stratum[][] = [["S", "C"], ["S"], ["S", "C", "P"], ["S", "C", "K"]];
 
@@ -17,7 +18,7 @@ const SETS: Stratum[][] = [["S", "C"], ["S"], ["S", "C", "P"], ["S", "C", "K"]];
 async function workingOf(design: Design, selection: Selection): Promise<Working | undefined> {
   const own = stageOf(selection.in);
   for (const stage of [own, ...STAGES.filter((other) => other !== own)]) {
-    const working = (await partsOf(stage))?.working?.(design, selection);
+    const working = await (await partsOf(stage))?.working?.(design, selection);
     if (working) return working;
   }
   return undefined;

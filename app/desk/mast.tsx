@@ -1,6 +1,6 @@
 /** The mast: design, revision, saved or not, find, undo, units, theme, person. */
 import { Redo2, Undo2 } from "lucide-react";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Person } from "#db/people";
 import type { Role } from "#db/schema";
@@ -8,8 +8,9 @@ import { useDesk, useDeskState } from "./desk";
 import { sortedPhases } from "#core/stages/brief";
 import { Find } from "./find";
 import { Mark } from "../kit/mark";
+import { lazily } from "../kit/lazily";
 
-const PersonMenu = lazy(() => import("./person-menu"));
+const PersonMenu = lazily(() => import("./person-menu"));
 
 const ROLE_TEXT: Record<Role, string> = {
   owner: "owns this design",

@@ -8,6 +8,7 @@ import { stageOf, type AnyRow, type CollectionName, type Design, type Rows } fro
 import type { Change } from "#core/design/edit";
 import { STAGES, type Stage } from "#core/desk/names";
 import type { Working } from "#core/desk/working";
+import { patiently, type Lazily } from "../kit/lazily";
 import { STAGE_PARTS } from "../stages";
 import type { Selection, Stratum } from "./desk";
 
@@ -65,12 +66,12 @@ export interface StageParts {
   /** A panel that stands in the inspector whatever is selected, while this view of the sheet is shown. */
   panels?: Readonly<Record<string, ComponentType>>;
   /** Inspectors of collections that want more than a form. */
-  inspectors?: Partial<Record<CollectionName, ComponentType<InspectorProps>>>;
+  inspectors?: Partial<Record<CollectionName, Lazily<InspectorProps>>>;
   rows?: { [C in CollectionName]?: RowPart<Rows[C]> };
   commands?: readonly StageCommand[];
   finds?(design: Design): Found[];
   /** What W opens for a selected row of this stage. */
-  working?(design: Design, selection: Selection): Working | undefined;
+  working?(design: Design, selection: Selection): Working | undefined | Promise<Working | undefined>;
   /** What the plan shows of this stage while the stratum is lit. */
   layers?: Partial<Record<Stratum, ComponentType<LayerProps>>>;
 }
@@ -83,7 +84,8 @@ const fetched = new Map<Stage, Promise<StageParts | undefined>>();
 export function partsOf(stage: Stage): Promise<StageParts | undefined> {
   const known = fetched.get(stage);
   if (known) return known;
-  const asked = STAGE_PARTS[stage]?.().then(({ parts }) => parts) ?? Promise.resolve(undefined);
+  const load = STAGE_PARTS[stage];
+  const asked = load ? patiently(load).then(({ parts }) => parts) : Promise.resolve(undefined);
   fetched.set(stage, asked);
   return asked;
 }
@@ -91,6 +93,12 @@ export function partsOf(stage: Stage): Promise<StageParts | undefined> {
 /** The parts of all stages that are built. */
 export const allParts = async (): Promise<StageParts[]> =>
   (await Promise.all(STAGES.map(partsOf))).filter((parts) => parts !== undefined);
+
+/** Have the inspectors at hand before a press asks for one. */
+export async function fetchInspectors(): Promise<void> {
+  for (const { inspectors } of await allParts())
+    for (const inspector of Object.values(inspectors ?? {})) inspector.fetch();
+}
 
 /** The parts of the stage that is shown. */
 export function useShownParts(): StageParts | undefined {

@@ -1,9 +1,9 @@
 /** The level that is shown and the settings of the design: what the inspector has while nothing is selected. */
 import type { ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
-import { checkRow } from "#core/design/check-row";
 import { area } from "#core/geometry/polygon";
 import { useDesk, useEdit } from "../desk/desk";
+import { rowCheck } from "../desk/row-check";
 import { Fact, LengthField, TextField } from "../kit/fields";
 import { Heading } from "./parts";
 
@@ -14,7 +14,8 @@ export function DesignInspector({ design, children }: { design: Design; children
   const settings = design.design;
   const here = byId(design, "levels").get(level);
   const rooms = design.rooms.filter((room) => room.level === level);
-  const put = (values: Partial<typeof settings>) => {
+  const put = async (values: Partial<typeof settings>) => {
+    const { checkRow } = await rowCheck();
     const next = checkRow("design", { ...settings, ...values }, "");
     edit(() => [{ in: "design", put: next }]);
   };

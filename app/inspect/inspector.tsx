@@ -1,15 +1,22 @@
 /** The inspector: what is selected, its facts, fields, working and findings. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { useDesign, useDesk, type Selection } from "../desk/desk";
 import { FindingsDrawer } from "../desk/findings-drawer";
 import { usePartsFor, useShownParts } from "../desk/parts";
-import { DesignInspector } from "./design-inspector";
 import { WorkingPanel } from "./working-panel";
+import { lazily, lazilyFrom } from "../kit/lazily";
 
-const RowInspector = lazy(() => import("./row-inspector"));
-const ManyInspector = lazy(() => import("./many-inspector"));
+const DesignInspector = lazilyFrom(
+  () => import("./design-inspector"),
+  (file) => file.DesignInspector,
+);
+const RowInspector = lazily(() => import("./row-inspector"));
+const ManyInspector = lazily(() => import("./many-inspector"));
+
+/** Have the forms at hand before a press asks for one. */
+export const fetchForms = () => [RowInspector, ManyInspector].forEach((form) => form.fetch());
 
 export function Inspector() {
   const { drawer, working, open, selection } = useDesk();

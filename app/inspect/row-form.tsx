@@ -7,13 +7,13 @@ import {
   type CollectionName,
   type Design,
 } from "#core/design/collections";
-import { checkRow } from "#core/design/check-row";
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
 import { OptionRadio } from "#core/stages/choose/rows";
 import { fail } from "#core/design/input-error";
 import { useState } from "react";
 import { useDesign, useDesk, useEdit } from "../desk/desk";
+import { rowCheck } from "../desk/row-check";
 import { LengthField, SelectField, TextField } from "../kit/fields";
 
 type Loose = Record<string, unknown>;
@@ -24,7 +24,7 @@ interface Props {
   /** Fields to show, in this order; all that a form can hold where left out. */
   only?: readonly string[];
   /** How new values are put; a plain put of the row where left out. Throw InputError to refuse them. */
-  change?(design: Design, id: string, values: Loose): Change[];
+  change?(design: Design, id: string, values: Loose): Change[] | Promise<Change[]>;
   /** Words instead of a field's name. */
   names?: Readonly<Record<string, string>>;
 }
@@ -53,7 +53,8 @@ function choices(design: Design, field: Field): { value: string; text: string }[
 
 const plainPut =
   (collection: CollectionName) =>
-  (design: Design, id: string, values: Loose): Change[] => {
+  async (design: Design, id: string, values: Loose): Promise<Change[]> => {
+    const { checkRow } = await rowCheck();
     const row =
       (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) ??
       fail(SINGULAR[collection], "is gone: somebody took it out");
@@ -74,9 +75,9 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
   const shown = only
     ? only.flatMap((name) => known.find((field) => field.name === name) ?? [])
     : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
-  const put = (values: Loose) => {
+  const put = async (values: Loose) => {
     // Tried on the newest rows first: a refusal is shown at the field, and nothing has changed.
-    const changes = change(store.get().design, id, values);
+    const changes = await change(store.get().design, id, values);
     edit(() => changes);
   };
   return (
@@ -106,7 +107,7 @@ function FieldInput({
   field: Field;
   label: string;
   value: unknown;
-  put(value: unknown): void;
+  put(value: unknown): Promise<void>;
 }) {
   const { readOnly } = useDesk();
   switch (field.kind) {
@@ -262,14 +263,14 @@ function NestedForm({
   field: Field;
   label: string;
   value: Loose | undefined;
-  put(value: unknown): void;
+  put(value: unknown): Promise<void>;
 }) {
   const nested = fields(field.nested as RowClass);
   const set = (name: string, next: unknown) => {
     const made = Object.fromEntries(
       Object.entries({ ...value, [name]: next }).filter(([, one]) => one !== undefined),
     );
-    put(Object.keys(made).length || !field.optional ? made : undefined);
+    return put(Object.keys(made).length || !field.optional ? made : undefined);
   };
   return (
     <details open={value !== undefined} className="border-t border-rule pt-1.5">

@@ -9,7 +9,7 @@ interface FieldProps {
   /** What the field shows while nobody types. */
   text: string;
   /** Take what was typed. Throw InputError to refuse it. */
-  take(text: string): void;
+  take(text: string): void | Promise<void>;
   unit?: string;
   mono?: boolean;
   inputMode?: "decimal" | "text";
@@ -28,14 +28,21 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
       setError(undefined);
       return;
     }
-    try {
-      take(typed);
+    const taken = () => {
       setTyped(undefined);
       setError(undefined);
-    } catch (problem) {
+    };
+    const refused = (problem: unknown) => {
       if (!(problem instanceof InputError)) throw problem;
       // What was typed stays, so that it can be put right.
       setError(problem.message);
+    };
+    try {
+      const done = take(typed);
+      if (done instanceof Promise) void done.then(taken, refused);
+      else taken();
+    } catch (problem) {
+      refused(problem);
     }
   };
   return (
@@ -84,7 +91,7 @@ export function LengthField({
 }: {
   label: string;
   metres: number;
-  take(metres: number): void;
+  take(metres: number): void | Promise<void>;
 }) {
   const { units } = useDesk().preferences;
   return (

@@ -1,6 +1,4 @@
 /** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
-import { select as d3select } from "d3-selection";
-import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from "d3-zoom";
 import {
   useCallback,
   useEffect,
@@ -16,21 +14,15 @@ import { removeRows } from "#core/design/remove";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
-import {
-  addPoint,
-  copyRoom,
-  duplicatePoint,
-  GRID_M,
-  inBox,
-  movePoint,
-  moveRows,
-  snap,
-} from "#core/stages/house";
+import { addPoint, duplicatePoint, GRID_M, movePoint, snap } from "#core/stages/house";
 import { type Ref } from "#core/design/where";
 import { dropsOf } from "#core/stages/runs";
 import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "../desk/desk";
+import { patiently } from "../kit/lazily";
+import { whenAtRest } from "../kit/rest";
 import { isTyping } from "../desk/typing";
+import type { Zooming } from "./zooming";
 import { extentOf, fit, KIT_DRAG, scaleBarM } from "./frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { PlanPoints } from "./points";
@@ -44,22 +36,39 @@ interface Drag {
 }
 
 /** The design with what is dragged at its new place; the same design where that cannot be. */
-function dragged(design: Design, { refs, dx, dy }: Drag): Design {
+function dragged(design: Design, drag: Drag, arrange?: Arrange): Design {
+  if (!arrange && !alone(drag)) return design;
   try {
-    return applyChanges(design, dragChanges(design, { refs, dx, dy }));
+    return applyChanges(design, dragChanges(design, drag, arrange!));
   } catch (problem) {
     if (problem instanceof InputError) return design;
     throw problem;
   }
 }
 
-function dragChanges(design: Design, { refs, dx, dy }: Drag): Change[] {
-  const [only] = refs;
-  if (refs.length === 1 && only!.in === "points") {
-    const point = byId(design, "points").get(only!.id)!;
-    return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
-  }
-  return moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
+/** What arranges several rows at once: not needed to look at a plan, so it comes when the page has come to rest. */
+type Arrange = typeof import("#core/stages/house/arrange");
+const fetchArrange = () => patiently(() => import("#core/stages/house/arrange"));
+
+function useArrange(): { arrange?: Arrange; withArrange(use: (arrange: Arrange) => void): void } {
+  const [arrange, setArrange] = useState<Arrange>();
+  useEffect(() => whenAtRest(() => void fetchArrange().then((own) => setArrange(own))), []);
+  const withArrange = useCallback(
+    (use: (own: Arrange) => void) => void (arrange ? use(arrange) : void fetchArrange().then(use)),
+    [arrange],
+  );
+  return { arrange, withArrange };
+}
+
+/** The one point that is dragged, where it is one. */
+const alone = ({ refs }: Drag) => (refs.length === 1 && refs[0]!.in === "points" ? refs[0]! : undefined);
+
+function dragChanges(design: Design, drag: Drag, { moveRows }: Pick<Arrange, "moveRows">): Change[] {
+  const { refs, dx, dy } = drag;
+  const only = alone(drag);
+  if (!only) return moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
+  const point = byId(design, "points").get(only.id)!;
+  return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
 }
 
 /** Size of the element in pixels, followed. */
@@ -93,43 +102,41 @@ function useView(
     return { ...whole, x: whole.x + edge };
   }, [design, level, size, edge]);
   const [view, setView] = useState<View>(views.get(level) ?? start);
-  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
+  const zooming = useRef<Zooming>(undefined);
   const touched = useRef(false);
+  const latest = useRef(view);
+  latest.current = view;
 
   useEffect(() => {
-    const made = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([2, 400])
-      // A press on a thing drags it, one with a tool draws, one with Shift catches many; the wheel always zooms.
-      .filter(
-        (event: Event) =>
-          event.type === "wheel" ||
-          (!held.current &&
-            !(event.target as Element).closest("[data-point], [data-thing]") &&
-            !(event as MouseEvent).button &&
-            !(event as MouseEvent).shiftKey &&
-            event.type !== "dblclick"),
-      )
-      .on("zoom", (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
-        const { x, y, k } = event.transform;
-        if (event.sourceEvent) touched.current = true;
-        setView({ x, y, k });
-      });
-    behaviour.current = made;
-    const sheet = d3select(svg.current!);
-    sheet.call(made);
-    return () => void sheet.on(".zoom", null);
+    let ended = false;
+    // A press on a thing drags it, one with a tool draws, one with Shift catches many.
+    const allows = (event: Event) =>
+      !held.current &&
+      !(event.target as Element).closest("[data-point], [data-thing]") &&
+      !(event as MouseEvent).button &&
+      !(event as MouseEvent).shiftKey;
+    const moved = (next: View, byHand: boolean) => {
+      if (byHand) touched.current = true;
+      setView(next);
+    };
+    const wait = whenAtRest(
+      () =>
+        void patiently(() => import("./zooming")).then(({ attachZoom }) => {
+          if (!ended && svg.current) zooming.current = attachZoom(svg.current, latest.current, allows, moved);
+        }),
+    );
+    return () => {
+      ended = true;
+      wait();
+      zooming.current?.detach();
+      zooming.current = undefined;
+    };
   }, [svg]);
 
-  const go = useCallback(
-    (next: View) => {
-      if (svg.current && behaviour.current)
-        d3select(svg.current).call(
-          behaviour.current.transform,
-          zoomIdentity.translate(next.x, next.y).scale(next.k),
-        );
-    },
-    [svg],
-  );
+  const go = useCallback((next: View) => {
+    if (zooming.current) zooming.current.go(next);
+    else setView(next);
+  }, []);
 
   // A level keeps the view it was left in; one not yet moved follows the size of the sheet.
   const shownLevel = useRef(level);
@@ -146,7 +153,7 @@ function useView(
 
   const zoomBy = (factor: number) => {
     touched.current = true;
-    d3select(svg.current!).call(behaviour.current!.scaleBy, factor);
+    zooming.current?.by(factor);
   };
   const whole = () => {
     views.delete(level);
@@ -191,7 +198,8 @@ export function Plan({
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
 
   // While a point is dragged, its cables and lengths follow on a trial copy; one edit is made when it is let go.
-  const design = useMemo(() => (drag ? dragged(saved, drag) : saved), [saved, drag]);
+  const { arrange, withArrange } = useArrange();
+  const design = useMemo(() => (drag ? dragged(saved, drag, arrange) : saved), [saved, drag, arrange]);
   const refs = selectedRefs(selection);
   const marked = useMemo(
     () => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)),
@@ -282,7 +290,8 @@ export function Plan({
       const free = event.target === document.body || svg.current?.contains(event.target as globalThis.Node);
       if (move && free) {
         event.preventDefault();
-        tryEdit((now) => dragChanges(now, { refs: chosen, dx: move[0], dy: move[1] }));
+        const drag = { refs: chosen, dx: move[0], dy: move[1] };
+        withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
       } else if (event.key === "d" && preferences.letters && chosen.length === 1) {
         const id = newRowId("p");
         if (point)
@@ -291,11 +300,13 @@ export function Plan({
             () => select({ in: "points", id }),
           );
         else if (selection!.in === "rooms") {
-          const made = copyRoom(saved, selection!.id, newRowId, { dx: 0.5, dy: 0.5 });
-          tryEdit(
-            () => made.changes,
-            () => select({ in: "rooms", id: made.room }),
-          );
+          withArrange(({ copyRoom }) => {
+            const made = copyRoom(saved, selection!.id, newRowId, { dx: 0.5, dy: 0.5 });
+            tryEdit(
+              () => made.changes,
+              () => select({ in: "rooms", id: made.room }),
+            );
+          });
         }
       } else if (event.key === "Delete" && (free || preferences.letters)) {
         tryEdit(
@@ -315,6 +326,7 @@ export function Plan({
     adding,
     addAt,
     tryEdit,
+    withArrange,
     preferences.letters,
     size,
     view,
@@ -352,17 +364,19 @@ export function Plan({
   const onRelease = () => {
     const held = pressed.current;
     pressed.current = undefined;
-    if (held?.moved && drag) tryEdit((now) => dragChanges(now, drag));
+    if (held?.moved && drag) withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
     setDrag(undefined);
     if (!marquee) return;
-    const caught = inBox(saved, level, {
-      x0: Math.min(marquee.x0, marquee.x1),
-      y0: Math.min(marquee.y0, marquee.y1),
-      x1: Math.max(marquee.x0, marquee.x1),
-      y1: Math.max(marquee.y0, marquee.y1),
-    }).filter((ref) => edits || ref.in === "points");
+    const { x0, x1, y0, y1 } = marquee;
+    const box = {
+      ...{ x0: Math.min(x0, x1), y0: Math.min(y0, y1) },
+      ...{ x1: Math.max(x0, x1), y1: Math.max(y0, y1) },
+    };
     setMarquee(undefined);
-    if (caught.length) select({ ...caught[0]!, ...(caught.length > 1 ? { all: caught } : {}) });
+    withArrange(({ inBox }) => {
+      const caught = inBox(saved, level, box).filter((ref) => edits || ref.in === "points");
+      if (caught.length) select({ ...caught[0]!, ...(caught.length > 1 ? { all: caught } : {}) });
+    });
   };
   const onPress = (event: PointerEvent) => {
     const target = event.target as Element;

@@ -3,6 +3,7 @@ import { validateSync, type ValidationError } from "class-validator";
 import { ROW_CLASSES, type AnyRow, type CollectionName, type Rows } from "./collections";
 import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
 import { InputError, type Problem } from "./input-error";
+import { withRules } from "./rules";
 import type { DesignRow } from "./design-row";
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
@@ -106,6 +107,7 @@ export function checkAgainst<T extends object>(
   path: string,
   problems: Problem[],
 ): T | undefined {
+  withRules(rowClass);
   const before = problems.length;
   const made = instance(rowClass, raw, path, problems);
   if (!made || problems.length > before) return undefined;

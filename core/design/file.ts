@@ -1,6 +1,6 @@
 /** The project file `.zinc.json`: read, check, write. Files of the same design are the same bytes. */
 import { checkAgainst } from "./check-row";
-import { MOST_ROWS } from "./edit";
+import { MOST_ROWS } from "./check-edit";
 import {
   emptyDesign,
   FILE_ORDER,

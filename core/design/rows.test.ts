@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { testDesign } from "../test-design";
 import { checkRow } from "./check-row";
 import { byId } from "./collections";
-import { applyChanges, checkChanges, checkWhole, invertChanges, keyOf, sameRow, type Change } from "./edit";
+import { applyChanges, invertChanges, keyOf, sameRow, type Change } from "./edit";
+import { checkChanges, checkWhole } from "./check-edit";
 import { InputError } from "./input-error";
 
 const problemsOf = (run: () => unknown) => {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import { Outlet, useParams, useRouteLoaderData } from "react-router";
 import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
@@ -8,17 +8,20 @@ import { firstValues } from "#server/first-values";
 import { requireRole } from "#server/guard";
 import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
+import { fetchInspectors } from "../../desk/parts";
+import { whenAtRest } from "../../kit/rest";
 import { createResults, type FirstValues } from "../../desk/results";
 import { startEngine } from "../../desk/start-engine";
 import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
 import { DeskProvider, useDesk, useDeskState } from "../../desk/desk";
-import { Inspector } from "../../inspect/inspector";
+import { fetchForms, Inspector } from "../../inspect/inspector";
 import { KeyHelp } from "../../desk/keys";
 import { LedgerStrip } from "../../desk/ledger";
 import { Mast } from "../../desk/mast";
 import { Spine } from "../../desk/spine";
 import type { Route } from "./+types/layout";
+import { lazily } from "../../kit/lazily";
 
 /** Steps back that a page knows by name; the log knows all of them. */
 const MOST_STEPS = 500;
@@ -116,15 +119,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
   );
 }
 
-// Not every browser says when it is at rest.
-const whenAtRest = (work: () => void): number =>
-  "requestIdleCallback" in window
-    ? window.requestIdleCallback(work, { timeout: 500 })
-    : (window as Window).setTimeout(work, 50);
-const cancelRest = (id: number): void =>
-  "cancelIdleCallback" in window ? window.cancelIdleCallback(id) : (window as Window).clearTimeout(id);
-
-const ClashDialog = lazy(() => import("../../desk/clash"));
+const ClashDialog = lazily(() => import("../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
   const { clash } = useDeskState();
@@ -143,11 +138,14 @@ function Live() {
   // What the server sent is shown already: the engine starts once the page has come to rest.
   useEffect(() => {
     let stop: (() => void) | undefined;
-    const start = () => (stop = results.connect());
-    if (!results.get().summary) start();
-    const resting = stop ? 0 : whenAtRest(start);
+    const start = () => {
+      stop = results.connect();
+      void fetchInspectors();
+      fetchForms();
+    };
+    const wait = results.get().summary ? whenAtRest(start) : start();
     return () => {
-      if (resting) cancelRest(resting);
+      wait?.();
       stop?.();
     };
   }, [results]);

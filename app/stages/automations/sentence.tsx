@@ -3,10 +3,10 @@ import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { Trash2 } from "lucide-react";
 import { movable, sentenceOf, weekdayName, withoutPart, type Word } from "#core/stages/automations";
 import { byId, type Design } from "#core/design/collections";
-import { checkRow } from "#core/design/check-row";
 import { SUN_EVENTS, type AutomationRow } from "#core/stages/automations/rows";
 import { EVENT_NAMES } from "#core/stages/automations";
 import { useDesk, useEdit } from "../../desk/desk";
+import { rowCheck } from "../../desk/row-check";
 import { TextField } from "../../kit/fields";
 
 const PART_NAME = { cues: "cue", guards: "guard", moves: "move" } as const;
@@ -83,7 +83,8 @@ function WordForm({ design, automation, word }: { design: Design; automation: Au
   const edit = useEdit();
   const { of, index, field } = word.part!;
   /** Put new values into the part of the sentence the word stands for. Throws InputError before anything is changed. */
-  const put = (values: object) => {
+  const put = async (values: object) => {
+    const { checkRow } = await rowCheck();
     const make = (row: AutomationRow) =>
       checkRow(
         "automations",

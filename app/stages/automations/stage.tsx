@@ -1,10 +1,13 @@
 /** What stage 10 gives the desk. */
-import { lazy } from "react";
 import type { Design } from "#core/design/collections";
 import type { StageParts } from "../../desk/parts";
-import { DesignInspector } from "../../inspect/design-inspector";
+import { lazily, lazilyFrom } from "../../kit/lazily";
 
-const AutomationInspector = lazy(() => import("./automation-inspector"));
+const DesignInspector = lazilyFrom(
+  () => import("../../inspect/design-inspector"),
+  (file) => file.DesignInspector,
+);
+const AutomationInspector = lazily(() => import("./automation-inspector"));
 
 /** The first sentence over the year; the level where there is none yet. */
 function AutomationsSummary({ design }: { design: Design }) {

@@ -1,21 +1,33 @@
 /** Stage 1: what troubles whom, what is asked for, what binds, in which order it is done. */
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
-import { Household, Constraints } from "./lists";
-import { Phases } from "./phases";
+import { Suspense } from "react";
+import { lazilyFrom } from "../../kit/lazily";
 import { Problems } from "./problems";
-import { Requirements } from "./requirements";
-import { Uses } from "./uses";
 import { parts } from "./stage";
 
 export const handle = { parts };
 
+const lists = () => import("./lists");
+const Requirements = lazilyFrom(
+  () => import("./requirements"),
+  (file) => file.Requirements,
+);
+const Phases = lazilyFrom(
+  () => import("./phases"),
+  (file) => file.Phases,
+);
+const Uses = lazilyFrom(
+  () => import("./uses"),
+  (file) => file.Uses,
+);
+
 const TABS = [
   ["Problems", Problems],
   ["Requirements", Requirements],
-  ["Constraints", Constraints],
+  ["Constraints", lazilyFrom(lists, (file) => file.Constraints)],
   ["Phases", Phases],
   ["Use log", Uses],
-  ["Household", Household],
+  ["Household", lazilyFrom(lists, (file) => file.Household)],
 ] as const;
 
 export default function Brief() {
@@ -39,7 +51,15 @@ export default function Brief() {
         <TabPanels className="flex min-h-0 flex-1 flex-col">
           {TABS.map(([name, Panel]) => (
             <TabPanel key={name} className="flex min-h-0 flex-1 flex-col">
-              <Panel />
+              <Suspense
+                fallback={
+                  <p className="p-4 text-soft" role="status">
+                    Fetching…
+                  </p>
+                }
+              >
+                <Panel />
+              </Suspense>
             </TabPanel>
           ))}
         </TabPanels>

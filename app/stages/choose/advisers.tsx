@@ -1,18 +1,19 @@
 /** Advisers: one question each, its verdict, its reasons, and a drawing of what it is about. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { useSearchParams } from "react-router";
+import { lazily } from "../../kit/lazily";
 
 const ADVISERS = [
-  ["leg", "Lamp, switch, insert or in-line dimmer", lazy(() => import("./advise-leg"))],
-  ["binding", "Direct link, control to device", lazy(() => import("./advise-binding"))],
-  ["rating", "Plug and relay rating", lazy(() => import("./advise-rating"))],
-  ["contact", "Relay contact and its fail state", lazy(() => import("./advise-contact"))],
-  ["battery", "Battery or cable", lazy(() => import("./advise-battery"))],
-  ["hubs", "One hub or several", lazy(() => import("./advise-hubs"))],
-  ["remotes", "Hand remotes", lazy(() => import("./advise-remotes"))],
-  ["dimming", "Dimming by a held button", lazy(() => import("./advise-dimming"))],
-  ["coordinator", "Coordinator and hub restarts", lazy(() => import("./advise-coordinator"))],
-  ["undecided", "A place not decided yet", lazy(() => import("./advise-undecided"))],
+  ["leg", "Lamp, switch, insert or in-line dimmer", lazily(() => import("./advise-leg"))],
+  ["binding", "Direct link, control to device", lazily(() => import("./advise-binding"))],
+  ["rating", "Plug and relay rating", lazily(() => import("./advise-rating"))],
+  ["contact", "Relay contact and its fail state", lazily(() => import("./advise-contact"))],
+  ["battery", "Battery or cable", lazily(() => import("./advise-battery"))],
+  ["hubs", "One hub or several", lazily(() => import("./advise-hubs"))],
+  ["remotes", "Hand remotes", lazily(() => import("./advise-remotes"))],
+  ["dimming", "Dimming by a held button", lazily(() => import("./advise-dimming"))],
+  ["coordinator", "Coordinator and hub restarts", lazily(() => import("./advise-coordinator"))],
+  ["undecided", "A place not decided yet", lazily(() => import("./advise-undecided"))],
 ] as const;
 
 export default function Advisers() {

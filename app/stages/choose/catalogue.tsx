@@ -229,7 +229,7 @@ export default function Catalogue() {
         keyOf={(row) => row.id}
         selected={selection?.in === "options" ? selection.id : undefined}
         onSelect={(row) => select({ in: "options", id: row.id })}
-        initialSort={[{ id: "kind", desc: false }]}
+        initialSort={{ id: "kind", desc: false }}
         empty={
           design.options.length
             ? "No option has all of these."

@@ -1,18 +1,19 @@
 /** Stage 3: what each room must do, the plans that meet it, and everything that explains them. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { Ready, useView, Views } from "../../kit/views";
 import { parts } from "./stage";
+import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
 
-const Plans = lazy(() => import("./plans"));
-const Wants = lazy(() => import("./wants"));
-const Hubs = lazy(() => import("./hubs"));
-const WhatIf = lazy(() => import("./what-if"));
-const Catalogue = lazy(() => import("./catalogue"));
-const Protocols = lazy(() => import("./protocols"));
-const Advisers = lazy(() => import("./advisers"));
-const Retrofit = lazy(() => import("./retrofit"));
+const Plans = lazily(() => import("./plans"));
+const Wants = lazily(() => import("./wants"));
+const Hubs = lazily(() => import("./hubs"));
+const WhatIf = lazily(() => import("./what-if"));
+const Catalogue = lazily(() => import("./catalogue"));
+const Protocols = lazily(() => import("./protocols"));
+const Advisers = lazily(() => import("./advisers"));
+const Retrofit = lazily(() => import("./retrofit"));
 
 const VIEWS = [
   ["plans", "Plans", Plans],

@@ -1,13 +1,12 @@
 /** What stage 3 gives the desk. */
-import { lazy } from "react";
 import { byId } from "#core/design/collections";
 import { capital } from "#core/design/words";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import type { StageParts } from "../../desk/parts";
+import { lazily, lazilyFrom } from "../../kit/lazily";
 
-const ChooseSummary = lazy(() => import("./choose-summary"));
-const extra = <K extends keyof typeof import("./choose-inspector")>(name: K) =>
-  lazy(async () => ({ default: (await import("./choose-inspector"))[name] }));
+const ChooseSummary = lazily(() => import("./choose-summary"));
+const inspector = () => import("./choose-inspector");
 
 const LOADS =
   "Plan to 80 % of a rating, lower for motors and heaters; a heater or a motor that anything can switch on " +
@@ -46,14 +45,14 @@ export const parts: StageParts = {
       title: (design, want) =>
         `${capital(FUNCTIONS[want.function].name)}, ${byId(design, "rooms").get(want.room)?.name ?? want.room}`,
       caution: (want) => CAUTIONS[want.function],
-      Extra: extra("WantWhy"),
+      Extra: lazilyFrom(inspector, (file) => file.WantWhy),
     },
     hubs: {
       only: ["name", "option", "keep", "closet", "point", "hub"],
       names: { keep: "it stands there and stays", hub: "Belongs to" },
-      Extra: extra("HubFacts"),
+      Extra: lazilyFrom(inspector, (file) => file.HubFacts),
     },
-    plans: { only: ["name", "why"], Extra: extra("PlanFacts") },
+    plans: { only: ["name", "why"], Extra: lazilyFrom(inspector, (file) => file.PlanFacts) },
     options: {
       names: {
         can: "Can",
@@ -70,7 +69,7 @@ export const parts: StageParts = {
         routes: "passes messages on",
       },
       caution: (option) => CAUTIONS[option.kind],
-      Extra: extra("OptionFacts"),
+      Extra: lazilyFrom(inspector, (file) => file.OptionFacts),
     },
   },
   commands: [{ text: "Save the catalogue as CSV", hint: "command", path: "csv/catalogue", file: true }],

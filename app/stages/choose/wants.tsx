@@ -1,6 +1,6 @@
 /** What each room must do: a table, and the step that puts wants down from what the design knows. */
 import { Plus, Wand2 } from "lucide-react";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useMemo, useState } from "react";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { byId } from "#core/design/collections";
 import { WANT_FUNCTIONS, type WantFunction, type WantRow } from "#core/stages/choose/rows";
@@ -8,8 +8,9 @@ import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
+import { lazily } from "../../kit/lazily";
 
-const Derive = lazy(() => import("./derive"));
+const Derive = lazily(() => import("./derive"));
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 

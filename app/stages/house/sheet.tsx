@@ -1,5 +1,5 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
@@ -8,13 +8,14 @@ import { ToolRow } from "../../plan/tool-row";
 import { useView, Views } from "../../kit/views";
 import { Palette } from "./palette";
 import { parts } from "./stage";
+import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
 
-const Survey = lazy(() => import("./survey"));
-const SwitchMap = lazy(() => import("./switch-map"));
-const Drawings = lazy(() => import("./drawings"));
-const Materials = lazy(() => import("./materials"));
+const Survey = lazily(() => import("./survey"));
+const SwitchMap = lazily(() => import("./switch-map"));
+const Drawings = lazily(() => import("./drawings"));
+const Materials = lazily(() => import("./materials"));
 
 const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
 

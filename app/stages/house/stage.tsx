@@ -1,5 +1,4 @@
 /** What stage 2 gives the desk. */
-import { lazy } from "react";
 import type { Design } from "#core/design/collections";
 import { changeOpening, changeWall } from "#core/stages/house";
 import { areaWorking } from "#core/stages/house/workings";
@@ -7,11 +6,10 @@ import { useDesk } from "../../desk/desk";
 import type { StageParts } from "../../desk/parts";
 import { DesignInspector } from "../../inspect/design-inspector";
 import { LevelPanel } from "./level-panel";
+import { lazilyFrom } from "../../kit/lazily";
 
-const extra = <K extends keyof typeof import("./row-extras")>(name: K) =>
-  lazy(async () => ({ default: (await import("./row-extras"))[name] }));
-const RoomInspector = lazy(async () => ({ default: (await import("./place-inspector")).RoomInspector }));
-const ClosetInspector = lazy(async () => ({ default: (await import("./place-inspector")).ClosetInspector }));
+const extras = () => import("./row-extras");
+const places = () => import("./place-inspector");
 
 function HouseSummary({ design }: { design: Design }) {
   const { level } = useDesk();
@@ -28,13 +26,16 @@ const MAINS =
 export const parts: StageParts = {
   stage: "house",
   Summary: HouseSummary,
-  inspectors: { rooms: RoomInspector, closets: ClosetInspector },
+  inspectors: {
+    rooms: lazilyFrom(places, (file) => file.RoomInspector),
+    closets: lazilyFrom(places, (file) => file.ClosetInspector),
+  },
   rows: {
     walls: {
       only: ["thicknessM", "material", "fireMin"],
       names: { fireMin: "Holds fire" },
       change: changeWall,
-      Extra: extra("WallExtra"),
+      Extra: lazilyFrom(extras, (file) => file.WallExtra),
       caution: () =>
         "Look for pipes and live cable before drilling, and ask before cutting into a wall that carries. " +
         "Local codes decide.",
@@ -45,16 +46,20 @@ export const parts: StageParts = {
       ],
       names: { offsetM: "Offset", outsideIs: "Outside is" },
       change: changeOpening,
-      Extra: extra("OpeningExtra"),
+      Extra: lazilyFrom(extras, (file) => file.OpeningExtra),
     },
     switches: {
-      Extra: extra("SwitchExtra"),
+      Extra: lazilyFrom(extras, (file) => file.SwitchExtra),
       caution: () =>
         "Mains: isolate, lock off and prove dead before a box is opened. " +
         "Local codes and a licensed person decide.",
     },
-    legs: { only: ["name", "circuit", "feed"], Extra: extra("LegExtra"), caution: () => MAINS },
-    lamps: { Extra: extra("LampExtra") },
+    legs: {
+      only: ["name", "circuit", "feed"],
+      Extra: lazilyFrom(extras, (file) => file.LegExtra),
+      caution: () => MAINS,
+    },
+    lamps: { Extra: lazilyFrom(extras, (file) => file.LampExtra) },
     circuits: { caution: () => MAINS },
     mainsRuns: {
       caution: () =>

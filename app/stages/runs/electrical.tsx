@@ -1,6 +1,6 @@
 /** What reaches the far end: power over data by switch, lit treads by supply, lines and their losses, and a line to try out. */
 import { ChevronRight } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
 import type { ClosetRow } from "#core/stages/house/rows-house";
@@ -16,8 +16,9 @@ import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { TextField } from "../../kit/fields";
 import { Caution, Worked } from "../../inspect/parts";
 import { LineTrial } from "./line-trial";
+import { lazily } from "../../kit/lazily";
 
-const StairDrawing = lazy(() => import("./stair-drawing"));
+const StairDrawing = lazily(() => import("./stair-drawing"));
 
 export default function Electrical() {
   const design = useDesign();

@@ -1,6 +1,6 @@
 /** A point with its cables. */
 import { Trash2 } from "lucide-react";
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { useLocation } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
@@ -16,8 +16,9 @@ import { Fact, LengthField, SelectField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
+import { lazily } from "../../kit/lazily";
 
-const WaysPanel = lazy(() => import("./ways-panel"));
+const WaysPanel = lazily(() => import("./ways-panel"));
 
 export default function PointInspector({ design, id, drop }: InspectorProps) {
   const { select, readOnly, preferences, working } = useDesk();

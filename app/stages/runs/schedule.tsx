@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength, formatTotal, groupDigits } from "#core/design/units";
 import type { Severity } from "#core/desk/findings";
-import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
+import { dropsOf, type Drop } from "#core/stages/runs";
 import type { ShownFinding } from "#core/desk/engine";
 import { sumWorking, type Working } from "#core/desk/working";
 import { useDesign, useDesk, useResults, type Selection } from "../../desk/desk";
@@ -11,7 +11,10 @@ import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
 import { usePhaseFilter } from "../../desk/phase-filter";
+import { patiently } from "../../kit/lazily";
 import { SeverityMark } from "../../kit/severity";
+
+const workings = () => patiently(() => import("#core/stages/runs/workings"));
 
 const NONE: Record<string, string> = { level: "", room: "", service: "", closet: "" };
 const GROUPS = [
@@ -101,7 +104,9 @@ export function Schedule() {
           d.lengthM === undefined ? (
             <span className="text-soft">–</span>
           ) : (
-            <Worked working={() => lengthWorking(design, d)}>{formatLength(d.lengthM, units)}</Worked>
+            <Worked working={async () => (await workings()).lengthWorking(design, d)}>
+              {formatLength(d.lengthM, units)}
+            </Worked>
           ),
       },
       {
@@ -120,7 +125,7 @@ export function Schedule() {
         right: true,
         cell: (d) =>
           d.load && (
-            <Worked working={() => loadWorking(design, d)}>
+            <Worked working={async () => (await workings()).loadWorking(design, d)}>
               {d.load.poeClass ? `PoE ${groupDigits(d.load.watts, 1)} W` : `${d.load.dropPct!.toFixed(1)} %`}
             </Worked>
           ),

@@ -1,5 +1,5 @@
 /** Stage 4: the plan with its cables and schedule, kits, electrical figures, other trades, and the site. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
@@ -7,24 +7,25 @@ import { Ready, Tabs, useView, Views } from "../../kit/views";
 import { Schedule } from "./schedule";
 import { parts } from "./stage";
 import { RUN_VIEWS } from "./views";
+import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
 
 // What is behind the first view is fetched when it is asked for.
-const KitPalette = lazy(() => import("./kit-palette"));
+const KitPalette = lazily(() => import("./kit-palette"));
 const TABLES = {
-  reels: lazy(() => import("./reels")),
-  pulls: lazy(() => import("./pull-groups")),
-  conduits: lazy(() => import("./conduits")),
-  crossings: lazy(() => import("./crossings")),
-  materials: lazy(() => import("./materials")),
-  labels: lazy(() => import("./labels")),
+  reels: lazily(() => import("./reels")),
+  pulls: lazily(() => import("./pull-groups")),
+  conduits: lazily(() => import("./conduits")),
+  crossings: lazily(() => import("./crossings")),
+  materials: lazily(() => import("./materials")),
+  labels: lazily(() => import("./labels")),
 };
 const SHEETS = {
-  kits: lazy(() => import("./kits")),
-  electrical: lazy(() => import("./electrical")),
-  trades: lazy(() => import("./trades")),
-  site: lazy(() => import("./site")),
+  kits: lazily(() => import("./kits")),
+  electrical: lazily(() => import("./electrical")),
+  trades: lazily(() => import("./trades")),
+  site: lazily(() => import("./site")),
 };
 
 const TABS = [

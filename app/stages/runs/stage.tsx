@@ -1,14 +1,14 @@
 /** What stage 4 gives the desk. */
-import { lazy } from "react";
 import type { Design } from "#core/design/collections";
 import { pointLabel } from "#core/points/labels";
-import { closetWorking, dropsOf, lengthWorking } from "#core/stages/runs";
+import { dropsOf } from "#core/stages/runs/drops";
 import { useView } from "../../kit/views";
 import type { StageParts } from "../../desk/parts";
 import { DesignInspector } from "../../inspect/design-inspector";
 import { RUN_VIEWS } from "./views";
+import { lazily, patiently } from "../../kit/lazily";
 
-const TradesSummary = lazy(() => import("./trades-summary"));
+const TradesSummary = lazily(() => import("./trades-summary"));
 
 function RunsSummary({ design }: { design: Design }) {
   const [view] = useView(RUN_VIEWS);
@@ -21,8 +21,8 @@ const save = (text: string, path: string) => ({ text, hint: "command", path, fil
 export const parts: StageParts = {
   stage: "runs",
   Summary: RunsSummary,
-  panels: { kits: lazy(() => import("./kit-settings")) },
-  inspectors: { points: lazy(() => import("./point-inspector")) },
+  panels: { kits: lazily(() => import("./kit-settings")) },
+  inspectors: { points: lazily(() => import("./point-inspector")) },
   commands: [
     view("Kits, schools and colour legend", "kits"),
     view("Electrical: power over data, treads, losses", "electrical"),
@@ -41,7 +41,8 @@ export const parts: StageParts = {
       text: point.name,
       hint: pointLabel(design, point),
     })),
-  working(design, selection) {
+  async working(design, selection) {
+    const { closetWorking, lengthWorking } = await patiently(() => import("#core/stages/runs/workings"));
     if (selection.in === "closets") return closetWorking(design, selection.id, "cable");
     const point =
       selection.in === "devices"

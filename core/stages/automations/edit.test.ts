@@ -1,4 +1,5 @@
-import { applyChanges, checkWhole } from "../../design/edit";
+import { applyChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { checkRow } from "../../design/check-row";
 import type { Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";

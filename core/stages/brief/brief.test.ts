@@ -1,5 +1,6 @@
 /** The brief: scores, cards, constraints, phases, uses. */
-import { applyChanges, checkWhole, type Change } from "../../design/edit";
+import { applyChanges, type Change } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import type { Design } from "../../design/collections";
 import { removeRows } from "../../design/remove";
 import { larkspurWeir } from "../../../demo/larkspur-weir";

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { applyChanges, checkWhole, invertChanges } from "../../design/edit";
+import { applyChanges, invertChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import type { Design } from "../../design/collections";
 import type { WantRow } from "./rows";
 import { dropsOf } from "../runs";

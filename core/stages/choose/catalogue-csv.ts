@@ -4,7 +4,7 @@ import { checkRow } from "../../design/check-row";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fields, type Field, type RowClass } from "../../design/fields";
-import { MOST_ROWS } from "../../design/edit";
+import { MOST_ROWS } from "../../design/check-edit";
 import { bearable, InputError } from "../../design/input-error";
 import { OptionRow } from "./rows";
 import { writeCsv, type CsvCell } from "../../files/csv";

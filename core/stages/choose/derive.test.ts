@@ -1,6 +1,7 @@
 import { ropewalkCourt } from "../../../demo/ropewalk-court";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
-import { checkWhole, applyChanges } from "../../design/edit";
+import { applyChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { WANT_FUNCTIONS, type WantRow } from "./rows";
 import { PROTOCOLS } from "../../design/vocabulary";
 import { KIND_TABLE } from "../house/tables";

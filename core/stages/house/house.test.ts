@@ -1,5 +1,6 @@
 import { byId } from "../../design/collections";
-import { applyChanges, checkWhole } from "../../design/edit";
+import { applyChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { InputError } from "../../design/input-error";
 import { writeFile } from "../../design/file";
 import { dropsOf } from "../runs";

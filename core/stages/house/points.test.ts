@@ -1,5 +1,6 @@
 /** Points on walls, new levels, and what is taken out with a point. */
-import { applyChanges, checkWhole } from "../../design/edit";
+import { applyChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { houseChecks } from "./checks";
 import { addPoint, newLevel, roomAt } from ".";

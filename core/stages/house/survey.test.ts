@@ -1,7 +1,8 @@
 /** Tape and pencil: typed sides, closures, switches traced, things arranged; and what the checks say. */
 import fc from "fast-check";
 import type { Design } from "../../design/collections";
-import { applyChanges, checkWhole, type Change } from "../../design/edit";
+import { applyChanges, type Change } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { InputError } from "../../design/input-error";
 import { blankDesign } from "../../test-design";
 import { area, selfCrossing } from "../../geometry/polygon";

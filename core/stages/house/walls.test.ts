@@ -1,6 +1,7 @@
 /** Walls drawn, split, joined and moved; rooms and what hangs on them follow. */
 import type { Design } from "../../design/collections";
-import { applyChanges, checkWhole, invertChanges } from "../../design/edit";
+import { applyChanges, invertChanges } from "../../design/edit";
+import { checkWhole } from "../../design/check-edit";
 import { writeFile } from "../../design/file";
 import { removeRows } from "../../design/remove";
 import type { Xy } from "../../geometry/segment";

@@ -1,5 +1,5 @@
 /** The rough-in walk, on a phone or a tablet: room by room, drop by drop; works without a network and sends later. */
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import { useParams, useRouteLoaderData } from "react-router";
 import { byId } from "#core/design/collections";
 import { dropsOf } from "#core/stages/runs";
@@ -18,6 +18,7 @@ import { DeskProvider, useDesign, useDesk, useDeskState } from "../../../desk/de
 import { keepPage, keptNotes, sendPhotos } from "./kept";
 import { RoomWalk } from "./room-walk";
 import type { Route } from "./+types/walk";
+import { lazily } from "../../../kit/lazily";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { person, role } = await requireRole(request, params.design, "view");
@@ -102,7 +103,7 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
 }
 
 // Fetched with the page, so that it is there when there is no network.
-const ClashDialog = lazy(() => import("../../../desk/clash"));
+const ClashDialog = lazily(() => import("../../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
   const { clash } = useDeskState();

@@ -1,7 +1,8 @@
 /** Drawings in and out: files of other programs, round trips, and files that cannot be trusted. */
 import fc from "fast-check";
 import Drawing from "dxf-writer";
-import { applyChanges, checkWhole } from "../../../design/edit";
+import { applyChanges } from "../../../design/edit";
+import { checkWhole } from "../../../design/check-edit";
 import { InputError } from "../../../design/input-error";
 import { blankDesign } from "../../../test-design";
 import { area } from "../../../geometry/polygon";

@@ -1,0 +1,141 @@
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import type { Design } from "../design/collections";
+import { changesBetween } from "../design/difference";
+import { applyChanges, type Change } from "../design/edit";
+import { movePoint } from "../stages/house";
+import { changeDevice } from "../stages/register";
+import { createEngine, firstAnswer, type Answer, type Ask, type Reply, type Request } from "./engine";
+import { sortFindings } from "./findings";
+import { ledgerJson, ledgerWorking } from "./ledger";
+import { allFindings } from "./summary";
+
+/** An engine at the other end of a message channel, as a worker is: only what can be copied comes across. */
+function engineBeside() {
+  const { port1, port2 } = new MessageChannel();
+  const engine = createEngine();
+  port2.onmessage = ({ data }) => port2.postMessage(engine(data as Request));
+  const waiting = new Map<number, (reply: Reply) => void>();
+  port1.onmessage = ({ data }) => {
+    const reply = data as Reply;
+    waiting.get(reply.n)!(reply);
+    waiting.delete(reply.n);
+  };
+  let n = 0;
+  return {
+    ask: (ask: Ask) =>
+      new Promise<Reply>((answer) => {
+        n += 1;
+        waiting.set(n, answer);
+        port1.postMessage({ ...ask, n });
+      }),
+    close: () => port1.close(),
+  };
+}
+
+let beside: ReturnType<typeof engineBeside>;
+beforeEach(() => (beside = engineBeside()));
+afterEach(() => beside.close());
+
+const answerOf = (reply: Reply): Answer => {
+  if (!("answer" in reply)) throw new Error(JSON.stringify(reply));
+  return reply.answer;
+};
+const open = async (design: Design) =>
+  answerOf(await beside.ask({ ask: "open", design: JSON.stringify(design) }));
+const follow = async (changes: Change[]) => answerOf(await beside.ask({ ask: "follow", changes }));
+
+const demo = larkspurWeir();
+const voltage = allFindings(demo).find((finding) => finding.code === "runs.voltage-drop")!;
+const keyOf = (code: string) => firstAnswer(demo).findings.find((finding) => finding.code === code)!.key;
+
+test("opened, it says what the server says with the page", async () => {
+  const { summary, came, went } = await open(demo);
+  const first = firstAnswer(demo);
+  expect({ summary, findings: came }).toEqual(JSON.parse(JSON.stringify(first)));
+  expect(went).toEqual([]);
+  expect(summary.ledger.cells.find(({ cell }) => cell === "drops")!.value).toBe(ledgerJson(demo).drops);
+  expect(came.map(({ title }) => title)).toEqual(sortFindings(allFindings(demo)).map(({ title }) => title));
+});
+
+test("counts and marks: the worst of each stage, and of each point", async () => {
+  const { summary } = await open(demo);
+  const findings = allFindings(demo);
+  const runs = findings.filter((finding) => finding.stage === "runs");
+  expect(summary.counts.runs).toEqual({ count: runs.length, worst: "stop" });
+  expect(summary.counts.register!.worst).toBe("mend");
+  expect(summary.counts.bus).toBeUndefined();
+  const notes = findings.filter((finding) => finding.severity === "note");
+  const only = (id: string) =>
+    !findings.some((one) => one.severity !== "note" && one.about.some((ref) => ref.id === id));
+  const noted = notes.flatMap(({ about }) => about).find((ref) => ref.in === "points" && only(ref.id));
+  expect(noted).toBeDefined();
+  expect(summary.marks[noted!.id]).toBeUndefined();
+  expect(summary.marks[voltage.about[0]!.id]).toBe(voltage.severity);
+});
+
+test("neither workings nor fixes are sent before they are asked for", async () => {
+  const { came } = await open(demo);
+  for (const finding of came) expect(finding).not.toHaveProperty("working");
+  for (const finding of came) expect(finding).not.toHaveProperty("fix");
+  const one = came.find((finding) => finding.code === voltage.code)!;
+  expect(one).toMatchObject({ worked: true, fixLabel: voltage.fix!.label });
+  const reply = await beside.ask({ ask: "working", finding: one.key });
+  expect(reply).toMatchObject({ working: voltage.working });
+  expect(await beside.ask({ ask: "cell", cell: "cost" })).toMatchObject({
+    working: ledgerWorking(demo, "cost"),
+  });
+  expect(await beside.ask({ ask: "cell", cell: "none" })).toMatchObject({ working: undefined });
+  expect(await beside.ask({ ask: "working", finding: "none" })).toMatchObject({ working: undefined });
+});
+
+test("followed, it says what came and what went, and no more", async () => {
+  await open(demo);
+  const key = keyOf("runs.voltage-drop");
+  const { came, went, summary } = await follow(voltage.fix!.changes);
+  expect(went).toEqual([key]);
+  expect(came.length).toBeLessThan(4);
+  expect(summary.ledger.findings.stop + summary.ledger.findings.mend).toBeLessThan(
+    firstAnswer(demo).findings.filter(({ severity }) => severity !== "note").length,
+  );
+  const back = await follow(changesBetween(applyChanges(demo, voltage.fix!.changes), demo));
+  expect(back.came.map((finding) => finding.key)).toContain(key);
+  expect(back.summary).toEqual((await open(demo)).summary);
+});
+
+test("a finding whose figures change comes anew under its key", async () => {
+  const design = applyChanges(demo, []);
+  await open(design);
+  const id = voltage.about.find((ref) => ref.in === "points")!.id;
+  const point = design.points.find((row) => row.id === id)!;
+  const { came, went } = await follow(movePoint(design, id, { x: point.x, y: point.y + 0.5 }));
+  const again = came.find((finding) => finding.code === voltage.code)!;
+  expect(again.key).toBe(keyOf(voltage.code));
+  expect(again.measured).not.toBe(voltage.measured);
+  expect(went).not.toContain(again.key);
+});
+
+test("two alike have a key each", async () => {
+  const [device] = demo.devices;
+  const twins = ["t1", "t2", "t3"].map((id): Change => ({ in: "devices", put: { ...device!, id } }));
+  const { came } = await open(applyChanges(demo, twins));
+  expect(new Set(came.map(({ key }) => key)).size).toBe(came.length);
+});
+
+test("a fix is worked out on the design as it is", async () => {
+  await open(demo);
+  const key = keyOf("register.name-repeated");
+  const before = await beside.ask({ ask: "fix", finding: key });
+  const id = allFindings(demo).find(({ code }) => code === "register.name-repeated")!.about[0]!.id;
+  await follow(changeDevice(demo, id, { cost: 4321 }));
+  const after = await beside.ask({ ask: "fix", finding: key });
+  expect(before).not.toEqual(after);
+  expect(after).toMatchObject({ changes: [{ in: "devices", put: { id, cost: 4321 } }] });
+  await follow(changeDevice(demo, id, { name: "Nobody else" }));
+  expect(await beside.ask({ ask: "fix", finding: key })).toMatchObject({ changes: undefined });
+});
+
+test("what cannot be is answered with a sentence, and the next request as ever", async () => {
+  expect(await beside.ask({ ask: "follow", changes: [] })).toEqual({ n: 1, failed: "No design is open." });
+  expect(await beside.ask({ ask: "open", design: "{" })).toMatchObject({ failed: expect.any(String) });
+  expect((await open(demo)).came.length).toBeGreaterThan(10);
+});
