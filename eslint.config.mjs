@@ -28,6 +28,7 @@ export default tseslint.config(
       ".test-data/",
       "db/migrations/",
       "test-results/",
+      "db/kit-schema.cjs",
     ],
   },
   ...tseslint.configs.strict,

@@ -18,6 +18,8 @@ const shared = {
 };
 
 export default {
+  // A machine that is busy is slow, not broken.
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

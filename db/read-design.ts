@@ -11,6 +11,7 @@ import { applyChanges, type Change } from "../core/design/edit";
 import type { DesignRow } from "../core/design/design-row";
 import type { Db, Tx } from "./connect";
 import { designs, edits } from "./schema";
+import { readSnapshot, SNAPSHOT_EVERY } from "./snapshots";
 import { plainRow, TABLES } from "./tables";
 
 export interface StoredDesign {
@@ -36,7 +37,7 @@ export async function readRows(tx: Tx | Db, id: string): Promise<StoredDesign | 
 const kept = new WeakMap<Db, Map<string, StoredDesign>>();
 const MOST_KEPT = 20;
 /** A copy further behind than this is read anew rather than brought up by the log. */
-const MOST_STEPS = 50;
+const MOST_STEPS = SNAPSHOT_EVERY;
 
 function keptOf(db: Db): Map<string, StoredDesign> {
   let designs = kept.get(db);
@@ -52,16 +53,19 @@ export function keep(db: Db, stored: StoredDesign): void {
   if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
 }
 
-/** A design at `revision`: the kept copy, brought up by the log where it is behind, or all rows. */
+/** A design at `revision`: the kept copy or the last snapshot, brought up by the log; all rows where neither is near. */
 export async function readAt(
   db: Db,
   tx: Tx,
   id: string,
   revision: number,
 ): Promise<StoredDesign | undefined> {
-  const known = keptOf(db).get(id);
-  if (known?.revision === revision) return known;
-  if (known && known.revision < revision && revision - known.revision <= MOST_STEPS) {
+  const kept = keptOf(db).get(id);
+  if (kept?.revision === revision) return kept;
+  const near = kept && kept.revision < revision && revision - kept.revision <= MOST_STEPS ? kept : undefined;
+  const known = near ?? (await readSnapshot(tx, id, revision));
+  if (known?.revision === revision) return { id, ...known };
+  if (known && revision - known.revision <= MOST_STEPS) {
     const log = await tx
       .select({ revision: edits.revision, changes: edits.changes })
       .from(edits)

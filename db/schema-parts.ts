@@ -1,18 +1,7 @@
-/** What every table of a collection has: the key (design, id), and the design it belongs to. */
-import {
-  customType,
-  datetime,
-  double,
-  foreignKey,
-  int,
-  json,
-  mysqlTable,
-  text,
-  varchar,
-} from "drizzle-orm/mysql-core";
+/** The design itself, and what all tables are made of. */
+import { customType, datetime, double, int, json, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
 
 export const id = (name: string) => varchar(name, { length: 40 });
-export const rowKey = () => ({ design: id("design").notNull(), id: id("id").notNull() });
 
 /** Up to 4 GiB of bytes. */
 export const longBytes = customType<{ data: Buffer }>({ dataType: () => "longblob" });
@@ -40,8 +29,3 @@ export const designs = mysqlTable("designs", {
   running: json("running"),
   notes: text("notes"),
 });
-
-export const ofDesign = (name: string, column: Parameters<typeof foreignKey>[0]["columns"][0]) =>
-  foreignKey({ name: `${name}_of_design`, columns: [column], foreignColumns: [designs.id] }).onDelete(
-    "cascade",
-  );

@@ -1,51 +1,9 @@
-/** Which table holds which collection, and how a table row becomes a plain row. */
+/** How a table row becomes a plain row, and back. */
 import { fields } from "../core/design/fields";
 import { ROW_CLASSES, type AnyRow, type CollectionName } from "../core/design/collections";
 import type { DesignRow } from "../core/design/design-row";
-import * as schema from "./schema";
-import * as brief from "./schema-brief";
-import * as choose from "./schema-choose";
-import * as survey from "./schema-survey";
 
-export const TABLES = {
-  materials: schema.materials,
-  levels: schema.levels,
-  walls: schema.walls,
-  openings: schema.openings,
-  rooms: schema.rooms,
-  trunks: schema.trunks,
-  risers: schema.risers,
-  closets: schema.closets,
-  cableTypes: schema.cableTypes,
-  kinds: schema.kinds,
-  roomKits: schema.roomKits,
-  points: schema.points,
-  symmetries: schema.symmetries,
-  reels: schema.reels,
-  drops: schema.drops,
-  devices: schema.devices,
-  automations: schema.automations,
-  circuits: survey.circuits,
-  mainsRuns: survey.mainsRuns,
-  noGo: survey.noGo,
-  fixtures: survey.fixtures,
-  switches: survey.switches,
-  legs: survey.legs,
-  lamps: survey.lamps,
-  traces: survey.traces,
-  measurements: survey.measurements,
-  underlays: survey.underlays,
-  options: choose.options,
-  wants: choose.wants,
-  hubs: choose.hubs,
-  plans: choose.plans,
-  people: brief.household,
-  phases: brief.phases,
-  problems: brief.problems,
-  requirements: brief.requirements,
-  constraints: brief.constraints,
-  uses: brief.uses,
-} satisfies Record<CollectionName, unknown>;
+export { TABLES } from "./row-tables";
 
 /** A plain row out of a table row: fields in schema order, NULL as absent. */
 export function plainRow<T extends AnyRow | DesignRow>(

@@ -1,4 +1,5 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
+import type { MySqlColumn } from "drizzle-orm/mysql-core";
 import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
 import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
 import {
@@ -15,6 +16,7 @@ import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
 import { keep, readAt } from "./read-design";
 import { designs, edits } from "./schema";
+import { isDue, writeSnapshot } from "./snapshots";
 import { columnValues, TABLES } from "./tables";
 
 export interface LogEntry {
@@ -149,7 +151,7 @@ async function putRows(
   rows: readonly AnyRow[],
 ): Promise<void> {
   const table = TABLES[collection];
-  const columns = getTableColumns(table);
+  const columns: Record<string, MySqlColumn> = getTableColumns(table);
   const set = Object.fromEntries(
     Object.entries(columns)
       .filter(([name]) => name !== "design" && name !== "id")
@@ -215,6 +217,7 @@ async function performIn(
   await writeRows(tx, design, request.changes);
   const revision = stored.revision + 1;
   const at = new Date();
+  if (isDue(revision)) await writeSnapshot(tx, design, revision, after);
   await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
   await tx.insert(edits).values({
     design,

@@ -12,8 +12,7 @@ const MOST_WAITING = 16;
 let pool: Piscina | undefined;
 const workers = () =>
   (pool ??= new Piscina({
-    filename: resolve("server/job-worker.ts"),
-    execArgv: ["--import", "tsx"],
+    filename: resolve("server/job-entry.mjs"),
     minThreads: 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
     maxQueue: MOST_WAITING,

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { area } from "#core/geometry/polygon";
 import { useDesk, useEdit } from "../desk/desk";
-import { rowCheck } from "../desk/row-check";
+import { withRowCheck } from "../desk/row-check";
 import { Fact, LengthField, TextField } from "../kit/fields";
 import { Heading } from "./parts";
 
@@ -14,11 +14,11 @@ export function DesignInspector({ design, children }: { design: Design; children
   const settings = design.design;
   const here = byId(design, "levels").get(level);
   const rooms = design.rooms.filter((room) => room.level === level);
-  const put = async (values: Partial<typeof settings>) => {
-    const { checkRow } = await rowCheck();
-    const next = checkRow("design", { ...settings, ...values }, "");
-    edit(() => [{ in: "design", put: next }]);
-  };
+  const put = (values: Partial<typeof settings>) =>
+    withRowCheck((checkRow) => {
+      const next = checkRow("design", { ...settings, ...values }, "");
+      edit(() => [{ in: "design", put: next }]);
+    });
   const number = (typed: string) => Number(typed.replace(",", ".").trim() || NaN);
   return (
     <>

@@ -13,7 +13,7 @@ import { OptionRadio } from "#core/stages/choose/rows";
 import { fail } from "#core/design/input-error";
 import { useState } from "react";
 import { useDesign, useDesk, useEdit } from "../desk/desk";
-import { rowCheck } from "../desk/row-check";
+import { withRowCheck } from "../desk/row-check";
 import { LengthField, SelectField, TextField } from "../kit/fields";
 
 type Loose = Record<string, unknown>;
@@ -53,16 +53,16 @@ function choices(design: Design, field: Field): { value: string; text: string }[
 
 const plainPut =
   (collection: CollectionName) =>
-  async (design: Design, id: string, values: Loose): Promise<Change[]> => {
-    const { checkRow } = await rowCheck();
-    const row =
-      (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) ??
-      fail(SINGULAR[collection], "is gone: somebody took it out");
-    const next = Object.fromEntries(
-      Object.entries({ ...row, ...values }).filter(([, value]) => value !== undefined),
-    );
-    return [{ in: collection, put: checkRow(collection, next, "") } as Change];
-  };
+  (design: Design, id: string, values: Loose): Change[] | Promise<Change[]> =>
+    withRowCheck((checkRow) => {
+      const row =
+        (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) ??
+        fail(SINGULAR[collection], "is gone: somebody took it out");
+      const next = Object.fromEntries(
+        Object.entries({ ...row, ...values }).filter(([, value]) => value !== undefined),
+      );
+      return [{ in: collection, put: checkRow(collection, next, "") } as Change];
+    });
 
 export function RowForm({ collection, id, only, change = plainPut(collection), names = {} }: Props) {
   const design = useDesign();
@@ -75,10 +75,10 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
   const shown = only
     ? only.flatMap((name) => known.find((field) => field.name === name) ?? [])
     : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
-  const put = async (values: Loose) => {
+  const put = (values: Loose) => {
     // Tried on the newest rows first: a refusal is shown at the field, and nothing has changed.
-    const changes = await change(store.get().design, id, values);
-    edit(() => changes);
+    const made = change(store.get().design, id, values);
+    return made instanceof Promise ? made.then((changes) => edit(() => changes)) : edit(() => made);
   };
   return (
     <div className="grid gap-1.5">
@@ -107,7 +107,7 @@ function FieldInput({
   field: Field;
   label: string;
   value: unknown;
-  put(value: unknown): Promise<void>;
+  put(value: unknown): void | Promise<void>;
 }) {
   const { readOnly } = useDesk();
   switch (field.kind) {
@@ -263,7 +263,7 @@ function NestedForm({
   field: Field;
   label: string;
   value: Loose | undefined;
-  put(value: unknown): Promise<void>;
+  put(value: unknown): void | Promise<void>;
 }) {
   const nested = fields(field.nested as RowClass);
   const set = (name: string, next: unknown) => {

@@ -107,6 +107,7 @@ test("undo of what somebody else changed since is refused with their version sho
 test("edits made while the connection is away are kept and sent when it is back", async ({ page }) => {
   await ownHouse(page);
   await point(page, "snug-tel-1").click();
+  await expect(page.getByLabel("Across, x")).toHaveValue("11.60 m");
   await page.context().setOffline(true);
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("ArrowLeft");

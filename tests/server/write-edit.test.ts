@@ -1,3 +1,4 @@
+import { gunzipSync, gzipSync } from "node:zlib";
 import { eq } from "drizzle-orm";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { FILE_ORDER, ROW_CLASSES } from "../../core/design/collections";
@@ -8,7 +9,8 @@ import { generateHouse, movePoint, removePoint } from "../../core/stages/house";
 import { connect, type Connection } from "../../db/connect";
 import { addPerson, createDesign, deleteDesign } from "../../db/people";
 import { readDesign, readRows } from "../../db/read-design";
-import { designs, edits, points } from "../../db/schema";
+import { designs, edits, snapshots } from "../../db/schema";
+import { SNAPSHOT_EVERY } from "../../db/snapshots";
 import { TABLES } from "../../db/tables";
 import { historyOf, logSince, redo, undo, writeEdit } from "../../db/write-edit";
 
@@ -129,7 +131,10 @@ test("rows that do not hold together are refused whole", async () => {
 test("the database itself refuses a row of another design's room", async () => {
   const { id } = await house();
   await expect(
-    connection.db.update(points).set({ room: "nowhere" }).where(eq(points.design, id)),
+    connection.db
+      .update(TABLES.points)
+      .set({ room: "nowhere" } as never)
+      .where(eq(TABLES.points.design, id)),
   ).rejects.toThrow();
 });
 
@@ -251,4 +256,77 @@ test("deleting a design leaves nothing of it", async () => {
     expect(await connection.db.$count(TABLES[name], eq(TABLES[name].design, id))).toBe(0);
   expect(await connection.db.$count(edits, eq(edits.design, id))).toBe(0);
   expect(await connection.db.$count(designs, eq(designs.id, id))).toBe(0);
+});
+
+describe("snapshots", () => {
+  const last = async (id: string) =>
+    (await connection.db.select().from(snapshots).where(eq(snapshots.design, id)))[0];
+  /** As the next process reads it, which knows nothing yet. */
+  const cold = async (id: string) => {
+    const other = connect(process.env.TEST_DATABASE_URL!, 2);
+    const stored = await readDesign(other.db, id);
+    await other.close();
+    return stored!;
+  };
+
+  test("one with the first revision and one every so many; opened from it, a design is what its rows are", async () => {
+    const { id, read, move } = await house();
+    expect((await last(id))!.revision).toBe(1);
+    expect(await cold(id)).toEqual(await read());
+    for (let base = 1; base <= SNAPSHOT_EVERY + 2; base++) {
+      await move(ann, base, 13 + (base % 7) / 10);
+      if (base === SNAPSHOT_EVERY - 2) expect((await last(id))!.revision).toBe(1);
+    }
+    expect((await last(id))!.revision).toBe(SNAPSHOT_EVERY);
+    const opened = await cold(id);
+    expect(opened.revision).toBe(SNAPSHOT_EVERY + 3);
+    expect(opened).toEqual(await read());
+    expect(writeFile(opened.design)).toBe(writeFile((await read()).design));
+  });
+
+  test("it is what is read: and what it lacks comes from the log", async () => {
+    const { id, read, move } = await house();
+    await move(ann, 1, 13);
+    // Told apart from the rows by a mark only the snapshot has.
+    const row = (await last(id))!;
+    const rows = JSON.parse(gunzipSync(row.body).toString()) as { design: { name: string } };
+    rows.design.name = "From the snapshot";
+    await connection.db
+      .update(snapshots)
+      .set({ body: gzipSync(JSON.stringify(rows)) })
+      .where(eq(snapshots.design, id));
+    const opened = await cold(id);
+    expect(opened.design.design.name).toBe("From the snapshot");
+    expect(opened.design.points).toEqual((await read()).design.points);
+  });
+
+  test("one of other rows, or of a revision still to come, is passed over", async () => {
+    const { id, read } = await house();
+    const set = (values: object) =>
+      connection.db.update(snapshots).set(values).where(eq(snapshots.design, id));
+    await set({ shape: "another", body: Buffer.from("nothing") });
+    expect(await cold(id)).toEqual(await read());
+    await set({ shape: (await last((await house()).id))!.shape, revision: 2 });
+    expect(await cold(id)).toEqual(await read());
+  });
+
+  test("an edit that is not written leaves none", async () => {
+    const { id, read, move } = await house();
+    for (let base = 1; base < SNAPSHOT_EVERY - 1; base++) await move(ann, base, 13 + (base % 7) / 10);
+    const before = await read();
+    await expect(
+      writeEdit(connection.db, id, ann, {
+        base: SNAPSHOT_EVERY - 1,
+        changes: [{ in: "rooms", drop: "hall" }],
+      }),
+    ).rejects.toThrow(InputError);
+    expect((await last(id))!.revision).toBe(1);
+    expect(await cold(id)).toEqual(before);
+  });
+
+  test("it goes with its design", async () => {
+    const { id } = await house();
+    await deleteDesign(connection.db, id);
+    expect(await last(id)).toBeUndefined();
+  });
 });

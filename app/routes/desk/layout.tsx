@@ -10,6 +10,7 @@ import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
 import { fetchInspectors } from "../../desk/parts";
 import { whenAtRest } from "../../kit/rest";
+import { fetchRowCheck } from "../../desk/row-check";
 import { createResults, type FirstValues } from "../../desk/results";
 import { startEngine } from "../../desk/start-engine";
 import { createDesignStore } from "../../desk/store";
@@ -142,6 +143,7 @@ function Live() {
       stop = results.connect();
       void fetchInspectors();
       fetchForms();
+      void fetchRowCheck();
     };
     const wait = results.get().summary ? whenAtRest(start) : start();
     return () => {

@@ -14,7 +14,7 @@ import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
 import { useDesk, useEdit } from "../../desk/desk";
-import { rowCheck } from "../../desk/row-check";
+import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
 import { Fact, SelectField, TextField } from "../../kit/fields";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
@@ -34,12 +34,12 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
     () => (year === undefined ? undefined : firingYear(design.design, automation, year)),
     [design.design, automation, year],
   );
-  const put = async (values: Partial<AutomationRow>) => {
-    const { checkRow } = await rowCheck();
-    const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
-    make(automation);
-    edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
-  };
+  const put = (values: Partial<AutomationRow>) =>
+    withRowCheck((checkRow) => {
+      const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
+      make(automation);
+      edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
+    });
   const at = (point?: YearPoint) =>
     point ? (
       <Worked working={() => firingWorking(design.design, automation, point)}>

@@ -6,7 +6,7 @@ import { byId, type Design } from "#core/design/collections";
 import { SUN_EVENTS, type AutomationRow } from "#core/stages/automations/rows";
 import { EVENT_NAMES } from "#core/stages/automations";
 import { useDesk, useEdit } from "../../desk/desk";
-import { rowCheck } from "../../desk/row-check";
+import { withRowCheck } from "../../desk/row-check";
 import { TextField } from "../../kit/fields";
 
 const PART_NAME = { cues: "cue", guards: "guard", moves: "move" } as const;
@@ -83,17 +83,15 @@ function WordForm({ design, automation, word }: { design: Design; automation: Au
   const edit = useEdit();
   const { of, index, field } = word.part!;
   /** Put new values into the part of the sentence the word stands for. Throws InputError before anything is changed. */
-  const put = async (values: object) => {
-    const { checkRow } = await rowCheck();
-    const make = (row: AutomationRow) =>
-      checkRow(
-        "automations",
-        { ...row, [of]: row[of].map((part, i) => (i === index ? { ...part, ...values } : part)) },
-        "",
-      );
-    make(automation);
-    edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
-  };
+  const put = (values: object) =>
+    withRowCheck((checkRow) => {
+      const make = (row: AutomationRow) => {
+        const parts = row[of].map((part, i) => (i === index ? { ...part, ...values } : part));
+        return checkRow("automations", { ...row, [of]: parts }, "");
+      };
+      make(automation);
+      edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
+    });
   const whole = (text: string) => Number(text.replace(/[−–]/, "-").trim() || NaN);
   if (field === "event") {
     const cue = automation.cues[index]!;
