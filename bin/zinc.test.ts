@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -283,7 +284,7 @@ test("convert writes a plan a level, as SVG and as DXF", async () => {
       "--out",
       mkdtempSync(join(tmpdir(), "zinc-")),
     )) as unknown as { files: string[] };
-    expect(files).toHaveLength(6);
+    expect(files).toHaveLength(5);
     expect(
       readFileSync(
         files.find((file) => file.includes("-ground."))!,
@@ -324,4 +325,15 @@ test("a broken file: the path in it and the reason", async () => {
   writeFileSync(file, readFileSync(DEMO, "utf8").replace('"x": 14.75', '"x": "14.75"'));
   expect(await main(["runs", file])).toBe(2);
   expect(err[0]).toMatch(/^zinc: points\[\d+\]\.x must be a number\.$/);
+});
+
+test("the bundled command says what its sources say", async () => {
+  const run = spawnSync(process.execPath, ["bin/zinc.mjs", "ledger", DEMO, "--json"], { encoding: "utf8" });
+  expect({ status: run.status, error: run.stderr }).toEqual({ status: 0, error: "" });
+  expect(JSON.parse(run.stdout)).toEqual(await json("ledger", DEMO));
+  const wrong = spawnSync(process.execPath, ["bin/zinc.mjs", "ledger", "no-such-file"], { encoding: "utf8" });
+  expect({ status: wrong.status, said: wrong.stderr }).toEqual({
+    status: 2,
+    said: 'zinc: FILE "no-such-file" does not exist.\n',
+  });
 });

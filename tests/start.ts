@@ -11,6 +11,7 @@ import { seedDemo } from "../db/seed";
 
 export interface WebProcess {
   url: string;
+  pid: number;
   stop(): Promise<void>;
   /** As a cut of the power would. */
   kill(): Promise<void>;
@@ -33,6 +34,7 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
   const { port } = JSON.parse(line) as { port: number };
   return {
     url: `http://localhost:${port}`,
+    pid: child.pid!,
     stop: async () => {
       if (child.exitCode !== null || child.signalCode !== null) return;
       const gone = once(child, "exit");

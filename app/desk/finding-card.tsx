@@ -1,5 +1,6 @@
 /** One finding: what, measured against limit, why, go there, fix. */
 import { useState } from "react";
+import { InputError } from "#core/design/input-error";
 import { groupDigits } from "#core/design/units";
 import type { ShownFinding } from "#core/desk/engine";
 import { useDesk, useEdit } from "./desk";
@@ -18,13 +19,18 @@ function measuredText({ measured, limit, unit }: ShownFinding): string {
 export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: () => void }) {
   const { goTo, open, readOnly, results } = useDesk();
   const edit = useEdit();
-  const [gone, setGone] = useState(false);
+  const [said, setSaid] = useState("");
   const words = measuredText(finding);
   // Worked out now, on the design as it is: what was right when the finding came may not be any more.
   const fix = async () => {
-    const changes = await results.fix(finding.key);
-    if (changes) edit(() => changes);
-    else setGone(true);
+    try {
+      const changes = await results.fix(finding.key);
+      if (changes) edit(() => changes);
+      setSaid(changes ? "" : "The design has changed meanwhile: look again.");
+    } catch (problem) {
+      if (!(problem instanceof InputError)) throw problem;
+      setSaid(problem.message);
+    }
   };
   return (
     <article className="border-b border-rule px-3.5 py-3" data-finding={finding.code}>
@@ -45,9 +51,9 @@ export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: (
         </p>
       )}
       <p className="mt-1 text-small text-soft">{finding.why}</p>
-      {gone && (
+      {said && (
         <p className="mt-1 text-small text-mend" role="status">
-          The design has changed meanwhile: look again.
+          {said}
         </p>
       )}
       <div className="mt-2 flex flex-wrap gap-1.5">

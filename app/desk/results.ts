@@ -8,6 +8,7 @@ import { changesBetween } from "#core/design/difference";
 import type { Change } from "#core/design/edit";
 import type { Answer, Ask, Reply, Request, ShownFinding, Summary } from "#core/desk/engine";
 import { compareFindings } from "#core/desk/findings";
+import { InputError } from "#core/design/input-error";
 import type { Working } from "#core/desk/working";
 import type { Hand } from "../workers/ask";
 
@@ -28,7 +29,7 @@ export interface ResultsStore {
   /** How a finding's figure, or a cell of the ledger, came about. */
   working(finding: string): Promise<Working | undefined>;
   cell(cell: string): Promise<Working | undefined>;
-  /** What the fix of a finding is on the design as it is shown now; undefined where the finding went. */
+  /** What the fix of a finding is on the design as it is shown now; undefined where the finding went. Throws InputError where there is no way. */
   fix(finding: string): Promise<Change[] | undefined>;
 }
 
@@ -170,6 +171,7 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
       for (let tries = 0; tries < MOST_TRIES; tries++) {
         const { design } = shown.get();
         const reply = await question({ ask: "fix", finding });
+        if (reply && "failed" in reply) throw new InputError([{ path: "", reason: reply.failed }]);
         if (!reply || !("changes" in reply)) return undefined;
         if (shown.get().design === design) return reply.changes;
       }

@@ -69,3 +69,29 @@ export const edgeDistance = (corners: readonly Xy[], p: Xy) =>
   Math.min(
     ...corners.map((corner, i) => distance(p, footOn(p, corner, corners[(i + 1) % corners.length]!).at)),
   );
+
+/** The upright box round some places. Metres. */
+export interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+export function boxOf(places: readonly Xy[]): Box {
+  const box = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity };
+  for (const [x, y] of places) {
+    box.x0 = Math.min(box.x0, x);
+    box.y0 = Math.min(box.y0, y);
+    box.x1 = Math.max(box.x1, x);
+    box.y1 = Math.max(box.y1, y);
+  }
+  return box;
+}
+
+/** Do two boxes touch, or come nearer than `m`? What asks something dear of shapes asks this first. */
+export const boxesNear = (a: Box, b: Box, m = 0): boolean =>
+  a.x0 <= b.x1 + m && b.x0 <= a.x1 + m && a.y0 <= b.y1 + m && b.y0 <= a.y1 + m;
+
+export const boxNear = (box: Box, [x, y]: Xy, m = 0): boolean =>
+  x >= box.x0 - m && x <= box.x1 + m && y >= box.y0 - m && y <= box.y1 + m;

@@ -3,9 +3,11 @@ import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Finding } from "../../desk/findings";
 import { contains, edgeDistance } from "../../geometry/polygon";
+import { memoByRow } from "../../design/kept";
+import type { PointRow } from "../runs/rows";
 import type { OpeningRow } from "./rows-house";
 import { mountOf } from "../../points/kits";
-import { likelyOutside } from "./openings";
+import { likelyOutside, othersOnWall } from "./openings";
 import { roomAt, WALL_REACH_M } from "./points";
 import { surveyChecks } from "./survey-checks";
 
@@ -14,8 +16,9 @@ const THRESHOLD_M = 0.05;
 const WALKED = new Set<OpeningRow["kind"]>(["door", "gate", "gap"]);
 
 /** Openings that cannot be as they are drawn, each with the value that would be sensible. */
-function openingChecks(design: Design): Finding[] {
-  return design.openings.flatMap((opening): Finding[] => {
+const openingFindings = memoByRow(
+  ["levels", "walls", "rooms", othersOnWall],
+  (design, opening: OpeningRow): Finding[] => {
     const wall = byId(design, "walls").get(opening.wall);
     const level = wall && byId(design, "levels").get(wall.level);
     if (!wall || !level) return [];
@@ -80,12 +83,13 @@ function openingChecks(design: Design): Finding[] {
       });
     }
     return found;
-  });
-}
+  },
+);
 
 /** Points that hang where there is no room: above the void of their level, or under its floor. Out of doors there is no ceiling. */
-function heightChecks(design: Design): Finding[] {
-  return design.points.flatMap((point): Finding[] => {
+const heightFindings = memoByRow(
+  ["design", "levels", "rooms", "kinds", "roomKits"],
+  (design, point: PointRow): Finding[] => {
     const level = byId(design, "levels").get(point.level);
     if (!level || byId(design, "rooms").get(point.room)?.outdoor) return [];
     const kind = byId(design, "kinds").get(point.kind);
@@ -117,23 +121,20 @@ function heightChecks(design: Design): Finding[] {
         },
       },
     ];
-  });
-}
+  },
+);
 
-/** Points drawn outside the room they belong to, codes that repeat, and what the survey has to say. */
-export function houseChecks(design: Design): Finding[] {
-  const findings: Finding[] = [];
-  for (const point of design.points) {
-    const room = byId(design, "rooms").get(point.room);
-    if (
-      room &&
-      room.level === point.level &&
-      (contains(room.outline, [point.x, point.y]) ||
-        edgeDistance(room.outline, [point.x, point.y]) <= WALL_REACH_M)
-    )
-      continue;
-    const real = roomAt(design, point.level, point.x, point.y);
-    findings.push({
+/** A point drawn outside the room it belongs to. */
+const placeFindings = memoByRow(["rooms"], (design, point: PointRow): Finding[] => {
+  const room = byId(design, "rooms").get(point.room);
+  const at = [point.x, point.y] as const;
+  const inside =
+    room?.level === point.level &&
+    (contains(room.outline, at) || edgeDistance(room.outline, at) <= WALL_REACH_M);
+  if (inside) return [];
+  const real = roomAt(design, point.level, point.x, point.y);
+  return [
+    {
       code: "house.point-outside-room",
       stage: "house",
       severity: "mend",
@@ -146,8 +147,13 @@ export function houseChecks(design: Design): Finding[] {
         label: `Give it to ${real.name}`,
         changes: [{ in: "points", put: { ...point, room: real.id } }],
       },
-    });
-  }
+    },
+  ];
+});
+
+/** Points drawn outside the room they belong to, codes that repeat, and what the survey has to say. */
+export function houseChecks(design: Design): Finding[] {
+  const findings = design.points.flatMap((point) => placeFindings(design, point));
   const stems = new Map<string, string>();
   for (const room of design.rooms) {
     const stem = `${byId(design, "levels").get(room.level)?.code}-${room.code}`;
@@ -164,5 +170,10 @@ export function houseChecks(design: Design): Finding[] {
     }
     stems.set(stem, room.name);
   }
-  return [...findings, ...openingChecks(design), ...heightChecks(design), ...surveyChecks(design)];
+  return [
+    ...findings,
+    ...design.openings.flatMap((opening) => openingFindings(design, opening)),
+    ...design.points.flatMap((point) => heightFindings(design, point)),
+    ...surveyChecks(design),
+  ];
 }

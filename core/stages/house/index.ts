@@ -59,5 +59,6 @@ export {
   type Edge,
 } from "./arrange";
 export { houseChecks } from "./checks";
+export { furnished } from "./furnish";
 export { generateHouse } from "./generate";
 export { areaWorking, perimeterWorking } from "./workings";

@@ -1,10 +1,12 @@
 /** Openings in walls: which way they face, and what cannot be. */
+import { group } from "d3-array";
 import { round1, round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { OpeningRow, RoomRow, WallRow } from "./rows-house";
-import { contains } from "../../geometry/polygon";
+import { boxNear, boxOf, contains } from "../../geometry/polygon";
 import { distance, footOn } from "../../geometry/segment";
 import type { Working } from "../../desk/working";
 import { wallLengthM, wallOf } from "./walls";
@@ -84,6 +86,19 @@ export function changeOpening(design: Design, id: string, values: Partial<Omit<O
   return [{ in: "openings", put }];
 }
 
+/** Rooms with a roof, by level, each with the box round it. */
+const indoorRooms = memoByParts(["rooms"], (design) =>
+  group(
+    design.rooms.filter((room) => !room.outdoor).map((room) => ({ room, box: boxOf(room.outline) })),
+    ({ room }) => room.level,
+  ),
+);
+
+/** The openings of each wall. */
+export const othersOnWall = memoByParts(["openings"], (design) =>
+  group(design.openings, (opening) => opening.wall),
+);
+
 /** The side of a wall, walking from a to b, on which no room lies; "none" where both or neither have one. */
 export function outsideOf(design: Design, wall: WallRow): OpeningRow["outsideIs"] {
   const length = wallLengthM(wall);
@@ -96,8 +111,8 @@ export function outsideOf(design: Design, wall: WallRow): OpeningRow["outsideIs"
         wall.ax + (wall.bx - wall.ax) * t + nx * off,
         wall.ay + (wall.by - wall.ay) * t + ny * off,
       ] as const;
-      return design.rooms.some(
-        (room) => room.level === wall.level && !room.outdoor && contains(room.outline, at),
+      return (indoorRooms(design).get(wall.level) ?? []).some(
+        ({ room, box }) => boxNear(box, at) && contains(room.outline, at),
       );
     });
   // With y down the sheet the normal points to the right of the way from a to b.
@@ -111,11 +126,10 @@ export function likelyOutside(design: Design, opening: OpeningRow): OpeningRow["
   if (!wall) return "none";
   const byRooms = outsideOf(design, wall);
   if (byRooms !== "none") return byRooms;
-  return (
-    design.openings.find(
-      (other) => other.wall === opening.wall && other.id !== opening.id && other.outsideIs !== "none",
-    )?.outsideIs ?? "none"
-  );
+  const known = othersOnWall(design)
+    .get(opening.wall)
+    ?.find((other) => other.id !== opening.id && other.outsideIs !== "none");
+  return known?.outsideIs ?? "none";
 }
 
 /**

@@ -1,10 +1,20 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memoByParts, memoByRow } from "../../design/kept";
+import type { PointRow } from "../runs/rows";
 import type { WallRow } from "./rows-house";
+import { group } from "d3-array";
 import type { Finding } from "../../desk/findings";
-import { contains, edgeDistance, perimeter, selfCrossing } from "../../geometry/polygon";
+import {
+  boxNear,
+  boxOf,
+  contains,
+  edgeDistance,
+  perimeter,
+  selfCrossing,
+  type Box,
+} from "../../geometry/polygon";
 import { meeting, type Xy } from "../../geometry/segment";
 import { facesOf } from "./faces";
 import { closureWorking, drawnM, roomClosure, toleranceM } from "./measure";
@@ -371,67 +381,81 @@ const passes = (path: readonly Xy[], outline: readonly Xy[]) =>
       ),
     );
 
-const obstacleFindings = memoByParts(
-  ["levels", "trunks", "noGo", "fixtures", "points"],
-  (design): Finding[] => {
-    const findings: Finding[] = [];
-    for (const area of design.noGo) {
-      for (const trunk of design.trunks) {
-        if (trunk.level !== area.level || trunk.existing || !passes(trunk.path, area.outline)) continue;
-        findings.push({
-          code: "house.way-through-no-go",
-          stage: "house",
-          severity: "stop",
-          title: `${trunk.name} goes through ${area.name}`,
-          why: `${area.why ?? "No cable may cross it"}. The designer draws the way round it.`,
-          about: [
-            { in: "trunks", id: trunk.id },
-            { in: "noGo", id: area.id },
-          ],
-        });
-      }
-      for (const point of design.points) {
-        if (point.level === area.level && contains(area.outline, [point.x, point.y])) {
-          findings.push({
-            code: "house.point-in-no-go",
+/** Areas nothing may be fixed in and other trades' things, by level, each with the box round it. */
+const obstaclesOf = memoByParts(["noGo", "fixtures"], (design) => ({
+  areas: group(design.noGo.map(boxed), (area) => area.row.level),
+  fixtures: group(design.fixtures.map(boxed), (fixture) => fixture.row.level),
+}));
+
+function boxed<Row extends { outline: [number, number][] }>(row: Row): { row: Row; box: Box } {
+  return { row, box: boxOf(row.outline) };
+}
+
+/** What stands in the way of one point: kept while neither moves. */
+const pointObstacles = memoByRow(["noGo", "fixtures"], (design, point: PointRow): Finding[] => {
+  const at: Xy = [point.x, point.y];
+  const { areas, fixtures } = obstaclesOf(design);
+  const within = (areas.get(point.level) ?? [])
+    .filter(({ row, box }) => boxNear(box, at) && contains(row.outline, at))
+    .map(({ row }): Finding => ({
+      code: "house.point-in-no-go",
+      stage: "house",
+      severity: "mend",
+      title: `${point.name} stands in ${row.name}`,
+      why: `${row.why ?? "Nothing may be fixed there"}. The designer moves it.`,
+      about: [
+        { in: "points", id: point.id },
+        { in: "noGo", id: row.id },
+      ],
+    }));
+  const near = (fixtures.get(point.level) ?? []).flatMap(({ row, box }): Finding[] => {
+    if (!boxNear(box, at, row.clearanceM)) return [];
+    const far = contains(row.outline, at) ? 0 : edgeDistance(row.outline, at);
+    return far >= row.clearanceM
+      ? []
+      : [
+          {
+            code: "house.fixture-near",
             stage: "house",
             severity: "mend",
-            title: `${point.name} stands in ${area.name}`,
-            why: `${area.why ?? "Nothing may be fixed there"}. The designer moves it.`,
+            title: `${point.name} is too near to ${row.name}`,
+            why: "Its trade asks for clearance there. The designer moves the point, or the trades agree.",
             about: [
               { in: "points", id: point.id },
-              { in: "noGo", id: area.id },
+              { in: "fixtures", id: row.id },
             ],
-          });
-        }
-      }
-    }
-    for (const fixture of design.fixtures) {
-      for (const point of design.points) {
-        if (point.level !== fixture.level) continue;
-        const at: Xy = [point.x, point.y];
-        const far = contains(fixture.outline, at) ? 0 : edgeDistance(fixture.outline, at);
-        if (far >= fixture.clearanceM) continue;
-        findings.push({
-          code: "house.fixture-near",
-          stage: "house",
-          severity: "mend",
-          title: `${point.name} is too near to ${fixture.name}`,
-          why: "Its trade asks for clearance there. The designer moves the point, or the trades agree.",
-          about: [
-            { in: "points", id: point.id },
-            { in: "fixtures", id: fixture.id },
-          ],
-          measured: far,
-          limit: fixture.clearanceM,
-          unit: "m",
-          source: "clearance of the fixture",
-        });
-      }
-    }
-    return findings;
-  },
+            measured: far,
+            limit: row.clearanceM,
+            unit: "m",
+            source: "clearance of the fixture",
+          },
+        ];
+  });
+  return [...within, ...near];
+});
+
+const waysThroughNoGo = memoByParts(["trunks", "noGo"], (design): Finding[] =>
+  design.noGo.flatMap((area) =>
+    design.trunks
+      .filter((trunk) => trunk.level === area.level && !trunk.existing && passes(trunk.path, area.outline))
+      .map((trunk): Finding => ({
+        code: "house.way-through-no-go",
+        stage: "house",
+        severity: "stop",
+        title: `${trunk.name} goes through ${area.name}`,
+        why: `${area.why ?? "No cable may cross it"}. The designer draws the way round it.`,
+        about: [
+          { in: "trunks", id: trunk.id },
+          { in: "noGo", id: area.id },
+        ],
+      })),
+  ),
 );
+
+const obstacleFindings = (design: Design): Finding[] => [
+  ...waysThroughNoGo(design),
+  ...design.points.flatMap((point) => pointObstacles(design, point)),
+];
 
 /** Everything the survey has to say. */
 export const surveyChecks = (design: Design): Finding[] => [

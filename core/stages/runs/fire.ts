@@ -1,6 +1,8 @@
 /** Where cables pass through parts that hold back fire: each has to be sealed again, and is listed so that none is forgotten. */
+import { group } from "d3-array";
+import { boxesNear, boxOf } from "../../geometry/polygon";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memoByParts, memoByRow } from "../../design/kept";
 import type { WallRow } from "../house/rows-house";
 import { dropsOf, type Drop } from "./drops";
 import type { Place } from "../../ways/route";
@@ -108,8 +110,9 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
   const elevation = (level: string) => byId(design, "levels").get(level)?.elevationM ?? 0;
   const { walls, slabs } = rated(design);
   for (const { level, at: path } of stretchesOf(places)) {
-    for (const wall of walls) {
-      if (wall.level !== level) continue;
+    const box = boxOf(path.map(([x, y]) => [x, y]));
+    for (const { wall, box: own } of walls.get(level) ?? []) {
+      if (!boxesNear(box, own, SAME_M)) continue;
       for (const [x, y, heightM] of passesThrough(path, wall)) {
         const name = `${byId(design, "materials").get(wall.material)?.name ?? "Wall"}, ${byId(design, "levels").get(level)!.name.toLowerCase()}`;
         // Where two walls meet, one hole goes through both: the seal holds as long as the better of them.
@@ -157,27 +160,46 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
 }
 
 const rated = memoByParts(["walls", "levels"], (design) => ({
-  walls: design.walls.filter((wall) => wall.fireMin),
+  walls: group(
+    design.walls
+      .filter((wall) => wall.fireMin)
+      .map((wall) => ({
+        wall,
+        box: boxOf([
+          [wall.ax, wall.ay],
+          [wall.bx, wall.by],
+        ]),
+      })),
+    ({ wall }) => wall.level,
+  ),
   slabs: design.levels.filter((level) => level.slabFireMin),
 }));
+
+/** What one drop passes through: kept while its way and the house stay as they are. */
+const dropCrossings = memoByRow(["walls", "levels", "materials"], (design, drop: Drop): readonly Crossing[] =>
+  crossingsOn(design, drop.route?.places ?? []),
+);
 
 /** All crossings, those with most cables first; what passes within one opening is one. */
 export const fireCrossings = memoByParts(
   [dropsOf, "walls", "levels", "materials"],
   (design): FireCrossing[] => {
-    if (!rated(design).walls.length && !rated(design).slabs.length) return [];
+    if (!rated(design).walls.size && !rated(design).slabs.length) return [];
     const found: FireCrossing[] = [];
+    const byPart = new Map<string, FireCrossing[]>();
     for (const drop of dropsOf(design)) {
       const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
-      for (const crossing of crossingsOn(design, drop.route?.places ?? [])) {
-        const known = found.find(
-          (one) =>
-            one.in === crossing.in &&
-            one.id === crossing.id &&
-            Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M,
-        );
-        if (!known) found.push({ ...crossing, drops: [drop], cableMm2: mm2 });
-        else if (!known.drops.includes(drop)) {
+      for (const crossing of dropCrossings(design, drop)) {
+        const part = `${crossing.in}/${crossing.id}`;
+        const known = byPart
+          .get(part)
+          ?.find((one) => Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M);
+        if (!known) {
+          const made = { ...crossing, drops: [drop], cableMm2: mm2 };
+          found.push(made);
+          byPart.set(part, [...(byPart.get(part) ?? []), made]);
+          // Drops come one after another: one that is there already was the last to be put there.
+        } else if (known.drops.at(-1) !== drop) {
           known.drops.push(drop);
           known.cableMm2 += mm2;
         }

@@ -25,7 +25,8 @@ import { mirrored } from "../../points/symmetry";
 import { bundlesOf, inBundles, traysOf, trayWidthFor, trayWorking } from "./tray";
 import { crosses } from "../../geometry/cross";
 import { voidPath } from "../../ways/void-path";
-import { counted } from "../../design/words";
+import { fail } from "../../design/input-error";
+import { capital, counted } from "../../design/words";
 
 const wide = (one: Containment, bore: number | undefined): Fix | undefined =>
   bore === undefined || bore === one.boreMm
@@ -256,12 +257,14 @@ const wayChecks = (design: Design): Finding[] => [
   }),
 ];
 
+const noFreePlace = (name: string) =>
+  fail(name, "has no free place within 3 m: the designer and the other trade decide who moves");
+
 /** Other trades' things, crowded walls, pairs that no longer match. */
 const tradeChecks = (design: Design): Finding[] => [
   ...design.points.flatMap((point): Finding[] => {
     const [worst] = collisionsOf(design, point);
     if (!worst) return [];
-    const free = freePlace(design, point);
     return [
       {
         code: "runs.collision",
@@ -271,7 +274,7 @@ const tradeChecks = (design: Design): Finding[] => [
           worst.farM === 0
             ? `${point.name} is where ${worst.thing.name} is`
             : `${point.name} is too near to ${worst.thing.name}`,
-        why: `${worst.why.charAt(0).toUpperCase()}${worst.why.slice(1)}. ${free ? "The nearest free place is offered." : "There is no free place within 3 m: the designer and the other trade decide who moves."}`,
+        why: `${capital(worst.why)}. The nearest free place is looked for when it is asked for; where there is none, the designer and the other trade decide who moves.`,
         about: [
           { in: "points", id: point.id },
           { in: worst.thing.in, id: worst.thing.id },
@@ -280,9 +283,12 @@ const tradeChecks = (design: Design): Finding[] => [
         limit: Math.round(worst.neededM * 1000),
         unit: "mm",
         source: "clearance by kind, usual practice",
-        fix: free && {
-          label: `Move it ${Math.round(Math.hypot(free.x - point.x, free.y - point.y) * 100)} cm to the nearest free place`,
-          changes: movePoint(design, point.id, free),
+        // The search is dear, and there may be many of these: it is made for the one whose button is pressed.
+        fix: {
+          label: "Move it to the nearest free place",
+          get changes() {
+            return movePoint(design, point.id, freePlace(design, point) ?? noFreePlace(point.name));
+          },
         },
       },
     ];

@@ -1,6 +1,6 @@
 /** Where cables run beside mains too closely, and where they cross what no cable may cross. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memoByParts, memoByRow } from "../../design/kept";
 import type { MainsRunRow, NoGoRow } from "../house/rows-survey";
 import type { CableTypeRow } from "./rows";
 import type { Xy } from "../../geometry/segment";
@@ -57,16 +57,12 @@ export const besideMains = memoByParts([dropsOf], (design): Beside[] => {
       const edge = graph.edges[piece.edge]!;
       if (edge.vertical || !edge.way || !levels.has(graph.nodes[edge.a]!.level)) continue;
       const known = byEdge.get(piece.edge);
-      byEdge.set(
-        piece.edge,
-        known
-          ? {
-              drops: [...known.drops, drop],
-              from: Math.min(known.from, piece.from),
-              to: Math.max(known.to, piece.to),
-            }
-          : { drops: [drop], from: piece.from, to: piece.to },
-      );
+      if (!known) byEdge.set(piece.edge, { drops: [drop], from: piece.from, to: piece.to });
+      else {
+        known.drops.push(drop);
+        known.from = Math.min(known.from, piece.from);
+        known.to = Math.max(known.to, piece.to);
+      }
     }
   }
   const found = new Map<string, Beside>();
@@ -133,20 +129,25 @@ export function besideWorking(design: Design, one: Beside): Working {
   };
 }
 
-/** Drops whose way crosses a no-go area, by area. */
-export const throughNoGo = memoByParts([dropsOf], (design): { area: NoGoRow; drops: Drop[] }[] =>
-  design.noGo.flatMap((area) => {
-    const drops = dropsOf(design).filter((drop) =>
-      drop.route?.places.some(([level, x, y], i, places) => {
-        const before = places[i - 1];
-        return (
-          before !== undefined &&
-          level === area.level &&
-          before[0] === area.level &&
-          crosses(area.outline, [before[1], before[2]], [x, y])
-        );
-      }),
-    );
-    return drops.length ? [{ area, drops }] : [];
-  }),
+/** No-go areas the way of one drop crosses: kept while neither changes. */
+const areasCrossed = memoByRow(["noGo"], (design, drop: Drop): readonly NoGoRow[] =>
+  design.noGo.filter((area) =>
+    drop.route?.places.some(([level, x, y], i, places) => {
+      const before = places[i - 1];
+      return (
+        before !== undefined &&
+        level === area.level &&
+        before[0] === area.level &&
+        crosses(area.outline, [before[1], before[2]], [x, y])
+      );
+    }),
+  ),
 );
+
+/** Drops whose way crosses a no-go area, by area. */
+export const throughNoGo = memoByParts([dropsOf], (design): { area: NoGoRow; drops: Drop[] }[] => {
+  const byArea = new Map<NoGoRow, Drop[]>(design.noGo.map((area) => [area, []]));
+  for (const drop of dropsOf(design))
+    for (const area of areasCrossed(design, drop)) byArea.get(area)!.push(drop);
+  return [...byArea].filter(([, drops]) => drops.length).map(([area, drops]) => ({ area, drops }));
+});

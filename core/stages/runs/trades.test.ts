@@ -162,11 +162,11 @@ describe("other trades", () => {
       { numRuns: 30 },
     );
   });
-  test("nowhere free: said so, with nothing offered", () => {
+  test("nowhere free: said so when it is asked for", () => {
     const finding = runsChecks(
       ceiling("loudspeaker", 5, 3, fixture("structure", [-5, -5, 15, 11], { clearanceM: 1 })),
     ).find((one) => one.code === "runs.collision")!;
-    expect(finding.fix).toBeUndefined();
+    expect(() => finding.fix!.changes).toThrow(/no free place within 3 m/);
     expect(finding.why).toMatch(/who moves/);
   });
 });
