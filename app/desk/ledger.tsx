@@ -9,36 +9,40 @@ import { SeverityMark } from "../kit/severity";
 const SHOWN_MS = 8000;
 
 interface Differences {
+  /** Of which answer of the engine. */
+  of: number;
   cells: ReadonlyMap<string, number>;
   findings: number;
 }
 
-const NONE: Differences = { cells: new Map(), findings: 0 };
+const NONE: Differences = { of: 0, cells: new Map(), findings: 0 };
 
 const countOf = ({ findings }: Ledger) => SEVERITIES.reduce((sum, severity) => sum + findings[severity], 0);
 
-function difference(old: Ledger, now: Ledger): Differences {
+function difference(old: Ledger, now: Ledger, of: number): Differences {
   const before = new Map(old.cells.map(({ cell, value }) => [cell, value]));
   const cells = new Map<string, number>();
   for (const { cell, value, digits } of now.cells) {
     const by = value - (before.get(cell) ?? 0);
     if (Math.abs(by) >= 0.5 / 10 ** digits) cells.set(cell, by);
   }
-  return { cells, findings: countOf(now) - countOf(old) };
+  return { of, cells, findings: countOf(now) - countOf(old) };
 }
 
 /** Differences of the last change, cell by cell, for some seconds. */
-function useDifferences(ledger?: Ledger): Differences {
+function useDifferences(of: number, ledger?: Ledger): Differences {
   const before = useRef(ledger);
   const [shown, setShown] = useState(NONE);
   useEffect(() => {
     const old = before.current;
     before.current = ledger;
     if (!old || !ledger || old === ledger) return;
-    const made = difference(old, ledger);
+    const made = difference(old, ledger, of);
     // An edit that leaves the totals alone does not wipe out what the one before did.
-    if (made.cells.size || made.findings) setShown(made);
-  }, [ledger]);
+    // Totals come ahead of the findings: together they are what one edit did.
+    if (made.cells.size || made.findings)
+      setShown((now) => (now.of === of && !made.cells.size ? { ...now, findings: made.findings } : made));
+  }, [of, ledger]);
   useEffect(() => {
     const timer = setTimeout(() => setShown(NONE), SHOWN_MS);
     return () => clearTimeout(timer);
@@ -60,9 +64,9 @@ function Difference({ text, cell }: { text: string; cell: string }) {
 export function LedgerStrip() {
   const { currency } = useDesign().design;
   const { results, open, showFindings, drawer, preferences } = useDesk();
-  const { summary, trouble } = useResults();
+  const { summary, trouble, of } = useResults();
   const ledger = summary?.ledger;
-  const { cells: differences, findings } = useDifferences(ledger);
+  const { cells: differences, findings } = useDifferences(of, ledger);
   const imperial = preferences.units === "imperial";
   const text = ({ unit, value, digits }: LedgerValue) => {
     if (unit === "m") return formatTotal(value, preferences.units);

@@ -44,7 +44,7 @@ interface Engine {
 function engines() {
   const made: Engine[] = [];
   const start: StartEngine = (hear, fell) => {
-    const engine = createEngine();
+    const engine = createEngine((reply) => hear(reply));
     const own: Engine = {
       asked: [],
       ended: false,
@@ -111,6 +111,27 @@ test("edits made while an answer is waited for go together, and only what change
   expect(made[0]!.asked).toEqual([{ ask: "follow", n: 2, changes: [device({ cost: 2 })] }]);
   made[0]!.answer();
   expect(now()).toEqual(expected(shown.now));
+});
+
+test("totals are shown ahead of the findings, and never those of another life", () => {
+  begin();
+  made[0]!.answer();
+  shown.change([device({ cost: 99_999 })]);
+  const totals: unknown[] = [];
+  results.subscribe(() => {
+    const { summary, findings } = results.get();
+    totals.push([summary!.ledger.cells.find(({ cell }) => cell === "cost")!.value > 99_999, findings.length]);
+  });
+  const before = results.get().findings.length;
+  made[0]!.answer();
+  expect(totals).toEqual([
+    [true, before],
+    [true, results.get().findings.length],
+  ]);
+  made[0]!.fell("out of memory");
+  const now = results.get();
+  made[0]!.hear({ n: 2, cells: [] });
+  expect(results.get()).toBe(now);
 });
 
 test("an undo, a clash or a refusal is a design like any other", () => {

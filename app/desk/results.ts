@@ -17,6 +17,8 @@ export interface Results {
   summary?: Summary;
   /** Most severe first. */
   findings: readonly ShownFinding[];
+  /** Which of the engine's answers these are of: totals that come ahead bear the number of the findings that follow. */
+  of: number;
   /** Why these are not of the shown design, where the engine cannot be brought back. */
   trouble?: string;
 }
@@ -53,7 +55,7 @@ const MOST_TRIES = 5;
 
 export function createResults(shown: Shown, start: StartEngine, first?: FirstValues): ResultsStore {
   const listeners = new Set<() => void>();
-  let state: Results = { summary: first?.summary, findings: first?.findings ?? [] };
+  let state: Results = { summary: first?.summary, findings: first?.findings ?? [], of: 0 };
   let hand: Hand<Request> | undefined;
   let falls = 0;
   let n = 0;
@@ -77,14 +79,15 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     return n;
   };
 
-  function take({ summary, came, went }: Answer, anew: boolean): void {
+  function take({ summary, came, went }: Answer, of: number): void {
+    const anew = of === opened;
     const next = new Map(anew ? [] : all);
     for (const key of went) next.delete(key);
     for (const finding of came) next.set(finding.key, finding);
     all = next;
     const findings =
       came.length || went.length || anew ? [...all.values()].sort(compareFindings) : state.findings;
-    set({ summary, findings, trouble: undefined });
+    set({ summary, findings, of, trouble: undefined });
   }
 
   function open(): void {
@@ -102,13 +105,19 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   }
 
   function hear(reply: Reply): void {
+    if ("cells" in reply) {
+      const { summary } = state;
+      if (reply.n > opened && summary)
+        set({ summary: { ...summary, ledger: { ...summary.ledger, cells: reply.cells } }, of: reply.n });
+      return;
+    }
     const waiting = asked.get(reply.n);
     asked.delete(reply.n);
     if (reply.n < opened) return;
     if (waiting) return waiting(reply);
     if ("failed" in reply) return fell(reply.failed);
     if (!("answer" in reply)) return;
-    take(reply.answer, reply.n === opened);
+    take(reply.answer, reply.n);
     if (reply.n < awaited) return;
     awaited = 0;
     falls = 0;

@@ -1,6 +1,7 @@
 /** The engine of the desk, off the page's own thread: one request after another, each with its reply. */
-import { createEngine, type Request } from "#core/desk/engine";
+import { createEngine, type Reply, type Request } from "#core/desk/engine";
 
-const engine = createEngine();
+const say = (reply: Reply) => self.postMessage(reply);
+const engine = createEngine(say);
 
-self.addEventListener("message", (event: MessageEvent<Request>) => self.postMessage(engine(event.data)));
+self.addEventListener("message", (event: MessageEvent<Request>) => say(engine(event.data)));

@@ -12,7 +12,8 @@ import { allFindings } from "./summary";
 /** An engine at the other end of a message channel, as a worker is: only what can be copied comes across. */
 function engineBeside() {
   const { port1, port2 } = new MessageChannel();
-  const engine = createEngine();
+  const ahead: Reply[] = [];
+  const engine = createEngine((reply) => ahead.push(reply));
   port2.onmessage = ({ data }) => port2.postMessage(engine(data as Request));
   const waiting = new Map<number, (reply: Reply) => void>();
   port1.onmessage = ({ data }) => {
@@ -28,6 +29,7 @@ function engineBeside() {
         waiting.set(n, answer);
         port1.postMessage({ ...ask, n });
       }),
+    ahead,
     close: () => port1.close(),
   };
 }
@@ -90,8 +92,10 @@ test("neither workings nor fixes are sent before they are asked for", async () =
 
 test("followed, it says what came and what went, and no more", async () => {
   await open(demo);
+  expect(beside.ahead).toEqual([]);
   const key = keyOf("runs.voltage-drop");
   const { came, went, summary } = await follow(voltage.fix!.changes);
+  expect(beside.ahead).toEqual([{ n: 2, cells: summary.ledger.cells }]);
   expect(went).toEqual([key]);
   expect(came.length).toBeLessThan(4);
   expect(summary.ledger.findings.stop + summary.ledger.findings.mend).toBeLessThan(

@@ -5,7 +5,7 @@
 import type { Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
 import { compareFindings, worseOf, type Finding, type Severity } from "./findings";
-import { ledgerOf, ledgerWorking, type Ledger } from "./ledger";
+import { ledgerCells, ledgerOf, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
 import type { Stage } from "./names";
 import type { Facet } from "./stage";
 import { allFindings, facetsOf } from "./summary";
@@ -48,6 +48,8 @@ export type Request = Ask & { n: number };
 
 export type Reply = { n: number } & (
   | { answer: Answer }
+  /** Ahead of the answer: the totals, which are there sooner than the findings. */
+  | { cells: readonly LedgerValue[] }
   | { working: Working | undefined }
   | { changes: Change[] | undefined }
   | { failed: string }
@@ -94,8 +96,8 @@ export function firstAnswer(design: Design): { summary: Summary; findings: Shown
   };
 }
 
-/** An engine without a design; it answers requests one after another. */
-export function createEngine(): (request: Request) => Reply {
+/** An engine without a design; it answers requests one after another. `ahead` hears what it knows before the answer. */
+export function createEngine(ahead?: (reply: Reply) => void): (request: Request) => Reply {
   let design: Design | undefined;
   let known = new Map<string, { finding: Finding; shown: ShownFinding }>();
 
@@ -126,6 +128,7 @@ export function createEngine(): (request: Request) => Reply {
     switch (request.ask) {
       case "follow":
         design = applyChanges(design, request.changes);
+        ahead?.({ n, cells: ledgerCells(design) });
         return { n, answer: answer(design) };
       case "working":
         return { n, working: known.get(request.finding)?.finding.working };

@@ -28,14 +28,19 @@ const CELLS: readonly LedgerCell[] = STAGE_LIST.flatMap((stage) => stage.cells ?
   (a, b) => a.place - b.place,
 );
 
-/** Totals of a whole design. */
-export const ledgerOf = memoByParts(["design", ...FILE_ORDER], (design): Ledger => {
-  const cells = CELLS.flatMap(({ cell, name, digits, unit, of }): LedgerValue[] => {
+/** The cells alone: they are there long before the findings are. */
+export const ledgerCells = memoByParts(["design", ...FILE_ORDER], (design): LedgerValue[] =>
+  CELLS.flatMap(({ cell, name, digits, unit, of }) => {
     const known = of(design);
     return known ? [{ cell, name, digits, ...(unit ? { unit } : {}), ...known }] : [];
-  });
-  return { cells, findings: countBySeverity(allFindings(design)) };
-});
+  }),
+);
+
+/** Totals of a whole design. */
+export const ledgerOf = memoByParts(["design", ...FILE_ORDER], (design): Ledger => ({
+  cells: ledgerCells(design),
+  findings: countBySeverity(allFindings(design)),
+}));
 
 /** The figure of one cell; undefined where nothing is known. */
 export const ledgerValue = (design: Design, cell: string): number | undefined =>

@@ -19,28 +19,44 @@ import { fields, type Field, type RowClass } from "../design/fields";
 import { removeRows } from "../design/remove";
 import { allGangs } from "../stages/house/switches";
 import { ledgerOf } from "./ledger";
-import { registerCsv } from "../stages/register";
-import { dropsOf, runsJson, scheduleCsv } from "../stages/runs";
+import { dropsOf, runsJson } from "../stages/runs";
 import { labelsOf } from "../stages/runs/labels";
 import { legendOf } from "../stages/runs/legend";
 import { punchList } from "../stages/runs/site";
 import { stretchesOf } from "../stages/runs/thickness";
-import { allFindings, facetsOf } from "./summary";
+import { STAGE_LIST } from "./list";
+import { allFindings, allPapers, facetsOf } from "./summary";
+
+/** A drawing says when it was made. */
+const withoutDates = (text: string) => text.replace(/\$T[^$]*\n[^\n]*\n[^\n]*\n/g, "");
 
 /** What the screens, the papers and the command line show. */
+const papers = await allPapers();
 const RESULTS: Record<string, (design: Design) => unknown> = {
   findings: allFindings,
   facets: facetsOf,
   ledger: ledgerOf,
+  // Of every stage that is built, and of every one that comes.
+  ...Object.fromEntries(
+    STAGE_LIST.flatMap(({ stage, cells }) =>
+      (cells ?? []).map(({ cell, working }) => [`${stage}: working of ${cell}`, working]),
+    ),
+  ),
+  ...Object.fromEntries(Object.entries(papers.tables).map(([name, write]) => [`table ${name}`, write])),
+  ...Object.fromEntries(
+    Object.entries(papers.plans).map(([kind, write]) => [
+      `plan as ${kind}`,
+      (design: Design) => design.levels.map((level) => withoutDates(write(design, level.id))),
+    ]),
+  ),
+
   phases: phaseSums,
   problems: rankedProblems,
   runs: runsJson,
-  schedule: scheduleCsv,
   labels: (design) => labelsOf(design).map(({ label, here, there }) => [label, here, there]),
   legend: legendOf,
   punch: punchList,
   thickness: stretchesOf,
-  register: registerCsv,
   gangs: allGangs,
   candidates: (design) => [...allCandidates(design)],
   carriers: carriersOf,

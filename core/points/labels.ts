@@ -1,12 +1,34 @@
 /** What a point is called on labels and sheets: level, room, kind and number. */
+import { group } from "d3-array";
 import { byId, type Design } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memoByParts, memoSame } from "../design/kept";
 import type { PointRow } from "../stages/runs/rows";
 
+type Named = Pick<PointRow, "id" | "level" | "room" | "kind" | "number">;
+
+/** What labels hang on: the same list while no point changes its level, room, kind or number, wherever it moves. */
+const named = memoSame(
+  ["points"],
+  (design): readonly Named[] =>
+    design.points.map(({ id, level, room, kind, number }) => ({ id, level, room, kind, number })),
+  (a, b) =>
+    a.length === b.length &&
+    a.every((one, i) => {
+      const other = b[i]!;
+      return (
+        one.id === other.id &&
+        one.level === other.level &&
+        one.room === other.room &&
+        one.kind === other.kind &&
+        one.number === other.number
+      );
+    }),
+);
+
 /** The nn of every point's label: its own number where it can have it, else the next free one of its room and kind. */
-export const pointNumbers = memoByParts(["levels", "rooms", "kinds", "points"], (design) => {
-  const stems = new Map<string, PointRow[]>();
-  for (const point of design.points) {
+export const pointNumbers = memoByParts(["levels", "rooms", "kinds", named], (design) => {
+  const stems = new Map<string, Named[]>();
+  for (const point of named(design)) {
     const stem = labelStem(design, point);
     const list = stems.get(stem);
     if (list) list.push(point);
@@ -15,7 +37,7 @@ export const pointNumbers = memoByParts(["levels", "rooms", "kinds", "points"], 
   const numbers = new Map<string, number>();
   for (const points of stems.values()) {
     const taken = new Set<number>();
-    const wanting: PointRow[] = [];
+    const wanting: Named[] = [];
     for (const point of points) {
       if (point.number === undefined || taken.has(point.number)) wanting.push(point);
       else {
@@ -42,22 +64,20 @@ export function labelStem(design: Design, point: Pick<PointRow, "level" | "room"
 }
 
 /** `level-room-kind-nn`, unique within the design. */
-export function pointLabel(design: Design, point: PointRow): string {
+export function pointLabel(design: Design, point: Pick<PointRow, "id" | "level" | "room" | "kind">): string {
   return `${labelStem(design, point)}-${String(pointNumbers(design).get(point.id) ?? 0).padStart(2, "0")}`;
 }
 
-const byLevel = memoByParts(["levels", "rooms", "kinds", "points"], (design) => {
-  const labelled = design.points.map((point) => ({ point, label: pointLabel(design, point) }));
+/** Ids of each level's points, by label. */
+const idsByLevel = memoByParts(["levels", "rooms", "kinds", named], (design) => {
+  const labelled = named(design).map((point) => ({ point, label: pointLabel(design, point) }));
   labelled.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
-  const levels = new Map<string, PointRow[]>();
-  for (const { point } of labelled) {
-    const list = levels.get(point.level);
-    if (list) list.push(point);
-    else levels.set(point.level, [point]);
-  }
-  return levels;
+  return group(
+    labelled.map(({ point }) => point),
+    (point) => point.level,
+  );
 });
 
 /** Points of a level in the order keys go through them: by label, that is by room and kind. */
 export const pointsInOrder = (design: Design, level: string): readonly PointRow[] =>
-  byLevel(design).get(level) ?? [];
+  (idsByLevel(design).get(level) ?? []).map(({ id }) => byId(design, "points").get(id)!);

@@ -202,8 +202,17 @@ function fillEach(
   capacityM: number,
   newFirst = 0,
 ): ReelUse[] | undefined {
-  const left = [...cuts];
-  const units = (cut: Cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6));
+  // Longest first, so what goes into a rest of a reel is the end of the list.
+  let left = cuts.map((cut) => ({ cut, units: Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6)) }));
+  const firstWithin = (room: number) => {
+    let [low, high] = [0, left.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (left[middle]!.units <= room) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
   const fresh = (): ReelUse => ({ capacityM, cuts: [] });
   const reels: ReelUse[] = [];
   const waiting = [
@@ -213,29 +222,31 @@ function fillEach(
   while (left.length) {
     const reel = waiting.shift() ?? fresh();
     const room = Math.floor(reel.capacityM / UNIT_M + 1e-6);
-    const first = left.findIndex((cut) => units(cut) <= room);
-    if (first < 0 && !reel.stock) return undefined;
+    const first = firstWithin(room);
+    if (first === left.length && !reel.stock) return undefined;
     reels.push(reel);
-    if (first < 0) continue;
-    const [longest] = left.splice(first, 1);
-    reel.cuts.push(longest!);
+    if (first === left.length) continue;
+    const longest = left[first]!;
+    left.splice(first, 1);
+    reel.cuts.push(longest.cut);
     // The longest ones that go in, and some of every length after them.
-    const rest = room - units(longest!);
-    const fits = left.flatMap((cut, i) => (units(cut) <= rest ? [i] : []));
+    const rest = room - longest.units;
+    const from = firstWithin(rest);
+    const count = left.length - from;
     const spread = (k: number) =>
-      Math.floor(TRIED / 2 + ((k - TRIED / 2) * (fits.length - TRIED / 2)) / (TRIED / 2));
+      Math.floor(TRIED / 2 + ((k - TRIED / 2) * (count - TRIED / 2)) / (TRIED / 2));
     const tried =
-      fits.length <= TRIED
-        ? fits
-        : [...new Set(Array.from({ length: TRIED }, (_, k) => fits[k < TRIED / 2 ? k : spread(k)]!))];
+      count <= TRIED
+        ? Array.from({ length: count }, (_, k) => from + k)
+        : [...new Set(Array.from({ length: TRIED }, (_, k) => from + (k < TRIED / 2 ? k : spread(k))))];
     const taken = new Set(
       fullest(
-        tried.map((i) => units(left[i]!)),
+        tried.map((i) => left[i]!.units),
         rest,
       ).map((k) => tried[k]!),
     );
-    for (const i of taken) reel.cuts.push(left[i]!);
-    if (taken.size) left.splice(0, left.length, ...left.filter((_, i) => !taken.has(i)));
+    for (const i of taken) reel.cuts.push(left[i]!.cut);
+    if (taken.size) left = left.filter((_, i) => !taken.has(i));
   }
   return [...reels, ...waiting.filter((reel) => reel.stock)];
 }

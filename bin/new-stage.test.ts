@@ -1,0 +1,140 @@
+/** How little a stage takes: one is added to a copy of the sources by two folders and a line each, and taken out again. */
+import { execFileSync } from "node:child_process";
+import { appendFileSync, cpSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+
+const FILES: Record<string, string> = {
+  "core/stages/mesh/rows.ts": `
+import { Id, Num, Ref, type RowClass } from "../../design/fields";
+
+export class RadioRow {
+  @Id() id!: string;
+  @Ref("devices") device!: string;
+  @Num({ unit: "dBm", min: -60, max: 40 }) txDbm!: number;
+}
+
+export const ROWS = { radios: [RadioRow, "radio"] } satisfies Record<string, [RowClass, string]>;
+`,
+  "core/stages/mesh/stage.ts": `
+import type { StageModule } from "../../desk/stage";
+
+export const mesh: StageModule = {
+  stage: "mesh",
+  checks: (design) =>
+    design.radios
+      .filter((radio) => radio.txDbm > 20)
+      .map((radio) => ({
+        code: "mesh.loud",
+        stage: "mesh",
+        severity: "mend",
+        title: "A radio is too loud",
+        why: "No band allows it. The designer turns it down.",
+        about: [{ in: "radios", id: radio.id }],
+        fix: { label: "Turn it down", changes: [{ in: "radios", put: { ...radio, txDbm: 20 } }] },
+      })),
+  facets: ({ radios }, clear) => [{ name: "None is too loud", met: radios.length > 0 && clear("mesh.loud") }],
+  cells: [
+    {
+      cell: "radios",
+      name: "Radios",
+      place: 70,
+      digits: 0,
+      of: (design) => ({ value: design.radios.length }),
+      working: () => undefined,
+    },
+  ],
+  papers: async () => ({
+    tables: { radios: (design) => design.radios.map((radio) => radio.id).join("\\n") },
+    commands: { mesh: { prints: "radios", run: (design) => ({ json: design.radios, text: "" }) } },
+  }),
+};
+`,
+  "app/stages/mesh/stage.tsx": `
+import type { StageParts } from "../../desk/parts";
+
+export const parts: StageParts = { stage: "mesh", Summary: () => null };
+`,
+  "app/stages/mesh/sheet.tsx": `
+import { useDesign } from "../../desk/desk";
+import { parts } from "./stage";
+
+export const handle = { parts };
+
+export default function Mesh() {
+  return useDesign().radios.length;
+}
+`,
+};
+
+const LINES: Record<string, string> = {
+  "core/stages/index.ts": 'export { mesh } from "./mesh/stage";',
+  "core/stages/rows.ts": 'export { ROWS as mesh } from "./mesh/rows";',
+};
+
+/** Reads the demo file with two radios put into it, and says what the desk makes of it. */
+const TRIAL = `
+import { readFileSync } from "node:fs";
+import { FILE_ORDER, WRITE_ORDER } from "./core/design/collections";
+import { readFile } from "./core/design/file";
+import { firstAnswer } from "./core/desk/engine";
+import { allPapers } from "./core/desk/summary";
+import { TABLES } from "./db/row-tables";
+const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
+const [device] = file.devices;
+if (process.argv[2] === "with") file.radios = [
+  { id: "a", device: device.id, txDbm: 8 },
+  { id: "b", device: device.id, txDbm: 27 },
+];
+const design = readFile(JSON.stringify(file));
+const { summary, findings } = firstAnswer(design);
+const { tables, commands } = await allPapers();
+console.log(JSON.stringify({
+  order: [FILE_ORDER.includes("radios"), WRITE_ORDER.indexOf("radios") > WRITE_ORDER.indexOf("devices")],
+  found: findings.filter((one) => one.stage === "mesh").map((one) => one.code),
+  facets: summary.facets.mesh,
+  cell: summary.ledger.cells.find((one) => one.cell === "radios")?.value,
+  table: tables.radios?.(design),
+  command: Object.hasOwn(commands, "mesh"),
+  stored: Object.hasOwn(TABLES, "radios"),
+}));
+`;
+
+let copy: string;
+beforeAll(() => {
+  copy = mkdtempSync(join(tmpdir(), "zinc-stage-"));
+  for (const folder of ["core", "db", "app/stages", "app/desk", "demo"])
+    cpSync(folder, join(copy, folder), { recursive: true });
+  for (const file of ["package.json", "tsconfig.json"]) cpSync(file, join(copy, file));
+  symlinkSync(resolve("node_modules"), join(copy, "node_modules"));
+  writeFileSync(join(copy, "trial.ts"), TRIAL);
+});
+afterAll(() => rmSync(copy, { recursive: true, force: true }));
+
+const trial = (how: "with" | "without") =>
+  JSON.parse(
+    execFileSync(process.execPath, ["--import", "tsx", "trial.ts", how], { cwd: copy, encoding: "utf8" }),
+  ) as object;
+
+test("added by two folders and a line each, it is in the file, the ledger, the findings, the papers and the tables", () => {
+  for (const [path, text] of Object.entries(FILES)) {
+    mkdirSync(join(copy, path, ".."), { recursive: true });
+    writeFileSync(join(copy, path), text);
+  }
+  for (const [path, line] of Object.entries(LINES)) appendFileSync(join(copy, path), `${line}\n`);
+  expect(trial("with")).toEqual({
+    order: [true, true],
+    found: ["mesh.loud"],
+    facets: [{ name: "None is too loud", met: false }],
+    cell: 2,
+    table: "a\nb",
+    command: true,
+    stored: true,
+  });
+});
+
+test("taken out again, nothing of it is left", () => {
+  rmSync(join(copy, "core/stages/mesh"), { recursive: true });
+  for (const path of Object.keys(LINES)) cpSync(path, join(copy, path));
+  expect(trial("without")).toEqual({ order: [false, false], found: [], command: false, stored: false });
+});
