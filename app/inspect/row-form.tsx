@@ -1,4 +1,5 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
+import { capital } from "#core/design/words";
 import {
   byId,
   ROW_CLASSES,
@@ -35,7 +36,7 @@ export function fieldLabel(field: Pick<Field, "name" | "unit">): string {
     .replace(/(M|Mm|Deg|Pct|A|Ma|H|C|W)$/, (end) => (field.unit ? "" : end))
     .replace(/([A-Z])/g, " $1")
     .toLowerCase();
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capital(words);
 }
 
 /** What a row is called in a list: its name, role or id. */

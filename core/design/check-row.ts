@@ -1,7 +1,7 @@
 /** From anything at all to a valid plain row, or a list of what is wrong with it and where. */
 import { validateSync, type ValidationError } from "class-validator";
 import { ROW_CLASSES, type AnyRow, type CollectionName, type Rows } from "./collections";
-import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
+import { fields, nestedClass, type Field, type NestedChoice, type RowClass } from "./fields";
 import { InputError, type Problem } from "./input-error";
 import { withRules } from "./rules";
 import type { DesignRow } from "./design-row";
@@ -9,15 +9,9 @@ import type { DesignRow } from "./design-row";
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-function classFor(nested: RowClass | NestedChoice, raw: unknown): RowClass | undefined {
-  if (typeof nested === "function") return nested;
-  const key = isObject(raw) ? raw[nested.by] : undefined;
-  return typeof key === "string" && Object.hasOwn(nested.classes, key) ? nested.classes[key] : undefined;
-}
-
 function nestedInstance(field: Field, raw: unknown, path: string, problems: Problem[]): unknown {
   const nested = field.nested!;
-  const rowClass = classFor(nested, raw);
+  const rowClass = nestedClass(nested, raw);
   if (rowClass) return instance(rowClass, raw, path, problems);
   const choice = nested as NestedChoice;
   problems.push({
@@ -92,9 +86,9 @@ function plain(rowClass: RowClass, made: object): object {
   for (const field of fields(rowClass)) {
     const value = from[field.name];
     if (value === undefined) continue;
-    if (field.kind === "one") out[field.name] = plain(classFor(field.nested!, value)!, value as object);
+    if (field.kind === "one") out[field.name] = plain(nestedClass(field.nested!, value)!, value as object);
     else if (field.kind === "many")
-      out[field.name] = (value as object[]).map((v) => plain(classFor(field.nested!, v)!, v));
+      out[field.name] = (value as object[]).map((v) => plain(nestedClass(field.nested!, v)!, v));
     else out[field.name] = value;
   }
   return out;

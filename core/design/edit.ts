@@ -20,7 +20,8 @@ export function keyOf(change: Change): string {
   return `${change.in}/${"put" in change ? change.put.id : change.drop}`;
 }
 
-const compareIds = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+/** The order of rows in a collection. */
+export const compareIds = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** The design after the changes; the one given is not touched, and unchanged collections stay the same arrays. */
 export function applyChanges(design: Design, changes: readonly Change[]): Design {

@@ -45,6 +45,14 @@ export function fields(row: RowClass): readonly Field[] {
   return fieldsOf.get(row.prototype) ?? [];
 }
 
+/** The class of one nested row: the field's own, or that which the entry names; undefined where it names none. */
+export function nestedClass(nested: RowClass | NestedChoice, entry: unknown): RowClass | undefined {
+  if (typeof nested === "function") return nested;
+  const key =
+    typeof entry === "object" && entry !== null ? (entry as Record<string, unknown>)[nested.by] : undefined;
+  return typeof key === "string" && Object.hasOwn(nested.classes, key) ? nested.classes[key] : undefined;
+}
+
 export const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$/;
 function declare(field: Omit<Field, "name" | "optional">, options: Options): PropertyDecorator {
   return (target, key) => {

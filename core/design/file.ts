@@ -1,4 +1,5 @@
 /** The project file `.zinc.json`: read, check, write. Files of the same design are the same bytes. */
+import { compareIds } from "./edit";
 import { checkAgainst } from "./check-row";
 import { MOST_ROWS } from "./check-edit";
 import {
@@ -9,7 +10,7 @@ import {
   type CollectionName,
   type Design,
 } from "./collections";
-import { fields, type RowClass } from "./fields";
+import { fields, nestedClass, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";
 import { DesignRow } from "./design-row";
@@ -25,12 +26,7 @@ function ordered(rowClass: RowClass, row: object): object {
   for (const field of fields(rowClass)) {
     const value = from[field.name];
     if (value === undefined) continue;
-    const inner = (v: unknown): unknown => {
-      const nested = field.nested!;
-      const nestedClass =
-        typeof nested === "function" ? nested : nested.classes[(v as Record<string, string>)[nested.by]!]!;
-      return ordered(nestedClass, v as object);
-    };
+    const inner = (v: unknown): unknown => ordered(nestedClass(field.nested!, v)!, v as object);
     out[field.name] =
       field.kind === "one" ? inner(value) : field.kind === "many" ? (value as unknown[]).map(inner) : value;
   }
@@ -45,7 +41,7 @@ export function writeFile(design: Design): string {
     design: ordered(DesignRow, design.design),
   };
   for (const name of FILE_ORDER) {
-    const rows = [...(design[name] as AnyRow[])].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+    const rows = [...(design[name] as AnyRow[])].sort(compareIds);
     file[name] = rows.map((row) => ordered(ROW_CLASSES[name], row));
   }
   return `${JSON.stringify(file, null, 2)}\n`;
@@ -113,6 +109,6 @@ function readRows(
     places.set(key, path);
     rows.push(row);
   }
-  rows.sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  rows.sort(compareIds);
   (design as Record<CollectionName, AnyRow[]>)[name] = rows;
 }

@@ -1,6 +1,6 @@
 /** Which rows name which: found from the row classes, so a new reference field is checked without further code. */
 import { byId, FILE_ORDER, ROW_CLASSES, type CollectionName, type Design } from "./collections";
-import { fields, type NestedChoice, type RowClass } from "./fields";
+import { fields, nestedClass, type RowClass } from "./fields";
 import type { Problem } from "./input-error";
 
 export interface Reference {
@@ -32,12 +32,6 @@ export function referencesOf(rowClass: RowClass, row: object, path: string): Ref
     }
   }
   return found;
-}
-
-function nestedClass(nested: RowClass | NestedChoice, entry: object): RowClass | undefined {
-  return typeof nested === "function"
-    ? nested
-    : nested.classes[(entry as Record<string, string>)[nested.by]!];
 }
 
 /** References that name no row. `at` gives the path of a row; the default is `collection[id]`. */

@@ -1,16 +1,10 @@
 /** Taking a row out with all that cannot stand without it. */
 import { FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName, type Design } from "./collections";
 import type { Change } from "./edit";
-import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
+import { fields, nestedClass, type Field, type RowClass } from "./fields";
 
 const isNamed = (gone: ReadonlySet<string>, field: Field, id: unknown) =>
   gone.has(`${field.to}/${String(id)}`);
-
-function nestedClass(nested: RowClass | NestedChoice, entry: object): RowClass {
-  return typeof nested === "function"
-    ? nested
-    : nested.classes[(entry as Record<string, string>)[nested.by]!]!;
-}
 
 /**
  * The row without what names a row that is gone: an optional field falls away, a list loses the entry.
@@ -36,7 +30,7 @@ function without(rowClass: RowClass, row: object, gone: ReadonlySet<string>): ob
       if (left !== value) put(field.name, left);
     } else if (field.kind === "many") {
       const entries = value as object[];
-      const left = entries.flatMap((entry) => without(nestedClass(field.nested!, entry), entry, gone) ?? []);
+      const left = entries.flatMap((entry) => without(nestedClass(field.nested!, entry)!, entry, gone) ?? []);
       if (left.length !== entries.length || left.some((entry, i) => entry !== entries[i]))
         put(field.name, left);
     }

@@ -39,6 +39,7 @@ const ANSWERS: Readonly<Record<Stage, string>> = {
 
 export const STAGE_NAMES: readonly StageName[] = STAGES.map((stage) => ({
   stage,
+  // Below everything else: not even the words are.
   name: `${stage.charAt(0).toUpperCase()}${stage.slice(1)}`,
   answers: ANSWERS[stage],
 }));

@@ -1,4 +1,5 @@
 /** What each room must do: a table, and the step that puts wants down from what the design knows. */
+import { capital } from "#core/design/words";
 import { Plus, Wand2 } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { FUNCTIONS } from "#core/stages/choose/functions";
@@ -11,8 +12,6 @@ import { Filter, filtered } from "../../kit/filters";
 import { lazily } from "../../kit/lazily";
 
 const Derive = lazily(() => import("./derive"));
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const NONE: Record<string, string> = { room: "", function: "" };
 

@@ -1,4 +1,5 @@
 /** The level that is shown: its own measures, and everything drawn on it as a list that keys can walk through. */
+import { capital } from "#core/design/words";
 import type { Design } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { copyLevel, newLevel } from "#core/stages/house";
@@ -94,9 +95,8 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
           rows.length > 0 && (
             <details key={name}>
               <summary className="text-small text-soft">
-                {{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ??
-                  name.charAt(0).toUpperCase() + name.slice(1)}{" "}
-                ({rows.length})
+                {{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ?? capital(name)} (
+                {rows.length})
               </summary>
               <ul className="mt-1 max-h-40 overflow-y-auto">
                 {rows.map((row) => (

@@ -1,4 +1,5 @@
 /** What the inspector adds to the form of a wall, an opening, a switch, a leg or a lamp. */
+import { capital } from "#core/design/words";
 import { byId, type Design, type Rows } from "#core/design/collections";
 import { formatLength, parseLength } from "#core/design/units";
 import {
@@ -49,7 +50,7 @@ function Measured({
   return (
     <div>
       <TextField
-        label={`${what.charAt(0).toUpperCase()}${what.slice(1)} by tape`}
+        label={`${capital(what)} by tape`}
         mono
         text={known?.typed ?? ""}
         take={(text) => {

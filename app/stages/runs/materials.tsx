@@ -3,7 +3,7 @@ import { groupDigits } from "#core/design/units";
 import { billOf, GROUPS, type MaterialLine } from "#core/stages/runs";
 import { billWorking, isOrdered } from "#core/stages/runs/materials";
 import { costsOf, costWorking } from "#core/stages/runs/cost";
-import { counted } from "#core/design/words";
+import { capital, counted } from "#core/design/words";
 import { sumWorking } from "#core/desk/working";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
@@ -53,13 +53,13 @@ export default function Materials() {
             <tbody key={group}>
               <tr className="h-7 bg-ground">
                 <th scope="rowgroup" colSpan={4} className="px-3 text-left font-semibold">
-                  {group.charAt(0).toUpperCase() + group.slice(1)}
+                  {capital(group)}
                 </th>
                 <td className="px-3 text-right">
                   <Worked
                     working={() =>
                       sumWorking(
-                        `${group.charAt(0).toUpperCase()}${group.slice(1)}`,
+                        capital(group),
                         currency,
                         rows.map((row) => ({ name: `${row.count} × ${row.what}`, value: row.cost ?? 0 })),
                         "bill of materials",

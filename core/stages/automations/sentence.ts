@@ -1,4 +1,5 @@
 /** An automation as prose: words, some of which are fields. The screen underlines them, the household's sheet prints them. */
+import { capital } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
 import { EVENT_NAMES } from "./fires";
@@ -96,7 +97,7 @@ export function sentenceOf(design: Design, automation: AutomationRow): Word[] {
   if (!automation.moves.length) words.push(plain("do nothing"));
   words.push(plain("."));
   const first = words[0]!;
-  words[0] = { ...first, text: first.text.charAt(0).toUpperCase() + first.text.slice(1) };
+  words[0] = { ...first, text: capital(first.text) };
   return words;
 }
 

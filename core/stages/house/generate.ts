@@ -1,4 +1,5 @@
 /** Houses of any size for benchmarks and property tests: the same seed gives the same house. */
+import { compareIds } from "../../design/edit";
 import { emptyDesign, type Design } from "../../design/collections";
 import type { KindRow, PointRow } from "../runs/rows";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
@@ -79,7 +80,7 @@ export function generateHouse({
     z: 1.2,
   }));
   for (const name of ["rooms", "walls", "points", "devices", "kinds", "cableTypes", "materials"] as const)
-    design[name].sort((a, b) => (a.id < b.id ? -1 : 1));
+    design[name].sort(compareIds);
   return design;
 }
 

@@ -1,4 +1,5 @@
 /** Checks of stage 4, with the fixes that can be computed. */
+import { capital } from "../../design/words";
 import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
@@ -9,6 +10,7 @@ import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE } from "./electrical";
 import { electricalOf, otherCable, switchChecks } from "./electrical-checks";
 import { GRAPH_PARTS } from "../../ways/graph";
+import { endAt, endNearer } from "./end-at";
 import { legendChecks } from "./legend";
 import { placeChecks } from "./place-checks";
 import { marksDoubt } from "./site";
@@ -17,10 +19,7 @@ import { lengthWorking } from "./workings";
 
 function noCloset(design: Design, drop: Drop): Finding {
   const nearest = closetsFor(design, drop.point)[0];
-  const fix: Fix | undefined = nearest && {
-    label: `End it at ${nearest.name}, ${nearest.wayM.toFixed(1)} m away`,
-    changes: [{ in: "points", put: { ...drop.point, closet: nearest.closet } }],
-  };
+  const fix = nearest && endAt(drop.point, nearest, `, ${nearest.wayM.toFixed(1)} m away`);
   return {
     code: "runs.no-closet",
     stage: "runs",
@@ -53,25 +52,15 @@ function noRoute(design: Design, drop: Drop): Finding {
     title: `No way from ${drop.point.name} to ${closet}`,
     why: `No drawn trunk or riser joins ${byId(design, "levels").get(drop.point.level)?.name ?? "its level"} at this place to ${closet}.${other ? "" : " The designer draws the missing trunk or riser."}`,
     about: [{ in: "points", id: drop.point.id }],
-    fix: other && {
-      label: `End it at ${other.name} instead, ${other.wayM.toFixed(1)} m`,
-      changes: [{ in: "points", put: { ...drop.point, closet: other.closet } }],
-    },
+    fix: other && endAt(drop.point, other, ` instead, ${other.wayM.toFixed(1)} m`),
   };
 }
 
 function longLink(design: Design, drop: Drop): Finding {
-  const slack = drop.slackM;
-  const nearer = closetsFor(design, drop.point).find(
-    (c) => c.closet !== drop.closet && c.wayM + slack <= DATA_LINK_LIMIT_M,
-  );
+  const nearer = endNearer(design, drop, (installedM) => installedM <= DATA_LINK_LIMIT_M);
   const fibre = design.cableTypes.find((type) => type.medium === "fibre");
-  const fix: Fix | undefined = nearer
-    ? {
-        label: `End it at ${nearer.name}: ${(nearer.wayM + slack).toFixed(1)} m`,
-        changes: [{ in: "points", put: { ...drop.point, closet: nearer.closet } }],
-      }
-    : fibre && { label: `Pull ${fibre.name} instead`, changes: [otherCable(drop, fibre)] };
+  const fix: Fix | undefined =
+    nearer ?? (fibre && { label: `Pull ${fibre.name} instead`, changes: [otherCable(drop, fibre)] });
   return {
     code: "runs.data-link-long",
     stage: "runs",
@@ -169,7 +158,7 @@ function siteChecks(design: Design, drop: Drop): Finding[] {
       stage: "runs",
       severity: "stop",
       title: `${drop.label} failed its test`,
-      why: `${row.test.method}${row.test.measured ? `: ${row.test.measured}` : ""}. ${who.charAt(0).toUpperCase()}${who.slice(1)} finds the fault or pulls it again.`,
+      why: `${row.test.method}${row.test.measured ? `: ${row.test.measured}` : ""}. ${capital(who)} finds the fault or pulls it again.`,
       about,
       source: "site",
     });
@@ -189,7 +178,7 @@ function siteChecks(design: Design, drop: Drop): Finding[] {
       stage: "runs",
       severity: "mend",
       title: `${drop.label} is blocked`,
-      why: `${row.note ?? "Its way is not free."} ${who.charAt(0).toUpperCase()}${who.slice(1)} clears it, or the designer finds another way.`,
+      why: `${row.note ?? "Its way is not free."} ${capital(who)} clears it, or the designer finds another way.`,
       about,
       source: "site",
     });

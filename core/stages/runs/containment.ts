@@ -4,7 +4,7 @@ import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
 import type { Change } from "../../design/edit";
-import type { Working } from "../../desk/working";
+import { verdictUnder, type Working } from "../../desk/working";
 import { dropsOf, type Drop } from "./drops";
 import { distance, footOn } from "../../geometry/segment";
 import { routeGraph } from "../../ways/graph";
@@ -334,7 +334,7 @@ export function fillWorking(one: Containment): Working {
       unit: "%",
       source: `${one.drops.length} ${one.drops.length === 1 ? "cable" : "cables"}`,
     },
-    verdict: one.fillPct > one.limitPct ? "fails" : one.fillPct > 0.9 * one.limitPct ? "tight" : "holds",
+    verdict: verdictUnder(one.fillPct, one.limitPct),
     steps: [
       ...[...types].map(([name, { count, d }]) => ({
         formula: name,

@@ -8,7 +8,7 @@ import { memoByParts } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import { cableTotals, dropsOf, type Drop } from ".";
 import { billOf, boxPartOf, endPartsOf, PART_PRICES, type MaterialGroup } from "./materials";
-import type { Working } from "../../desk/working";
+import { verdictUnder, type Working } from "../../desk/working";
 import { counted } from "../../design/words";
 
 export interface Costs {
@@ -145,13 +145,7 @@ export function costWorking(
     value: of.total,
     unit: currency,
     ...(limit ? { limit: { value: limit.value, unit: currency, source: limit.source } } : {}),
-    verdict: limit
-      ? of.total > limit.value
-        ? "fails"
-        : of.total > 0.9 * limit.value
-          ? "tight"
-          : "holds"
-      : "none",
+    verdict: limit ? verdictUnder(of.total, limit.value) : "none",
     steps: [
       {
         formula: "Devices",

@@ -7,6 +7,7 @@ import type { CableTypeRow } from "./rows";
 import type { Finding, Fix } from "../../desk/findings";
 import { rowOf } from "./drop-row";
 import { closetsFor } from "../../ways/closets";
+import { endNearer } from "./end-at";
 import { dropsOf, groupOf, type Drop, type LitGroup } from "./drops";
 import type { TreadGroup } from "./treads";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES } from "./electrical";
@@ -37,24 +38,19 @@ const sameMedium = (design: Design, drop: Drop) =>
 /** A closet whose way is shorter, from which a powered device can start. */
 function nearerStart(design: Design, drop: Drop): Fix | undefined {
   const power = POE_CLASSES[drop.load!.poeClass!]!;
-  const nearer = closetsFor(design, drop.point).find(
-    ({ closet, wayM }) =>
-      closet !== drop.closet &&
+  return endNearer(
+    design,
+    drop,
+    (installedM) =>
       poeVolts(
         power.sourceV,
         drop.load!.watts,
         poeLoopOhm(
-          wayM + drop.slackM,
+          installedM,
           atTemperature(drop.cableType!.ohmPerKm!, design.design.ambientC),
           power.fourPair,
         ),
       ) !== undefined,
-  );
-  return (
-    nearer && {
-      label: `End it at ${nearer.name}: ${(nearer.wayM + drop.slackM).toFixed(1)} m`,
-      changes: [{ in: "points", put: { ...drop.point, closet: nearer.closet } }],
-    }
   );
 }
 
@@ -187,15 +183,7 @@ const thickerRun = (design: Design, run: Drop, lit: LitGroup, leftV: number) =>
 /** Another closet near enough for the conductor there is. */
 function nearerSupply(design: Design, drop: Drop): Fix | undefined {
   const mostM = (drop.installedM! * drop.load!.limitPct!) / drop.load!.dropPct!;
-  const nearer = closetsFor(design, drop.point).find(
-    ({ closet, wayM }) => closet !== drop.closet && wayM + drop.slackM <= mostM,
-  );
-  return (
-    nearer && {
-      label: `End it at ${nearer.name}: ${(nearer.wayM + drop.slackM).toFixed(1)} m`,
-      changes: [{ in: "points", put: { ...drop.point, closet: nearer.closet } }],
-    }
-  );
+  return endNearer(design, drop, (installedM) => installedM <= mostM);
 }
 
 function weakSignal(design: Design, drop: Drop): Finding[] {
@@ -210,17 +198,9 @@ function weakSignal(design: Design, drop: Drop): Finding[] {
     : sameMedium(design, drop).find(
         (type) => type.ohmPerKm !== undefined && type.ohmPerKm <= drop.cableType!.ohmPerKm! * share,
       );
-  const nearer = better
-    ? undefined
-    : closetsFor(design, drop.point).find(
-        ({ closet, wayM }) => closet !== drop.closet && wayM + drop.slackM <= drop.installedM! * share,
-      );
   const fix: Fix | undefined = better
     ? { label: `Pull ${better.name}`, changes: [otherCable(drop, better)] }
-    : nearer && {
-        label: `End it at ${nearer.name}: ${(nearer.wayM + drop.slackM).toFixed(1)} m`,
-        changes: [{ in: "points", put: { ...drop.point, closet: nearer.closet } }],
-      };
+    : endNearer(design, drop, (installedM) => installedM <= drop.installedM! * share);
   return [
     {
       code: loss.mhz ? "runs.coax-loss" : "runs.speaker-loss",

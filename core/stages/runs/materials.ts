@@ -5,7 +5,7 @@ import { memoByParts } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
-import { counted } from "../../design/words";
+import { capital, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { containmentOf } from "./containment";
 import { dropsOf, type Drop } from "./drops";
@@ -269,14 +269,7 @@ export const billOf = memoByParts(
       ...cable,
       ...conduit,
       ...[...boxes].map(([what, count]) =>
-        line(
-          "boxes and plates",
-          what.charAt(0).toUpperCase() + what.slice(1),
-          count,
-          "piece",
-          "one a point",
-          BOX_PRICES[what],
-        ),
+        line("boxes and plates", capital(what), count, "piece", "one a point", BOX_PRICES[what]),
       ),
       ...endLines(design),
       ...partLines(design),

@@ -3,7 +3,7 @@ import { round2 } from "../../geometry/round";
 import { byId } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { ClosetRow } from "../house/rows-house";
-import type { Working } from "../../desk/working";
+import { verdictUnder, type Working } from "../../desk/working";
 import { dropsOf, type Drop } from "./drops";
 import { POE_CLASSES } from "./electrical";
 
@@ -59,14 +59,7 @@ export function poeWorking(one: PoeSwitch, of: "allocated" | "real"): Working {
     value,
     unit: "W",
     ...(one.budgetW === undefined ? {} : { limit: { value: one.budgetW, unit: "W", source: "its switch" } }),
-    verdict:
-      one.budgetW === undefined
-        ? "none"
-        : value > one.budgetW
-          ? "fails"
-          : value > 0.9 * one.budgetW
-            ? "tight"
-            : "holds",
+    verdict: one.budgetW === undefined ? "none" : verdictUnder(value, one.budgetW),
     steps: classes.map((poeClass) => {
       const own = one.drops.filter((drop) => drop.load!.poeClass === poeClass);
       const power = POE_CLASSES[poeClass]!;

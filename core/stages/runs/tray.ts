@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
-import type { Working } from "../../desk/working";
+import { verdictUnder, type Working } from "../../desk/working";
 import type { Drop } from "./drops";
 import { runSettings } from "./settings";
 import { fullestOf, spansByWay } from "./spans";
@@ -52,7 +52,7 @@ export function trayWorking(tray: Tray): Working {
     value: tray.fillPct,
     unit: "%",
     limit: { value: tray.limitPct, unit: "%", source: "share of a tray's section, this design" },
-    verdict: tray.fillPct > tray.limitPct ? "fails" : tray.fillPct > 0.9 * tray.limitPct ? "tight" : "holds",
+    verdict: verdictUnder(tray.fillPct, tray.limitPct),
     steps: [
       {
         formula: "Σ π/4 · d²",

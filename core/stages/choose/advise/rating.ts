@@ -1,6 +1,6 @@
 /** What a plug or relay may feed: current × mains voltage × the share that is planned for what hangs on it. */
 import { LOAD_CLASSES, PLANNED_SHARE, type LoadClass } from "../loads";
-import type { Working } from "../../../desk/working";
+import { verdictUnder, type Working } from "../../../desk/working";
 
 /** Ratings plugs and relays are sold with. */
 export const RATINGS_A = [10, 12, 13, 16] as const;
@@ -66,7 +66,7 @@ export function adviseRating(loadW: number, mainsV: number, loadClass: LoadClass
       value: limit.limitW,
       unit: "W",
       limit: { value: loadW, unit: "W", source: "the load" },
-      verdict: loadW > limit.limitW ? "fails" : loadW > 0.9 * limit.limitW ? "tight" : "holds",
+      verdict: verdictUnder(loadW, limit.limitW),
       steps: [
         {
           formula: "Rating × mains",
