@@ -39,7 +39,7 @@ interface Drag {
 function dragged(design: Design, drag: Drag, arrange?: Arrange): Design {
   if (!arrange && !alone(drag)) return design;
   try {
-    return applyChanges(design, dragChanges(design, drag, arrange!));
+    return applyChanges(design, dragChanges(design, drag, arrange));
   } catch (problem) {
     if (problem instanceof InputError) return design;
     throw problem;
@@ -63,10 +63,11 @@ function useArrange(): { arrange?: Arrange; withArrange(use: (arrange: Arrange) 
 /** The one point that is dragged, where it is one. */
 const alone = ({ refs }: Drag) => (refs.length === 1 && refs[0]!.in === "points" ? refs[0]! : undefined);
 
-function dragChanges(design: Design, drag: Drag, { moveRows }: Pick<Arrange, "moveRows">): Change[] {
+/** One point is moved without the arranging of many, which may still be on its way. */
+function dragChanges(design: Design, drag: Drag, arrange?: Arrange): Change[] {
   const { refs, dx, dy } = drag;
   const only = alone(drag);
-  if (!only) return moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
+  if (!only) return arrange!.moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
   const point = byId(design, "points").get(only.id)!;
   return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
 }
@@ -230,6 +231,14 @@ export function Plan({
     [edit],
   );
 
+  const moveBy = useCallback(
+    (drag: Drag) => {
+      if (alone(drag)) tryEdit((now) => dragChanges(now, drag));
+      else withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
+    },
+    [tryEdit, withArrange],
+  );
+
   const addAt = useCallback(
     (kind: string, at: { x: number; y: number }) => {
       const id = newRowId("p");
@@ -291,7 +300,7 @@ export function Plan({
       if (move && free) {
         event.preventDefault();
         const drag = { refs: chosen, dx: move[0], dy: move[1] };
-        withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
+        moveBy(drag);
       } else if (event.key === "d" && preferences.letters && chosen.length === 1) {
         const id = newRowId("p");
         if (point)
@@ -326,6 +335,7 @@ export function Plan({
     adding,
     addAt,
     tryEdit,
+    moveBy,
     withArrange,
     preferences.letters,
     size,
@@ -364,7 +374,7 @@ export function Plan({
   const onRelease = () => {
     const held = pressed.current;
     pressed.current = undefined;
-    if (held?.moved && drag) withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
+    if (held?.moved && drag) moveBy(drag);
     setDrag(undefined);
     if (!marquee) return;
     const { x0, x1, y0, y1 } = marquee;
