@@ -79,8 +79,11 @@ test("other ways side by side: one is taken, pinned, shown in the ledger, and un
   await open(page, `${house}/runs`);
   await point(page, "boot-cam-1").press("Enter");
   const ways = page.locator("[data-ways]");
-  await ways.getByRole("button", { name: "Show it" }).first().click();
-  await expect(page.locator("[data-preview]")).toBeAttached();
+  // The inspector may still grow under the pointer while its parts arrive.
+  await expect(async () => {
+    await ways.getByRole("button", { name: "Show it", pressed: false }).first().click();
+    await expect(page.locator("[data-preview]")).toBeAttached({ timeout: 2000 });
+  }).toPass();
   await ways.getByRole("button", { name: "Take this way" }).first().click();
   await expect(difference(page, "cableM")).toHaveText(/−|-/);
   await expect(ways).toContainText("pinned by hand");
