@@ -197,6 +197,9 @@ export async function startDatabase(
   const socket = join(tmpdir(), `zinc-${createHash("sha1").update(home).digest("hex").slice(0, 12)}.sock`);
   const user = userInfo().username;
   mkdirSync(home, { recursive: true, mode: 0o700 });
+  // A server that starts clears its folder of temporary tables: one shared with another server, as /tmp is, would lose the other's.
+  const temporary = join(home, "mariadb.tmp");
+  mkdirSync(temporary, { recursive: true, mode: 0o700 });
   const leftovers = await endLeftovers(home);
   rmSync(pidFile, { force: true });
   const settings = settingsOf(home);
@@ -213,6 +216,7 @@ export async function startDatabase(
           "--no-defaults",
           `--user=${user}`,
           `--datadir=${half}`,
+          `--tmpdir=${temporary}`,
           "--auth-root-authentication-method=normal",
           "--skip-test-db",
         ],
@@ -246,6 +250,7 @@ export async function startDatabase(
         "--no-defaults",
         `--user=${user}`,
         `--datadir=${data}`,
+        `--tmpdir=${temporary}`,
         `--socket=${socket}`,
         `--port=${settings.port}`,
         "--bind-address=127.0.0.1",

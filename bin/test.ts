@@ -12,11 +12,11 @@ interface Count {
 const RESULTS = "test-results";
 const MINUTE_MS = 60_000;
 
-/** The step that runs now, with all it started: a run that is ended takes them along, databases first of all. */
-let running: number | undefined;
+/** What runs now, with all it started: a run that is ended takes them along, databases first of all. */
+const running = new Set<number>();
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
   process.on(signal, () => {
-    if (running !== undefined) process.kill(-running, "SIGTERM");
+    for (const pid of running) process.kill(-pid, "SIGTERM");
     void Promise.all(["server", "e2e-0", "e2e-1"].map((name) => endLeftovers(`.test-data/${name}`))).then(
       () => process.exit(1),
     );
@@ -24,26 +24,17 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
 }
 
 /** Run a command with its output shown; true where it exits 0. One that hangs is ended after `minutes`. */
-function run(
-  command: string,
-  args: string[],
-  minutes: number,
-  env: Record<string, string> = {},
-): Promise<boolean> {
+function run(command: string, args: string[], minutes: number): Promise<boolean> {
   return new Promise((done) => {
-    const child = spawn(command, args, {
-      stdio: ["ignore", "inherit", "inherit"],
-      env: { ...process.env, ...env },
-      detached: true,
-    });
+    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], detached: true });
     const late = setTimeout(() => {
-      console.error(`${args[0]} took longer than ${minutes} minutes and was ended.`);
+      console.error(`${args[0] ?? command} took longer than ${minutes} minutes and was ended.`);
       process.kill(-child.pid!, "SIGKILL");
     }, minutes * MINUTE_MS);
-    running = child.pid;
+    running.add(child.pid!);
     child.on("exit", (code) => {
       clearTimeout(late);
-      running = undefined;
+      running.delete(child.pid!);
       done(code === 0);
     });
   });
@@ -62,7 +53,7 @@ function counted(file: string, ok: boolean, read: (json: never) => Count): Count
   }
 }
 
-async function jest(project: string, minutes: number): Promise<Count> {
+async function jest(project: string, minutes: number, ...args: string[]): Promise<Count> {
   const file = `${RESULTS}/${project}.json`;
   const ok = await run(
     process.execPath,
@@ -72,6 +63,7 @@ async function jest(project: string, minutes: number): Promise<Count> {
       "node_modules/jest/bin/jest.js",
       "--selectProjects",
       project,
+      ...args,
       "--json",
       `--outputFile=${file}`,
       "--silent=false",
@@ -107,24 +99,25 @@ const step = async (name: string, work: () => Promise<Count>) => {
   console.log(`\n── ${name}`);
   counts.push([name, await work()]);
 };
-await step("types", async () =>
-  one(
-    (await run("node_modules/.bin/react-router", ["typegen"], 5)) &&
-      (await run("node_modules/.bin/tsc", [], 5)),
-  ),
-);
-await step("format", async () =>
-  one(await run("node_modules/.bin/prettier", ["--check", ".", "--log-level", "warn"], 5)),
-);
-await step("lint", async () => one(await run("node_modules/.bin/eslint", [".", "--max-warnings", "0"], 5)));
-await step("core", () => jest("core", 8));
+const tool = (name: string, ...args: string[]) => run(`node_modules/.bin/${name}`, args, 15);
+console.log("\n── types, format and lint");
+// The compiler takes one core; the other two share the second.
+const [types, [format, lint]] = await Promise.all([
+  tool("react-router", "typegen").then((made) => made && tool("tsc")),
+  (async () => [
+    await tool("prettier", "--check", ".", "--log-level", "warn"),
+    await tool("eslint", ".", "--max-warnings", "0"),
+  ])(),
+]);
+counts.push(["types", one(types)], ["format", one(format!)], ["lint", one(lint!)]);
+await step("core", () => jest("core", 30));
 await step("build", async () => {
   buildIfStale();
   return { passed: 1, failed: 0 };
 });
-await step("server", () => jest("server", 6));
+await step("server", () => jest("server", 30, "--runInBand"));
 // Playwright empties its own output folder, so its results are counted last.
-await step("end to end", () => endToEnd(22));
+await step("end to end", () => endToEnd(60));
 
 console.log("");
 for (const [name, { passed, failed }] of counts)

@@ -1,8 +1,7 @@
 /** The views of a stage: one row of buttons, the chosen one in the address so that a link leads to it. */
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
-
-export type ViewList = readonly (readonly [name: string, text: string, ...rest: unknown[]])[];
+import type { ViewList } from "./view-list";
 
 /** Name of the view that the address asks for; the first where it asks for none. */
 export function useView(views: ViewList, key = "view"): [string, (name: string) => void] {

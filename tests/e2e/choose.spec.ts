@@ -1,7 +1,7 @@
 /** Stage 3 from the brief's problems to an accepted plan, for the demo house and the rented flat; conflicts, catalogue, advisers. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { cell, expect, open as openDesk, ownHouse, ready, saved, signIn, test } from "./desk";
+import { cell, expect, open as openDesk, ownHouse, ready, saved, signIn, test, openDemo } from "./desk";
 
 interface File {
   wants: {
@@ -278,8 +278,7 @@ test("the catalogue: own entry, CSV out and in, faults by row, column and reason
 });
 
 test("hubs against needs say why; what-ifs name what stops", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/choose?view=hubs");
+  await openDemo(page, "choose?view=hubs");
   const table = page.getByRole("table", { name: /Hubs against needs/ });
   await expect(
     table.getByRole("columnheader").filter({ hasText: "Lighting hub, its own line only" }),
@@ -302,8 +301,7 @@ test("hubs against needs say why; what-ifs name what stops", async ({ page }) =>
 test("advisers answer as their fields change, and the retrofit sheet is made to be taken along", async ({
   page,
 }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/choose?view=advisers");
+  await openDemo(page, "choose?view=advisers");
   const verdict = page.locator("[data-verdict]");
   await expect(verdict).toContainText("Insert behind the switch");
   await page.getByLabel("colour", { exact: true }).check();

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import Drawing from "dxf-writer";
-import { emptyHouse, expect, open, revision, saved, signIn, test } from "./desk";
+import { emptyHouse, expect, revision, saved, test, openDemo } from "./desk";
 
 function dxf(units: boolean): string {
   const file = new Drawing();
@@ -104,8 +104,7 @@ test("a picture under the plan, set to scale by two places; one of 50 MB is refu
 });
 
 test("the plan goes out as SVG and DXF", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/house?view=drawings");
+  await openDemo(page, "house?view=drawings");
   for (const kind of ["SVG", "DXF"]) {
     const [download] = await Promise.all([
       page.waitForEvent("download"),

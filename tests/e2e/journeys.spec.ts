@@ -14,6 +14,7 @@ import {
   saved,
   signIn,
   test,
+  openDemo,
 } from "./desk";
 
 test("first start: one press signs in and the demo house is drawn", async ({ page }) => {
@@ -52,8 +53,7 @@ test("sign up, sign out, sign in again, and an empty list that says what to do",
 });
 
 test("a stage that is not built says what it will answer", async ({ page }) => {
-  await signIn(page);
-  await ready(page);
+  await openDemo(page);
   await page.getByRole("link", { name: /^Mesh/ }).click();
   await expect(page.getByText("Will the radio reach every device")).toBeVisible();
 });
@@ -153,8 +153,7 @@ test("a finding shows its place and its fix makes it go", async ({ page }) => {
 });
 
 test("schedule: filters, groups, sums; and the CSV adds up to the screen", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/runs");
+  await openDemo(page, "runs");
   const sum = page.locator("[data-sum]").last();
   const all = number(await sum.textContent());
   await expect(cell(page, "cableM")).toHaveText(
@@ -185,8 +184,7 @@ test("schedule: filters, groups, sums; and the CSV adds up to the screen", async
 });
 
 test("cable totals, reels against the bound, and pull groups", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/runs");
+  await openDemo(page, "runs");
   await page.getByRole("tab", { name: "Cable and reels" }).click();
   const row = page.getByRole("row", { name: /^Data, cat 6 / });
   await row.getByRole("button", { name: "3", exact: true }).first().click();
@@ -255,8 +253,7 @@ test("where the sun does not set, the day says so", async ({ page }) => {
 });
 
 test("find: a device by name, a command by word", async ({ page }) => {
-  await signIn(page);
-  await ready(page);
+  await openDemo(page);
   await page.keyboard.press("/");
   await page.keyboard.type("lower gate");
   await page.getByRole("option", { name: /^Lower gate camera Y-TOW/ }).waitFor();

@@ -1,13 +1,5 @@
-/** Keyboard alone; narrow and zoomed. */
-import { cell, difference, expect, open, ownHouse, point, ready, signIn, test } from "./desk";
-
-/** Views and tables of stage 4 beyond its first. */
-const RUNS = [
-  ...["kits", "electrical", "trades", "site", "site&list=punch", "site&list=built", "site&list=since"].map(
-    (view) => `runs?view=${view}`,
-  ),
-  ...["reels", "pulls", "conduits", "crossings", "materials", "labels"].map((table) => `runs?table=${table}`),
-];
+/** Keyboard alone. */
+import { cell, difference, expect, openDemo, ownHouse, point, ready, test } from "./desk";
 
 test("keyboard alone: from sign-in to a moved point, its working, an undo and the automations", async ({
   page,
@@ -45,8 +37,7 @@ test("keyboard alone: from sign-in to a moved point, its working, an undo and th
 });
 
 test("/ finds points, wants and options by what is typed at once, and runs commands", async ({ page }) => {
-  await signIn(page);
-  await ready(page);
+  await openDemo(page);
   await page.keyboard.press("/");
   await page.keyboard.type("leak kitchen want");
   await page.getByRole("option", { name: /^leak sensing, Galley kitchen/ }).waitFor();
@@ -82,65 +73,4 @@ test("single letters never fire while typing, and can be switched off", async ({
   await page.keyboard.press("d");
   await expect(page).toHaveURL(/house$/);
   await expect(cell(page, "points")).toHaveText("121");
-});
-
-const SIZES = [
-  ["a tablet held upright", 800, 1280],
-  ["a phone", 390, 844],
-  ["200 % zoom", 640, 400],
-] as const;
-const SCREENS = [
-  "brief",
-  "house",
-  "house?view=survey",
-  "house?view=switches",
-  "house?view=drawings",
-  "choose",
-  ...["wants", "hubs", "what-if", "catalogue", "protocols", "retrofit"].map((view) => `choose?view=${view}`),
-  ...[
-    "leg",
-    "binding",
-    "rating",
-    "contact",
-    "battery",
-    "hubs",
-    "remotes",
-    "dimming",
-    "coordinator",
-    "undecided",
-  ].map((adviser) => `choose?view=advisers&adviser=${adviser}`),
-  "runs",
-  ...RUNS,
-  "register",
-  "automations",
-];
-
-test("nothing is cut off sideways on a tablet, a phone or at 200 % zoom; at 1280 × 800 the desk does not scroll as a page", async ({
-  page,
-}) => {
-  test.setTimeout(300_000);
-  await signIn(page);
-  for (const screen of SCREENS) {
-    await page.setViewportSize({ width: 1280, height: 800 });
-    await open(page, `/d/larkspur-weir/${screen}`);
-    expect([screen, await page.evaluate(() => document.documentElement.scrollHeight)]).toEqual([screen, 800]);
-    for (const [what, width, height] of SIZES) {
-      await page.setViewportSize({ width, height });
-      // One frame, so that what follows the size has done so.
-      const wide = await page.evaluate(
-        () =>
-          new Promise<number>((done) =>
-            requestAnimationFrame(() =>
-              requestAnimationFrame(() =>
-                done(document.documentElement.scrollWidth - document.documentElement.clientWidth),
-              ),
-            ),
-          ),
-      );
-      expect([screen, what, wide]).toEqual([screen, what, 0]);
-      await expect(
-        page.getByRole("contentinfo", { name: "Ledger" }).or(page.getByLabel("Ledger")).first(),
-      ).toBeVisible();
-    }
-  }
 });

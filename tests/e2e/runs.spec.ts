@@ -1,6 +1,6 @@
 /** Stage 4: conduits and their fill, the bill of materials. */
 import { readFileSync } from "node:fs";
-import { cell, expect, open, ownHouse, saved, signIn, test } from "./desk";
+import { cell, expect, open, ownHouse, saved, test, openDemo } from "./desk";
 
 test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page }) => {
   const house = await ownHouse(page);
@@ -47,8 +47,7 @@ test("from the demo house to its bill of materials, on the screen and as an orde
 });
 
 test("labels: two a drop, on the sheet that is in the drawer, as a PDF", async ({ page }) => {
-  await signIn(page);
-  await open(page, "/d/larkspur-weir/runs");
+  await openDemo(page, "runs");
   await page.getByRole("tab", { name: "Labels" }).click();
   const drops = Number(await cell(page, "drops").textContent());
   await expect(page.getByText(`${2 * drops} labels for ${drops} drops on 4 sheets`)).toBeVisible();

@@ -7,18 +7,17 @@ import {
   open,
   ownHouse,
   point,
-  ready,
   revision,
   saved,
   secondDesk,
   signIn,
   test,
   watch,
+  openDemo,
 } from "./desk";
 
 test("two browsers see each other's edits as they are made", async ({ page, browser }) => {
-  await signIn(page);
-  await ready(page);
+  await openDemo(page);
   const other = await secondDesk(browser, "/d/larkspur-weir/house", "Installer");
   await point(other, "snug-tel-1").click();
   await point(page, "boot-cam-1").click();
@@ -85,8 +84,7 @@ test("undo of what somebody else changed since is refused with their version sho
   page,
   browser,
 }) => {
-  await signIn(page);
-  await ready(page);
+  await openDemo(page);
   const other = await secondDesk(browser, "/d/larkspur-weir/house", "Installer");
   await point(page, "office-lmp-1").click();
   await page.keyboard.press("ArrowRight");
@@ -119,8 +117,7 @@ test("edits made while the connection is away are kept and sent when it is back"
 });
 
 test("a viewer sees all of it and can change none of it", async ({ page }) => {
-  await signIn(page, "Household");
-  await open(page, "/d/larkspur-weir/house");
+  await openDemo(page, "house", "Household");
   await expect(page.getByText("look only")).toBeVisible();
   await point(page, "boot-cam-1").click();
   await expect(page.getByRole("heading", { name: "Boot room camera" })).toBeVisible();

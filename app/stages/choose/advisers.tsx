@@ -2,23 +2,25 @@
 import { Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { lazily } from "../../kit/lazily";
+import { ADVISERS } from "./views";
 
-const ADVISERS = [
-  ["leg", "Lamp, switch, insert or in-line dimmer", lazily(() => import("./advise-leg"))],
-  ["binding", "Direct link, control to device", lazily(() => import("./advise-binding"))],
-  ["rating", "Plug and relay rating", lazily(() => import("./advise-rating"))],
-  ["contact", "Relay contact and its fail state", lazily(() => import("./advise-contact"))],
-  ["battery", "Battery or cable", lazily(() => import("./advise-battery"))],
-  ["hubs", "One hub or several", lazily(() => import("./advise-hubs"))],
-  ["remotes", "Hand remotes", lazily(() => import("./advise-remotes"))],
-  ["dimming", "Dimming by a held button", lazily(() => import("./advise-dimming"))],
-  ["coordinator", "Coordinator and hub restarts", lazily(() => import("./advise-coordinator"))],
-  ["undecided", "A place not decided yet", lazily(() => import("./advise-undecided"))],
-] as const;
+const SHEETS = {
+  leg: lazily(() => import("./advise-leg")),
+  binding: lazily(() => import("./advise-binding")),
+  rating: lazily(() => import("./advise-rating")),
+  contact: lazily(() => import("./advise-contact")),
+  battery: lazily(() => import("./advise-battery")),
+  hubs: lazily(() => import("./advise-hubs")),
+  remotes: lazily(() => import("./advise-remotes")),
+  dimming: lazily(() => import("./advise-dimming")),
+  coordinator: lazily(() => import("./advise-coordinator")),
+  undecided: lazily(() => import("./advise-undecided")),
+};
 
 export default function Advisers() {
   const [params, setParams] = useSearchParams();
-  const [chosen, , Page] = ADVISERS.find(([name]) => name === params.get("adviser")) ?? ADVISERS[0];
+  const [chosen] = ADVISERS.find(([name]) => name === params.get("adviser")) ?? ADVISERS[0];
+  const Page = SHEETS[chosen];
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[12rem_minmax(0,1fr)] max-md:grid-cols-1 max-md:grid-rows-[auto_minmax(0,1fr)]">
       <nav

@@ -2,33 +2,25 @@
 import { Suspense } from "react";
 import { Ready, useView, Views } from "../../kit/views";
 import { parts } from "./stage";
+import { VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
 
-const Plans = lazily(() => import("./plans"));
-const Wants = lazily(() => import("./wants"));
-const Hubs = lazily(() => import("./hubs"));
-const WhatIf = lazily(() => import("./what-if"));
-const Catalogue = lazily(() => import("./catalogue"));
-const Protocols = lazily(() => import("./protocols"));
-const Advisers = lazily(() => import("./advisers"));
-const Retrofit = lazily(() => import("./retrofit"));
-
-const VIEWS = [
-  ["plans", "Plans", Plans],
-  ["wants", "Wants", Wants],
-  ["hubs", "Hubs", Hubs],
-  ["what-if", "What if", WhatIf],
-  ["catalogue", "Catalogue", Catalogue],
-  ["protocols", "Protocols", Protocols],
-  ["advisers", "Advisers", Advisers],
-  ["retrofit", "Retrofit sheet", Retrofit],
-] as const;
+const SHEETS = {
+  plans: lazily(() => import("./plans")),
+  wants: lazily(() => import("./wants")),
+  hubs: lazily(() => import("./hubs")),
+  "what-if": lazily(() => import("./what-if")),
+  catalogue: lazily(() => import("./catalogue")),
+  protocols: lazily(() => import("./protocols")),
+  advisers: lazily(() => import("./advisers")),
+  retrofit: lazily(() => import("./retrofit")),
+};
 
 export default function Choose() {
   const [view, show] = useView(VIEWS);
-  const [, , Panel] = VIEWS.find(([name]) => name === view)!;
+  const Sheet = SHEETS[view as keyof typeof SHEETS];
   return (
     <>
       <h2 className="sr-only">Choose</h2>
@@ -40,7 +32,7 @@ export default function Choose() {
           </p>
         }
       >
-        <Panel />
+        <Sheet />
         <Ready />
       </Suspense>
     </>

@@ -39,7 +39,7 @@ export default function Materials() {
   const optional = (text: string) => (text.trim() ? number(text) : undefined);
   const rows = [...design.materials].sort((a, b) => a.name.localeCompare(b.name, "en"));
   return (
-    <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Materials">
+    <div className="relative min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Materials">
       <div className="flex items-center gap-3 border-b border-rule bg-pane px-3.5 py-1.5">
         <p className="text-small text-soft">
           Loss of a straight crossing in dB at each band; heat let through and density where they are known.

@@ -5,9 +5,10 @@ import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
-import { useView, Views } from "../../kit/views";
+import { Ready, useView, Views } from "../../kit/views";
 import { Palette } from "./palette";
 import { parts } from "./stage";
+import { VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
@@ -18,14 +19,6 @@ const Drawings = lazily(() => import("./drawings"));
 const Materials = lazily(() => import("./materials"));
 
 const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
-
-const VIEWS = [
-  ["plan", "Plan"],
-  ["survey", "Survey"],
-  ["switches", "Switch map"],
-  ["drawings", "Drawings"],
-  ["materials", "Materials"],
-] as const;
 
 /** The plan with the survey editor on it. */
 function Editor() {
@@ -82,6 +75,7 @@ export default function House() {
           }
         >
           <Panel />
+          <Ready />
         </Suspense>
       )}
     </>

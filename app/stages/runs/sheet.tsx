@@ -6,7 +6,7 @@ import { ToolRow } from "../../plan/tool-row";
 import { Ready, Tabs, useView, Views } from "../../kit/views";
 import { Schedule } from "./schedule";
 import { parts } from "./stage";
-import { RUN_VIEWS } from "./views";
+import { RUN_TABLES, VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
@@ -28,19 +28,9 @@ const SHEETS = {
   site: lazily(() => import("./site")),
 };
 
-const TABS = [
-  ["schedule", "Pull schedule"],
-  ["reels", "Cable and reels"],
-  ["pulls", "Pull groups"],
-  ["conduits", "Conduits and trays"],
-  ["crossings", "Mains and fire"],
-  ["materials", "Materials"],
-  ["labels", "Labels"],
-] as const;
-
 function PlanAndTables() {
   const { url, selection, readOnly } = useDesk();
-  const [tab, show] = useView(TABS, "table");
+  const [tab, show] = useView(RUN_TABLES, "table");
   const Table = TABLES[tab as keyof typeof TABLES];
   return (
     <>
@@ -54,7 +44,7 @@ function PlanAndTables() {
         )}
       </div>
       <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
-        <Tabs label="Tables of this stage" tabs={TABS} tab={tab} show={show}>
+        <Tabs label="Tables of this stage" tabs={RUN_TABLES} tab={tab} show={show}>
           <a
             className="button ml-3 self-center"
             href={`${url}/csv/schedule`}
@@ -85,12 +75,12 @@ function PlanAndTables() {
 }
 
 export default function Runs() {
-  const [view, show] = useView(RUN_VIEWS);
+  const [view, show] = useView(VIEWS);
   const Sheet = SHEETS[view as keyof typeof SHEETS];
   return (
     <>
       <h2 className="sr-only">Runs</h2>
-      <Views label="Views of the runs" views={RUN_VIEWS} view={view} show={show} />
+      <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
       {Sheet ? (
         <Suspense
           fallback={

@@ -9,13 +9,8 @@ import { asBuiltOf, PROGRESS, progressOf, punchList } from "#core/stages/runs/si
 import { useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { Tabs, useView } from "../../kit/views";
+import { SITE_LISTS } from "./views";
 
-const TABS = [
-  ["rooms", "Rooms"],
-  ["punch", "Punch list"],
-  ["built", "As built"],
-  ["since", "What changed"],
-] as const;
 /** How full a bar of a state is drawn: the further on, the darker. */
 const SHADE: Record<string, string> = {
   planned: "bg-rule",
@@ -30,11 +25,11 @@ const STATES = [...PROGRESS, "moved", "missing", "blocked"] as const;
 
 export default function Site() {
   const { url } = useDesk();
-  const [tab, show] = useView(TABS, "list");
+  const [tab, show] = useView(SITE_LISTS, "list");
   const Panel = { rooms: Rooms, punch: Punch, built: Built, since: Since }[tab]!;
   return (
     <>
-      <Tabs label="Lists of the site" tabs={TABS} tab={tab} show={show}>
+      <Tabs label="Lists of the site" tabs={SITE_LISTS} tab={tab} show={show}>
         <a className="button button-main ml-3 self-center" href={`${url}/walk`}>
           Walk the house
         </a>

@@ -5,13 +5,13 @@ import { dropsOf } from "#core/stages/runs/drops";
 import { useView } from "../../kit/views";
 import type { StageParts } from "../../desk/parts";
 import { DesignInspector } from "../../inspect/design-inspector";
-import { RUN_VIEWS } from "./views";
+import { VIEWS } from "./views";
 import { lazily, patiently } from "../../kit/lazily";
 
 const TradesSummary = lazily(() => import("./trades-summary"));
 
 function RunsSummary({ design }: { design: Design }) {
-  const [view] = useView(RUN_VIEWS);
+  const [view] = useView(VIEWS);
   return view === "trades" ? <TradesSummary /> : <DesignInspector design={design} />;
 }
 

@@ -1,0 +1,70 @@
+/** Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom are looked at there. */
+import { expect, openDemo, point, signIn, test } from "./desk";
+import { faults } from "./axe";
+import { ALL_VIEWS } from "./views";
+
+// Whichever worker is free takes the next.
+test.describe.configure({ mode: "parallel" });
+
+const SIZES = [
+  ["a tablet held upright", 800, 1280],
+  ["a phone", 390, 844],
+  ["200 % zoom", 640, 400],
+] as const;
+
+for (const view of ALL_VIEWS)
+  test(`${view}: axe finds nothing, light or dark, and nothing is cut off sideways at any size`, async ({
+    page,
+  }) => {
+    await openDemo(page, view);
+    await expect(page.getByText(/^(Fetching|Working it out)…$/)).toHaveCount(0);
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
+    expect(await faults(page)).toEqual([]);
+    for (const [what, width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      await expect
+        .poll(
+          () =>
+            page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+          { message: what },
+        )
+        .toBe(0);
+      await expect(page.getByLabel("Ledger").first()).toBeVisible();
+    }
+  });
+
+for (const path of ["/sign-in", "/sign-up"]) {
+  test(`${path}: axe finds nothing, light or dark`, async ({ page }) => {
+    await page.goto(path);
+    expect(await faults(page)).toEqual([]);
+  });
+}
+
+for (const path of ["/designs", "/designs/larkspur-weir/people", "/account"]) {
+  test(`${path}: axe finds nothing, light or dark`, async ({ page }) => {
+    await signIn(page);
+    await page.goto(path);
+    expect(await faults(page)).toEqual([]);
+  });
+}
+
+test("the walk: axe finds nothing on its list and in a room", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/d/larkspur-weir/walk");
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole("button", { name: /^Hall/ }).click();
+  await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
+  await page.getByRole("button", { name: "Moved" }).first().click();
+  expect(await faults(page)).toEqual([]);
+});
+
+test("drawers and dialogs: axe finds nothing on other ways, a point, findings and keys", async ({ page }) => {
+  await openDemo(page, "runs");
+  await point(page, "boot-cam-1").press("Enter");
+  await page.locator("[data-ways]").waitFor();
+  expect(["ways", await faults(page)]).toEqual(["ways", []]);
+  await page.keyboard.press("f");
+  expect(["findings", await faults(page)]).toEqual(["findings", []]);
+  await page.keyboard.press("?");
+  expect(["keys", await faults(page)]).toEqual(["keys", []]);
+});
