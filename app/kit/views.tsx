@@ -1,5 +1,5 @@
 /** The views of a stage: one row of buttons, the chosen one in the address so that a link leads to it. */
-import { useEffect, useState } from "react";
+import { Suspense, useEffect, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import type { ViewList } from "./view-list";
 
@@ -53,10 +53,25 @@ export function Views({
 }
 
 /** Says that a view fetched when it was asked for runs, not only that it is drawn. */
-export function Ready() {
+function Ready() {
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
   return <span hidden data-ready={ready || undefined} />;
+}
+
+/** A view that is fetched when it is asked for. */
+export function Fetched({ wait = "Fetching…", children }: { wait?: string; children: ReactNode }) {
+  const waiting = (
+    <p className="p-4 text-soft" role="status">
+      {wait}
+    </p>
+  );
+  return (
+    <Suspense fallback={waiting}>
+      {children}
+      <Ready />
+    </Suspense>
+  );
 }
 
 /** Tabs over a table, with arrow keys between them. */
@@ -71,7 +86,7 @@ export function Tabs({
   tabs: readonly (readonly [name: string, text: string])[];
   tab: string;
   show(name: string): void;
-  children?: React.ReactNode;
+  children?: ReactNode;
 }) {
   return (
     <div

@@ -1,8 +1,7 @@
 /** Stage 1: what troubles whom, what is asked for, what binds, in which order it is done. */
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
-import { Suspense } from "react";
 import { lazilyFrom } from "../../kit/lazily";
-import { Ready, useView } from "../../kit/views";
+import { Fetched, useView } from "../../kit/views";
 import { Problems } from "./problems";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
@@ -57,16 +56,9 @@ export default function Brief() {
             const Panel = PANELS[name];
             return (
               <TabPanel key={name} className="flex min-h-0 flex-1 flex-col">
-                <Suspense
-                  fallback={
-                    <p className="p-4 text-soft" role="status">
-                      Fetching…
-                    </p>
-                  }
-                >
+                <Fetched>
                   <Panel />
-                  <Ready />
-                </Suspense>
+                </Fetched>
               </TabPanel>
             );
           })}

@@ -1,6 +1,6 @@
 /** Advisers: one question each, its verdict, its reasons, and a drawing of what it is about. */
-import { Suspense } from "react";
 import { useSearchParams } from "react-router";
+import { Fetched } from "../../kit/views";
 import { lazily } from "../../kit/lazily";
 import { ADVISERS } from "./views";
 
@@ -43,15 +43,9 @@ export default function Advisers() {
         ))}
       </nav>
       <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Advice">
-        <Suspense
-          fallback={
-            <p className="p-4 text-soft" role="status">
-              Fetching…
-            </p>
-          }
-        >
+        <Fetched>
           <Page />
-        </Suspense>
+        </Fetched>
       </div>
     </div>
   );

@@ -1,6 +1,5 @@
 /** Stage 3: what each room must do, the plans that meet it, and everything that explains them. */
-import { Suspense } from "react";
-import { Ready, useView, Views } from "../../kit/views";
+import { Fetched, useView, Views } from "../../kit/views";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
@@ -25,16 +24,9 @@ export default function Choose() {
     <>
       <h2 className="sr-only">Choose</h2>
       <Views label="Views of the choice" views={VIEWS} view={view} show={show} />
-      <Suspense
-        fallback={
-          <p className="p-4 text-soft" role="status">
-            Fetching…
-          </p>
-        }
-      >
+      <Fetched>
         <Sheet />
-        <Ready />
-      </Suspense>
+      </Fetched>
     </>
   );
 }

@@ -1,11 +1,10 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
-import { Suspense } from "react";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
-import { Ready, useView, Views } from "../../kit/views";
+import { Fetched, useView, Views } from "../../kit/views";
 import { Palette } from "./palette";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
@@ -67,16 +66,9 @@ export default function House() {
           <Editor />
         </>
       ) : (
-        <Suspense
-          fallback={
-            <p className="p-4 text-soft" role="status">
-              Fetching…
-            </p>
-          }
-        >
+        <Fetched>
           <Panel />
-          <Ready />
-        </Suspense>
+        </Fetched>
       )}
     </>
   );

@@ -3,7 +3,7 @@ import { Suspense } from "react";
 import { useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
-import { Ready, Tabs, useView, Views } from "../../kit/views";
+import { Fetched, Tabs, useView, Views } from "../../kit/views";
 import { Schedule } from "./schedule";
 import { parts } from "./stage";
 import { RUN_TABLES, VIEWS } from "./views";
@@ -55,16 +55,9 @@ function PlanAndTables() {
         </Tabs>
         <div role="tabpanel" aria-labelledby={`tab-${tab}`} className="flex min-h-0 flex-1 flex-col">
           {Table ? (
-            <Suspense
-              fallback={
-                <p className="p-4 text-soft" role="status">
-                  Working it out…
-                </p>
-              }
-            >
+            <Fetched wait="Working it out…">
               <Table />
-              <Ready />
-            </Suspense>
+            </Fetched>
           ) : (
             <Schedule />
           )}
@@ -82,16 +75,9 @@ export default function Runs() {
       <h2 className="sr-only">Runs</h2>
       <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
       {Sheet ? (
-        <Suspense
-          fallback={
-            <p className="p-4 text-soft" role="status">
-              Fetching…
-            </p>
-          }
-        >
+        <Fetched>
           <Sheet />
-          <Ready />
-        </Suspense>
+        </Fetched>
       ) : (
         <PlanAndTables />
       )}
