@@ -4,7 +4,7 @@ import { fields } from "#core/design/fields";
 import { ROW_CLASSES, SINGULAR } from "#core/design/collections";
 import { sameRow } from "#core/design/edit";
 import type { Clash } from "#db/write-edit";
-import { useDesk, useDeskState } from "./desk";
+import { useDesk, useDeskPart } from "./desk";
 
 const show = (value: unknown) =>
   value === undefined ? "–" : typeof value === "object" ? JSON.stringify(value) : String(value);
@@ -54,7 +54,8 @@ function Versions({ clash }: { clash: Clash }) {
 
 export default function ClashDialog({ names }: { names: Record<string, string> }) {
   const { store } = useDesk();
-  const { clash, other } = useDeskState();
+  const clash = useDeskPart("clash");
+  const other = useDeskPart("other");
   const who = (other && names[other.person]) ?? "Somebody else";
   const isEdit = clash?.pending.kind === "edit";
   return (

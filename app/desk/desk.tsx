@@ -12,7 +12,7 @@ import {
 import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { isAbout } from "#core/desk/findings";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding, Summary } from "#core/desk/engine";
 import { levelOf, type Ref } from "#core/design/where";
 import type { Place } from "#core/ways/route";
 import type { Working } from "#core/desk/working";
@@ -108,27 +108,44 @@ export function useDesk(): Desk {
   return desk;
 }
 
-export function useDeskState(): DeskState {
+/** One part of the desk's state: whoever reads it is drawn anew when that part is another, not when anything is. */
+export function useDeskPart<Part extends keyof DeskState>(part: Part): DeskState[Part] {
   const { store } = useDesk();
-  return useSyncExternalStore(store.subscribe, store.get, store.get);
+  const get = () => store.get()[part];
+  return useSyncExternalStore(store.subscribe, get, get);
 }
 
-/** What all stages make of the design: ledger, facets, findings. */
-export function useResults(): Results {
+/** One part of what all stages make of the design: findings, and why they are not of the shown design. */
+export function useResult<Part extends keyof Results>(part: Part): Results[Part] {
   const { results } = useDesk();
-  return useSyncExternalStore(results.subscribe, results.get, results.get);
+  const get = () => results.get()[part];
+  return useSyncExternalStore(results.subscribe, get, get);
+}
+
+/** One part of the summary: ledger, facets, counts, marks; undefined while nothing is known. */
+export function useSummary<Part extends keyof Summary>(part: Part): Summary[Part] | undefined {
+  const { results } = useDesk();
+  const get = () => results.get().summary?.[part];
+  return useSyncExternalStore(results.subscribe, get, get);
 }
 
 /** Findings to show beside a row, most severe first. */
 export function useFindingsAbout(collection: CollectionName, id: string): readonly ShownFinding[] {
-  const { findings } = useResults();
+  const findings = useResult("findings");
   return useMemo(
     () => findings.filter((finding) => isAbout(finding, { in: collection, id })),
     [findings, collection, id],
   );
 }
 
-export const useDesign = (): Design => useDeskState().design;
+export const useDesign = (): Design => useDeskPart("design");
+
+/** The rows of one collection, or the design's own: drawn anew when those change, not at every edit. */
+export function useRows<Name extends CollectionName | "design">(name: Name): Design[Name] {
+  const { store } = useDesk();
+  const get = () => store.get().design[name];
+  return useSyncExternalStore(store.subscribe, get, get);
+}
 
 /** Apply and save changes; does nothing for those who may only look. */
 export function useEdit(): (make: (design: Design) => Change[]) => void {

@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { useNavigate } from "react-router";
 import { STAGES, stageName } from "#core/desk/names";
-import { useDesk, useResults } from "./desk";
+import { useDesk, useResult } from "./desk";
 import { FindingCard } from "./finding-card";
 import { usePhaseFilter } from "./phase-filter";
 
@@ -11,7 +11,7 @@ export function FindingsDrawer() {
   const navigate = useNavigate();
   const inPhase = usePhaseFilter();
   // Of a finding about points, those of the chosen phase; what is about the whole house is always there.
-  const findings = useResults().findings.filter((finding) => {
+  const findings = useResult("findings").filter((finding) => {
     const points = finding.about.filter((ref) => ref.in === "points");
     return !points.length || points.some((ref) => inPhase.point(ref.id));
   });

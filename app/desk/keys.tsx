@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { STAGES } from "#core/desk/names";
 import { stageOf, type Design } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
-import { useDesign, useDesk, useDeskState, type Selection, type Stratum } from "./desk";
+import { useDesk, type Selection, type Stratum } from "./desk";
 import { partsOf } from "./parts";
 import { isTyping } from "./typing";
 import { STAGE_KEYS } from "./spine";
@@ -27,8 +27,6 @@ async function workingOf(design: Design, selection: Selection): Promise<Working 
 export function KeyHelp() {
   const [shown, setShown] = useState(false);
   const navigate = useNavigate();
-  const design = useDesign();
-  const { revision } = useDeskState();
   const {
     store,
     url,
@@ -64,7 +62,7 @@ export function KeyHelp() {
         if (selection) open(workingOf(store.get().design, selection));
       }
       if (event.key === "[" || event.key === "]") {
-        const levels = [...design.levels].sort((a, b) => a.order - b.order);
+        const levels = [...store.get().design.levels].sort((a, b) => a.order - b.order);
         const next = levels[levels.findIndex((row) => row.id === level) + (event.key === "]" ? 1 : -1)];
         if (next) showLevel(next.id);
       }
@@ -79,7 +77,6 @@ export function KeyHelp() {
     store,
     navigate,
     url,
-    design,
     level,
     showLevel,
     drawer,
@@ -90,7 +87,6 @@ export function KeyHelp() {
     select,
     selection,
     open,
-    revision,
   ]);
 
   return (

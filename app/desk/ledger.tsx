@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { SEVERITIES } from "#core/desk/findings";
 import type { Ledger, LedgerValue } from "#core/desk/ledger";
-import { useDesign, useDesk, useResults } from "./desk";
+import { useDesk, useResult, useRows, useSummary } from "./desk";
 import { SeverityMark } from "../kit/severity";
 
 const SHOWN_MS = 8000;
@@ -62,10 +62,11 @@ function Difference({ text, cell }: { text: string; cell: string }) {
 }
 
 export function LedgerStrip() {
-  const { currency } = useDesign().design;
+  const { currency } = useRows("design");
   const { results, open, showFindings, drawer, preferences } = useDesk();
-  const { summary, trouble, of } = useResults();
-  const ledger = summary?.ledger;
+  const ledger = useSummary("ledger");
+  const trouble = useResult("trouble");
+  const of = useResult("of");
   const { cells: differences, findings } = useDifferences(of, ledger);
   const imperial = preferences.units === "imperial";
   const text = ({ unit, value, digits }: LedgerValue) => {

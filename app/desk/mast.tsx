@@ -4,7 +4,7 @@ import { Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Person } from "#db/people";
 import type { Role } from "#db/schema";
-import { useDesk, useDeskState } from "./desk";
+import { useDesk, useDeskPart, useRows } from "./desk";
 import { sortedPhases } from "#core/stages/brief";
 import { Find } from "./find";
 import { Mark } from "../kit/mark";
@@ -20,7 +20,7 @@ const ROLE_TEXT: Record<Role, string> = {
 
 /** Who else just changed something, for some seconds. */
 function useOther(names: Record<string, string>): string | undefined {
-  const { other } = useDeskState();
+  const other = useDeskPart("other");
   const [shown, setShown] = useState<string>();
   useEffect(() => {
     if (!other) return;
@@ -33,7 +33,15 @@ function useOther(names: Record<string, string>): string | undefined {
 
 export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
   const { store, url, preferences, prefer, readOnly, phase, showPhase } = useDesk();
-  const { design, revision, saving, canUndo, canRedo, trouble, refused, live } = useDeskState();
+  const { name: design } = useRows("design");
+  const phases = useRows("phases");
+  const revision = useDeskPart("revision");
+  const saving = useDeskPart("saving");
+  const canUndo = useDeskPart("canUndo");
+  const canRedo = useDeskPart("canRedo");
+  const trouble = useDeskPart("trouble");
+  const refused = useDeskPart("refused");
+  const live = useDeskPart("live");
   const other = useOther(names);
   const state = readOnly
     ? "look only"
@@ -64,7 +72,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
         <span className="text-mast-soft max-xl:hidden" aria-hidden="true">
           /
         </span>
-        <h1 className="min-w-0 truncate">{design.design.name}</h1>
+        <h1 className="min-w-0 truncate">{design}</h1>
         <p
           className="font-mono text-small whitespace-nowrap text-mast-soft"
           role="status"
@@ -78,7 +86,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
           <Find />
         </div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">
-          {design.phases.length > 0 && (
+          {phases.length > 0 && (
             <select
               aria-label="Show only one phase"
               className={`h-7 max-w-32 rounded-[3px] bg-mast px-1 text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
@@ -86,7 +94,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
               onChange={(event) => showPhase(event.target.value || undefined)}
             >
               <option value="">All phases</option>
-              {sortedPhases(design).map((row) => (
+              {sortedPhases({ phases }).map((row) => (
                 <option key={row.id} value={row.id}>
                   {row.order} {row.name}
                 </option>

@@ -87,7 +87,8 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     all = next;
     const findings =
       came.length || went.length || anew ? [...all.values()].sort(compareFindings) : state.findings;
-    set({ summary, findings, of, trouble: undefined });
+    // The answer to `open` is whole, and so is what stands after any that follows it.
+    set({ summary: { ...state.summary, ...summary } as Summary, findings, of, trouble: undefined });
   }
 
   function open(): void {

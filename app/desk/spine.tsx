@@ -2,7 +2,7 @@
 import { NavLink } from "react-router";
 import { STAGE_NAMES } from "#core/desk/names";
 import type { Facet } from "#core/desk/stage";
-import { useDesk, useResults } from "./desk";
+import { useDesk, useSummary } from "./desk";
 import { isBuilt } from "./parts";
 import { SeverityMark } from "../kit/severity";
 
@@ -27,7 +27,8 @@ function Diamond({ facets }: { facets?: Facet[] }) {
 
 export function Spine() {
   const { url } = useDesk();
-  const { summary } = useResults();
+  const allFacets = useSummary("facets");
+  const counts = useSummary("counts");
   return (
     <nav
       aria-label="Stages"
@@ -41,8 +42,8 @@ export function Spine() {
       <ol className="relative max-sm:flex">
         {STAGE_NAMES.map(({ stage, name, answers }, i) => {
           const built = isBuilt(stage);
-          const facets = summary?.facets[stage];
-          const found = summary?.counts[stage];
+          const facets = allFacets?.[stage];
+          const found = counts?.[stage];
           const met = facets?.filter((facet) => facet.met).length ?? 0;
           const title = built
             ? facets?.map((facet) => `${facet.met ? "✓" : "–"} ${facet.name}`).join("\n")

@@ -16,7 +16,7 @@ import { InputError } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { addPoint, duplicatePoint, GRID_M, movePoint, snap } from "#core/stages/house";
 import { type Ref } from "#core/design/where";
-import { dropsOf } from "#core/stages/runs";
+import { dropsOfPoint } from "#core/stages/runs";
 import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "../desk/desk";
 import { patiently } from "../kit/lazily";
@@ -410,7 +410,7 @@ export function Plan({
 
   const { k } = view;
   const bar = scaleBarM(k);
-  const drops = dropsOf(design).filter((drop) => drop.point.id === selected?.id);
+  const drops = selected ? dropsOfPoint(design, selected) : [];
   const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
     <div

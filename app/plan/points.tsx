@@ -5,7 +5,7 @@ import type { KindRow, PointRow } from "#core/stages/runs/rows";
 import type { Severity } from "#core/desk/findings";
 import { dropsOf } from "#core/stages/runs";
 import { pointLabel, pointsInOrder } from "#core/points/labels";
-import { useDesk, useResults } from "../desk/desk";
+import { useDesk, useSummary } from "../desk/desk";
 import { GlyphPaths } from "../kit/glyph";
 import { usePhaseFilter } from "../desk/phase-filter";
 
@@ -26,7 +26,7 @@ const pointUnder = (event: { target: EventTarget }) =>
 function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props) {
   const { lit } = useDesk();
   const points = pointsInOrder(design, level);
-  const worst = useResults().summary?.marks ?? {};
+  const worst = useSummary("marks") ?? {};
   const watts = new Map(
     lit.has("P")
       ? dropsOf(design)

@@ -4,7 +4,15 @@ import { changesBetween } from "../design/difference";
 import { applyChanges, type Change } from "../design/edit";
 import { movePoint } from "../stages/house";
 import { changeDevice } from "../stages/register";
-import { createEngine, firstAnswer, type Answer, type Ask, type Reply, type Request } from "./engine";
+import {
+  createEngine,
+  firstAnswer,
+  type Answer,
+  type Ask,
+  type Reply,
+  type Request,
+  type Summary,
+} from "./engine";
 import { sortFindings } from "./findings";
 import { ledgerJson, ledgerWorking } from "./ledger";
 import { allFindings } from "./summary";
@@ -42,8 +50,10 @@ const answerOf = (reply: Reply): Answer => {
   if (!("answer" in reply)) throw new Error(JSON.stringify(reply));
   return reply.answer;
 };
-const open = async (design: Design) =>
-  answerOf(await beside.ask({ ask: "open", design: JSON.stringify(design) }));
+const open = async (design: Design) => {
+  const answer = answerOf(await beside.ask({ ask: "open", design: JSON.stringify(design) }));
+  return { ...answer, summary: answer.summary as Summary };
+};
 const follow = async (changes: Change[]) => answerOf(await beside.ask({ ask: "follow", changes }));
 
 const demo = larkspurWeir();
@@ -95,15 +105,27 @@ test("followed, it says what came and what went, and no more", async () => {
   expect(beside.ahead).toEqual([]);
   const key = keyOf("runs.voltage-drop");
   const { came, went, summary } = await follow(voltage.fix!.changes);
-  expect(beside.ahead).toEqual([{ n: 2, cells: summary.ledger.cells }]);
+  const ledger = summary.ledger!;
+  expect(beside.ahead).toEqual([{ n: 2, cells: ledger.cells }]);
   expect(went).toEqual([key]);
   expect(came.length).toBeLessThan(4);
-  expect(summary.ledger.findings.stop + summary.ledger.findings.mend).toBeLessThan(
+  expect(ledger.findings.stop + ledger.findings.mend).toBeLessThan(
     firstAnswer(demo).findings.filter(({ severity }) => severity !== "note").length,
   );
   const back = await follow(changesBetween(applyChanges(demo, voltage.fix!.changes), demo));
   expect(back.came.map((finding) => finding.key)).toContain(key);
   expect(back.summary).toEqual((await open(demo)).summary);
+});
+});
+
+test("parts of the summary that stay as they were are not sent again", async () => {
+  const whole = await open(demo);
+  expect(Object.keys(whole.summary).sort()).toEqual(["counts", "facets", "ledger", "marks"]);
+  const cost: Change = { in: "devices", put: { ...demo.devices[0]!, cost: 9999 } };
+  expect(Object.keys((await follow([cost])).summary)).toEqual(["ledger"]);
+  const back = await follow([{ in: "devices", put: demo.devices[0]! }]);
+  expect(back.summary).toEqual({ ledger: whole.summary.ledger });
+  expect(await open(demo)).toEqual(whole);
 });
 
 test("a finding whose figures change comes anew under its key", async () => {

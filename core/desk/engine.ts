@@ -29,9 +29,9 @@ export interface Summary {
   marks: Record<string, Severity>;
 }
 
-/** What came of a design: the summary, and how the list of findings differs from the one before. */
+/** What came of a design, as far as it differs from the answer before: parts of the summary, and findings. */
 export interface Answer {
-  summary: Summary;
+  summary: Partial<Summary>;
   came: ShownFinding[];
   went: string[];
 }
@@ -100,6 +100,16 @@ export function firstAnswer(design: Design): { summary: Summary; findings: Shown
 export function createEngine(ahead?: (reply: Reply) => void): (request: Request) => Reply {
   let design: Design | undefined;
   let known = new Map<string, { finding: Finding; shown: ShownFinding }>();
+  /** Each part of the last summary, written out. */
+  let said: Partial<Record<keyof Summary, string>> = {};
+
+  function partsThatDiffer(summary: Summary): Partial<Summary> {
+    const differ = (Object.keys(summary) as (keyof Summary)[]).filter((part) => {
+      const text = JSON.stringify(summary[part]);
+      return text !== said[part] && ((said[part] = text), true);
+    });
+    return Object.fromEntries(differ.map((part) => [part, summary[part]]));
+  }
 
   function answer(now: Design): Answer {
     const before = known;
@@ -111,7 +121,7 @@ export function createEngine(ahead?: (reply: Reply) => void): (request: Request)
       if (!old || JSON.stringify(old.shown) !== JSON.stringify(one.shown)) came.push(one.shown);
     }
     return {
-      summary: summaryOf(now),
+      summary: partsThatDiffer(summaryOf(now)),
       came,
       went: [...before.keys()].filter((key) => !known.has(key)),
     };
@@ -122,6 +132,7 @@ export function createEngine(ahead?: (reply: Reply) => void): (request: Request)
     if (request.ask === "open") {
       design = JSON.parse(request.design) as Design;
       known = new Map();
+      said = {};
       return { n, answer: answer(design) };
     }
     if (!design) return { n, failed: "No design is open." };

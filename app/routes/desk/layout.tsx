@@ -15,7 +15,7 @@ import { createResults, type FirstValues } from "../../desk/results";
 import { startEngine } from "../../desk/start-engine";
 import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
-import { DeskProvider, useDesk, useDeskState } from "../../desk/desk";
+import { DeskProvider, useDesk, useDeskPart } from "../../desk/desk";
 import { fetchForms, Inspector } from "../../inspect/inspector";
 import { KeyHelp } from "../../desk/keys";
 import { LedgerStrip } from "../../desk/ledger";
@@ -123,7 +123,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
 const ClashDialog = lazily(() => import("../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
-  const { clash } = useDeskState();
+  const clash = useDeskPart("clash");
   return (
     clash && (
       <Suspense>

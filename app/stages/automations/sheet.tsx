@@ -1,7 +1,7 @@
 /** Stage 10, thin: automations as sentences, and when each will fire. */
 import { useState } from "react";
 import { newAutomation } from "#core/stages/automations";
-import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
 import { useNow } from "../../kit/now";
 import { usePhaseFilter } from "../../desk/phase-filter";
@@ -18,7 +18,7 @@ export default function Automations() {
   const edit = useEdit();
   const now = useNow();
   const today = useToday(design.design.zone);
-  const findings = useResults().findings;
+  const findings = useResult("findings");
   const [only, setOnly] = useState("");
   const inPhase = usePhaseFilter();
   const shown = design.automations.filter(

@@ -2,7 +2,7 @@
 import { byId, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { groupDigits } from "#core/design/units";
-import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
 
@@ -18,7 +18,7 @@ interface ListProps {
 function List({ collection, rows, add, make, empty, lead }: ListProps) {
   const { select, selection, readOnly } = useDesk();
   const edit = useEdit();
-  const findings = useResults().findings;
+  const findings = useResult("findings");
   return (
     <>
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3" data-chrome>

@@ -16,7 +16,7 @@ import { checkRow } from "#core/design/check-row";
 import { legendOf, servicesInUse, withLegendLine } from "#core/stages/runs/legend";
 import { runSettings } from "#core/stages/runs/settings";
 import { applyTemplate, ROOM_TEMPLATES } from "#core/stages/runs/templates";
-import { newRowId, useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { SelectField, TextField } from "../../kit/fields";
 import { FindingCard } from "../../desk/finding-card";
 import { Jacket } from "./jacket";
@@ -57,7 +57,7 @@ const NUMBERS: readonly [keyof RunsSettings, string, string][] = [
 ];
 
 export default function KitSettings() {
-  const { findings } = useResults();
+  const findings = useResult("findings");
   const design = useDesign();
   const edit = useEdit();
   const used = servicesInUse(design);

@@ -8,7 +8,7 @@ import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { changePoint, duplicatePoint, movePoint, removePoint, roomAt } from "#core/stages/house";
 import { addDevice } from "#core/stages/register";
-import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
+import { dropsOfPoint, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
 import { pointLabel } from "#core/points/labels";
 import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
@@ -25,7 +25,7 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
   const edit = useEdit();
   const point = byId(design, "points").get(id)!;
   const kind = byId(design, "kinds").get(point.kind)!;
-  const drops = dropsOf(design).filter((d) => d.point.id === point.id);
+  const drops = dropsOfPoint(design, point);
   const shown = drops.find((d) => d.key === drop) ?? drops[0];
   const stage = useLocation().pathname.split("/").at(-1);
   const device = design.devices.find((row) => row.point === point.id);

@@ -6,7 +6,7 @@ import type { Severity } from "#core/desk/findings";
 import { dropsOf, type Drop } from "#core/stages/runs";
 import type { ShownFinding } from "#core/desk/engine";
 import { sumWorking, type Working } from "#core/desk/working";
-import { useDesign, useDesk, useResults, type Selection } from "../../desk/desk";
+import { useDesign, useDesk, useResult, type Selection } from "../../desk/desk";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
@@ -58,7 +58,7 @@ function bySomething(
 export function Schedule() {
   const design = useDesign();
   const { select, selection, preferences } = useDesk();
-  const { findings } = useResults();
+  const findings = useResult("findings");
   const [chosen, setChosen] = useState(NONE);
   const [group, setGroup] = useState("");
   const { units } = preferences;

@@ -1,7 +1,7 @@
 /** What stage 4 gives the desk. */
-import type { Design } from "#core/design/collections";
+import { byId, type Design } from "#core/design/collections";
 import { pointLabel } from "#core/points/labels";
-import { dropsOf } from "#core/stages/runs/drops";
+import { dropsOfPoint } from "#core/stages/runs/drops";
 import { useView } from "../../kit/views";
 import type { StageParts } from "../../desk/parts";
 import { DesignInspector } from "../../inspect/design-inspector";
@@ -44,11 +44,12 @@ export const parts: StageParts = {
   async working(design, selection) {
     const { closetWorking, lengthWorking } = await patiently(() => import("#core/stages/runs/workings"));
     if (selection.in === "closets") return closetWorking(design, selection.id, "cable");
-    const point =
+    const id =
       selection.in === "devices"
         ? design.devices.find((row) => row.id === selection.id)?.point
         : selection.id;
-    const drops = dropsOf(design).filter((drop) => drop.point.id === point);
+    const point = byId(design, "points").get(id ?? "");
+    const drops = point ? dropsOfPoint(design, point) : [];
     const drop = drops.find((one) => one.key === selection.drop) ?? drops[0];
     return drop && lengthWorking(design, drop);
   },

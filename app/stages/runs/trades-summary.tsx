@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
-import { useDesign, useDesk, useEdit, useResults } from "../../desk/desk";
+import { useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { FindingCard } from "../../desk/finding-card";
 
 const CODES = new Set(["runs.collision", "runs.boxes-crowded", "runs.pair-off"]);
@@ -12,7 +12,7 @@ export default function TradesSummary() {
   const { select, preferences, readOnly } = useDesk();
   const { units } = preferences;
   const edit = useEdit();
-  const findings = useResults().findings.filter((finding) => CODES.has(finding.code));
+  const findings = useResult("findings").filter((finding) => CODES.has(finding.code));
   return (
     <>
       <h3 className="border-b border-rule px-3.5 py-2 font-semibold">Too near to one another</h3>

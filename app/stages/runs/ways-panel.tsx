@@ -4,7 +4,7 @@ import { byId, type Design } from "#core/design/collections";
 import type { PointRow } from "#core/stages/runs/rows";
 import { formatLength } from "#core/design/units";
 import { alternativesOf, capacityWorking, pinRoute, wayWorking } from "#core/stages/runs/alternatives";
-import { dropsOf } from "#core/stages/runs";
+import { dropsOfPoint } from "#core/stages/runs";
 import { useDesk, useEdit } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { RefsField } from "../../inspect/row-form";
@@ -14,7 +14,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
   const edit = useEdit();
   const [byHand, setByHand] = useState(false);
   const ways = useMemo(() => alternativesOf(design, point), [design, point]);
-  const drops = dropsOf(design).filter((drop) => drop.point.id === point.id && !drop.to);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to);
   const pin = drops.find((drop) => drop.row?.route)?.row?.route;
   const taken = ways.find((way) => way.taken);
   const { units } = preferences;

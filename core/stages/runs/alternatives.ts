@@ -5,7 +5,7 @@ import type { PinnedRoute, PointRow } from "./rows";
 import { containmentOf, fillLimitPct, fillPct } from "./containment";
 import { alongside } from "../../geometry/cross";
 import { putDrop, rowOf } from "./drop-row";
-import { dropsOf, type Drop } from "./drops";
+import { dropsOf, dropsOfPoint, type Drop } from "./drops";
 import { crossingsOn } from "./fire";
 import { routeGraph, type Graph } from "../../ways/graph";
 import { routeTo, type Route } from "../../ways/route";
@@ -136,7 +136,7 @@ function routesTo(graph: Graph, point: PointRow, closet: string): Route[] {
 /** Ways a point's cables can go, the shortest to its own closet first; one to every other closet. At most `most`. */
 export function alternativesOf(design: Design, point: PointRow, most = 5): Alternative[] {
   const graph = routeGraph(design);
-  const drops = dropsOf(design).filter((drop) => drop.point.id === point.id && !drop.to && drop.cableType);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && drop.cableType);
   const neededMm = Math.max(0, ...drops.map((drop) => separationMm(drop.cableType!)));
   const now = drops.find((drop) => drop.route)?.route;
   const slackM = design.design.slackPointM + design.design.slackClosetM;
@@ -233,7 +233,7 @@ export function pinRoute(
   pin: PinnedRoute | undefined,
   closet = point.closet,
 ): Change[] {
-  const drops = dropsOf(design).filter((drop) => drop.point.id === point.id && !drop.to);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to);
   return [
     ...(closet !== point.closet && closet ? [{ in: "points" as const, put: { ...point, closet } }] : []),
     ...drops.filter((drop) => pin || drop.row).map((drop) => putDrop({ ...rowOf(drop), route: pin })),

@@ -488,23 +488,33 @@ function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
   return target ? `${target.id} ${target.level} ${target.x} ${target.y} ${target.z}` : "nowhere";
 }
 
-/** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
-export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] => {
+/** What else about other points the drops of a point hang on, beside its own row: compared by value. */
+const alsoOf = memoByParts(RUN_PARTS, (design) => {
   const numbers = pointNumbers(design);
   const roles = treadRoles(design);
   const kinds = byId(design, "kinds");
   const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
-  const alsoOf = (point: PointRow): unknown => {
+  return (point: PointRow): unknown => {
     const number = numbers.get(point.id);
     const role = roles.get(point.id);
     if (role) return `${number} ${role.signature}`;
     return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
   };
-  return inOrder(
-    ranksOf(design),
-    design.points.flatMap((point) => pointDrops(design, point, alsoOf(point))),
-  );
 });
+
+/** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
+export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] =>
+  inOrder(
+    ranksOf(design),
+    design.points.flatMap((point) => pointDrops(design, point, alsoOf(design)(point))),
+  ),
+);
+
+/** The drops of one point, by label, without asking any other point for its own. */
+export const dropsOfPoint = (design: Design, point: PointRow): Drop[] =>
+  [...pointDrops(design, point, alsoOf(design)(point))].sort(byLabel);
+
+const byLabel = (a: Drop, b: Drop) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0);
 
 /** Where each drop stood in the last list of this design. */
 const ranksOf = keptFor(() => ({ ranks: new Map<string, { label: string; rank: number }>() }));
@@ -523,7 +533,7 @@ function inOrder(last: ReturnType<typeof ranksOf>, drops: Drop[]): Drop[] {
     )
       return placed;
   }
-  drops.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+  drops.sort(byLabel);
   last.ranks = new Map(drops.map((drop, rank) => [drop.key, { label: drop.label, rank }]));
   return drops;
 }

@@ -1,5 +1,5 @@
 /** Stage 4, Runs: from points and kits to drops, routes, lengths, reels and pulls. */
-export { dropsOf, type Drop } from "./drops";
+export { dropsOf, dropsOfPoint, type Drop } from "./drops";
 export { routeGraph, type Graph } from "../../ways/graph";
 export { pointRoute, routeTo, type Route } from "../../ways/route";
 export { cableTotals, type CableTotal } from "./totals";

@@ -14,7 +14,7 @@ import { createResults } from "../../../desk/results";
 import { startEngine } from "../../../desk/start-engine";
 import { createDesignStore } from "../../../desk/store";
 import { designOf, designText } from "../../../desk/design-text";
-import { DeskProvider, useDesign, useDesk, useDeskState } from "../../../desk/desk";
+import { DeskProvider, useDesign, useDesk, useDeskPart } from "../../../desk/desk";
 import { keepPage, keptNotes, sendPhotos } from "./kept";
 import { RoomWalk } from "./room-walk";
 import type { Route } from "./+types/walk";
@@ -106,7 +106,7 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
 const ClashDialog = lazily(() => import("../../../desk/clash"));
 
 function Clash({ names }: { names: Record<string, string> }) {
-  const { clash } = useDeskState();
+  const clash = useDeskPart("clash");
   return (
     clash && (
       <Suspense>
@@ -125,7 +125,10 @@ function Following() {
 /** What is kept here and what is sent, always in sight. */
 function Head({ name, running, owner }: { name: string; running: boolean; owner: boolean }) {
   const { url, store } = useDesk();
-  const { waiting, saving, trouble, refused } = useDeskState();
+  const waiting = useDeskPart("waiting");
+  const saving = useDeskPart("saving");
+  const trouble = useDeskPart("trouble");
+  const refused = useDeskPart("refused");
   const [photos, setPhotos] = useState(0);
   const [ready, setReady] = useState(false);
   const [online, setOnline] = useState(true);
