@@ -1,6 +1,7 @@
 /** The C stratum: ways for cable, how many cables lie on them, closets and risers. */
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
+import { inLots } from "./frame";
 import { dropsOf, routeGraph, stretchesOf, type Drop, type Stretch } from "#core/stages/runs";
 
 /** Thickness in pixels for so many cables: grows with the root, so that one and forty can be told apart. */
@@ -22,10 +23,27 @@ function stubPath(drop: Drop, level: string): string {
   return path;
 }
 
-/** Drops of points that did not change are the same objects, so their stubs are not drawn again. */
-const Stub = memo(function Stub({ drop, level, k }: { drop: Drop; level: string; k: number }) {
-  return <path d={stubPath(drop, level)} fill="none" className="stroke-cable" strokeWidth={1 / k} />;
-});
+/** Stubs are drawn in so many lots. */
+const LOT = 50;
+
+/** Drops of points that did not change are the same objects, so a lot without any other is not drawn again. */
+const Stubs = memo(
+  ({ lot, level, k }: { lot: readonly Drop[]; level: string; k: number }) =>
+    lot.map((drop) => (
+      <path
+        key={drop.point.id}
+        d={stubPath(drop, level)}
+        fill="none"
+        className="stroke-cable"
+        strokeWidth={1 / k}
+      />
+    )),
+  (a, b) =>
+    a.k === b.k &&
+    a.level === b.level &&
+    a.lot.length === b.lot.length &&
+    a.lot.every((drop, i) => drop === b.lot[i]),
+);
 
 function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const drops = dropsOf(design);
@@ -49,8 +67,8 @@ function PlanCablesDrawing({ design, level, k }: { design: Design; level: string
             strokeDasharray={`${1 / k} ${7 / k}`}
           />
         ))}
-      {[...stubs.values()].map((drop) => (
-        <Stub key={drop.point.id} drop={drop} level={level} k={k} />
+      {inLots([...stubs.values()], LOT).map((lot, i) => (
+        <Stubs key={i} lot={lot} level={level} k={k} />
       ))}
       {drops
         .filter((drop) => drop.to && drop.point.level === level && drop.route)
@@ -161,7 +179,7 @@ function PlanCountsDrawing({ design, level, k }: { design: Design; level: string
 export const PlanCounts = memo(PlanCountsDrawing);
 
 /** Risers and closets: where cables leave the level or end. */
-export function PlanNodes({ design, level, k }: { design: Design; level: string; k: number }) {
+function PlanNodesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const { nodes, edges } = routeGraph(design);
   // A riser is shown on every level on which the route graph opens it.
   const open = new Set(
@@ -210,3 +228,5 @@ export function PlanNodes({ design, level, k }: { design: Design; level: string;
     </g>
   );
 }
+
+export const PlanNodes = memo(PlanNodesDrawing);

@@ -48,3 +48,7 @@ export function scaleBarM(k: number): number {
 
 /** What a kit dragged onto the plan is called on its way. */
 export const KIT_DRAG = "application/x-zinc-kit";
+
+/** A list in lots of so many: what React compares and draws together. */
+export const inLots = <T>(list: readonly T[], most: number): T[][] =>
+  Array.from({ length: Math.ceil(list.length / most) }, (_, i) => list.slice(i * most, (i + 1) * most));

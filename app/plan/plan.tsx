@@ -1,6 +1,7 @@
 /** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
 import {
   useCallback,
+  useDeferredValue,
   useEffect,
   useMemo,
   useRef,
@@ -9,160 +10,23 @@ import {
   type PointerEvent,
   type ReactNode,
 } from "react";
-import { applyChanges, type Change } from "#core/design/edit";
 import { removeRows } from "#core/design/remove";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import { formatLength } from "#core/design/units";
-import { addPoint, duplicatePoint, GRID_M, movePoint, snap } from "#core/stages/house";
 import { type Ref } from "#core/design/where";
-import { dropsOfPoint } from "#core/stages/runs";
+import { addPoint, duplicatePoint, GRID_M, type movePoint } from "#core/stages/house";
 import { pointsInOrder } from "#core/points/labels";
-import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef, type View } from "../desk/desk";
-import { patiently } from "../kit/lazily";
-import { whenAtRest } from "../kit/rest";
+import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
 import { isTyping } from "../desk/typing";
-import type { Zooming } from "./zooming";
-import { extentOf, fit, KIT_DRAG, scaleBarM } from "./frame";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
+import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "./dragging";
+import { KIT_DRAG } from "./frame";
+import { Lifted, type Lift } from "./lifted";
+import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { PlanPoints } from "./points";
-import type { PlanTool } from "./tool";
 import { Patterns, PlanStructure, RoomNames } from "./structure";
-
-interface Drag {
-  refs: readonly Ref[];
-  dx: number;
-  dy: number;
-}
-
-/** The design with what is dragged at its new place; the same design where that cannot be. */
-function dragged(design: Design, drag: Drag, arrange?: Arrange): Design {
-  if (!arrange && !alone(drag)) return design;
-  try {
-    return applyChanges(design, dragChanges(design, drag, arrange));
-  } catch (problem) {
-    if (problem instanceof InputError) return design;
-    throw problem;
-  }
-}
-
-/** What arranges several rows at once: not needed to look at a plan, so it comes when the page has come to rest. */
-type Arrange = typeof import("#core/stages/house/arrange");
-const fetchArrange = () => patiently(() => import("#core/stages/house/arrange"));
-
-function useArrange(): { arrange?: Arrange; withArrange(use: (arrange: Arrange) => void): void } {
-  const [arrange, setArrange] = useState<Arrange>();
-  useEffect(() => whenAtRest(() => void fetchArrange().then((own) => setArrange(own))), []);
-  const withArrange = useCallback(
-    (use: (own: Arrange) => void) => void (arrange ? use(arrange) : void fetchArrange().then(use)),
-    [arrange],
-  );
-  return { arrange, withArrange };
-}
-
-/** The one point that is dragged, where it is one. */
-const alone = ({ refs }: Drag) => (refs.length === 1 && refs[0]!.in === "points" ? refs[0]! : undefined);
-
-/** One point is moved without the arranging of many, which may still be on its way. */
-function dragChanges(design: Design, drag: Drag, arrange?: Arrange): Change[] {
-  const { refs, dx, dy } = drag;
-  const only = alone(drag);
-  if (!only) return arrange!.moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
-  const point = byId(design, "points").get(only.id)!;
-  return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
-}
-
-/** Size of the element in pixels, followed. */
-function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; height: number }] {
-  const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 760, height: 520 });
-  useEffect(() => {
-    const observer = new ResizeObserver(
-      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
-    );
-    observer.observe(box.current!);
-    return () => observer.disconnect();
-  }, []);
-  return [box, size];
-}
-
-/** Zoom and pan by d3-zoom, one view a level, kept in the desk. */
-function useView(
-  svg: React.RefObject<SVGSVGElement | null>,
-  design: Design,
-  level: string,
-  size: { width: number; height: number },
-  edits: boolean,
-  edge: number,
-) {
-  const { views, tool } = useDesk();
-  const held = useRef(false);
-  held.current = edits && tool !== "select";
-  const start = useMemo(() => {
-    const whole = fit(extentOf(design, level), size.width - edge, size.height);
-    return { ...whole, x: whole.x + edge };
-  }, [design, level, size, edge]);
-  const [view, setView] = useState<View>(views.get(level) ?? start);
-  const zooming = useRef<Zooming>(undefined);
-  const touched = useRef(false);
-  const latest = useRef(view);
-  latest.current = view;
-
-  useEffect(() => {
-    let ended = false;
-    // A press on a thing drags it, one with a tool draws, one with Shift catches many.
-    const allows = (event: Event) =>
-      !held.current &&
-      !(event.target as Element).closest("[data-point], [data-thing]") &&
-      !(event as MouseEvent).button &&
-      !(event as MouseEvent).shiftKey;
-    const moved = (next: View, byHand: boolean) => {
-      if (byHand) touched.current = true;
-      setView(next);
-    };
-    const wait = whenAtRest(
-      () =>
-        void patiently(() => import("./zooming")).then(({ attachZoom }) => {
-          if (!ended && svg.current) zooming.current = attachZoom(svg.current, latest.current, allows, moved);
-        }),
-    );
-    return () => {
-      ended = true;
-      wait();
-      zooming.current?.detach();
-      zooming.current = undefined;
-    };
-  }, [svg]);
-
-  const go = useCallback((next: View) => {
-    if (zooming.current) zooming.current.go(next);
-    else setView(next);
-  }, []);
-
-  // A level keeps the view it was left in; one not yet moved follows the size of the sheet.
-  const shownLevel = useRef(level);
-  useEffect(() => {
-    const changed = shownLevel.current !== level;
-    shownLevel.current = level;
-    if (changed) touched.current = views.has(level);
-    if (!touched.current) go(start);
-    else if (changed) go(views.get(level)!);
-  }, [level, start, go, views]);
-  useEffect(() => {
-    if (touched.current) views.set(level, view);
-  }, [view, level, views]);
-
-  const zoomBy = (factor: number) => {
-    touched.current = true;
-    zooming.current?.by(factor);
-  };
-  const whole = () => {
-    views.delete(level);
-    touched.current = false;
-    go(start);
-  };
-  return { view, zoomBy, whole };
-}
+import type { PlanTool } from "./tool";
+import { useSize, useView } from "./view";
 
 /** What the survey editor lays on the plan: its tool, and what is drawn under and over the house. Other stages do without, and do not fetch it. */
 export interface PlanEditor {
@@ -187,26 +51,31 @@ export function Plan({
   const tool = editor?.tool;
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } = desk;
+  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open } = desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
   const { view, zoomBy, whole } = useView(svg, saved, level, size, edits, edge);
   const [drag, setDrag] = useState<Drag>();
+  const lift = useRef<Lift>(null);
   const [said, setSaid] = useState("");
   const pointer = useRef<{ x: number; y: number }>(undefined);
-  const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; moved: boolean }>(undefined);
+  const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; drag?: Drag }>(undefined);
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
 
-  // While a point is dragged, its cables and lengths follow on a trial copy; one edit is made when it is let go.
+  // Points that are dragged follow the hand on a layer of their own; with anything else the whole plan does, on a
+  // trial copy. One edit is made when they are let go.
   const { arrange, withArrange } = useArrange();
-  const design = useMemo(() => (drag ? dragged(saved, drag, arrange) : saved), [saved, drag, arrange]);
+  const trial = useMemo(() => (drag ? dragged(saved, drag, arrange) : undefined), [saved, drag, arrange]);
+  // What is held or selected is drawn at once, the plan beneath as soon as there is time.
+  const settled = useDeferredValue(saved);
+  const design = trial ?? settled;
   const refs = selectedRefs(selection);
   const marked = useMemo(
     () => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)),
     [selection],
   );
-  const selected = selection?.in === "points" ? byId(design, "points").get(selection.id) : undefined;
+  const selected = selection?.in === "points" ? selection.id : undefined;
   const atMetres = useCallback(
     (event: { clientX: number; clientY: number }) => {
       const frame = svg.current!.getBoundingClientRect();
@@ -354,8 +223,12 @@ export function Plan({
         ? selection
         : { in: ref.in, id: ref.id };
     select(next);
-    pressed.current = { refs: selectedRefs(next), x: at.x, y: at.y, moved: false };
+    pressed.current = { refs: selectedRefs(next), x: at.x, y: at.y };
     if (!readOnly) svg.current!.setPointerCapture(event.pointerId);
+  };
+  const show = (next?: Drag) => {
+    if (!next || pointsOnly(next)) lift.current?.(next);
+    if (!next || !pointsOnly(next)) setDrag(next);
   };
   const onPointPress = (id: string, event: PointerEvent) => hold({ in: "points", id }, event);
   const onMove = (event: PointerEvent) => {
@@ -367,15 +240,15 @@ export function Plan({
     if (!held || readOnly) return;
     const by = { dx: at.x - held.x, dy: at.y - held.y };
     // A press that trembles is not a drag.
-    if (!held.moved && Math.hypot(by.dx, by.dy) * view.k < 4) return;
-    held.moved = true;
-    setDrag({ refs: held.refs, ...by });
+    if (!held.drag && Math.hypot(by.dx, by.dy) * view.k < 4) return;
+    held.drag = { refs: held.refs, ...by };
+    show(held.drag);
   };
   const onRelease = () => {
     const held = pressed.current;
     pressed.current = undefined;
-    if (held?.moved && drag) moveBy(drag);
-    setDrag(undefined);
+    if (held?.drag) moveBy(held.drag);
+    show();
     if (!marquee) return;
     const { x0, x1, y0, y1 } = marquee;
     const box = {
@@ -409,9 +282,6 @@ export function Plan({
   };
 
   const { k } = view;
-  const bar = scaleBarM(k);
-  const drops = selected ? dropsOfPoint(design, selected) : [];
-  const route = (drops.find((drop) => drop.key === highlight) ?? drops.find((drop) => drop.route))?.route;
   return (
     <div
       ref={box}
@@ -440,7 +310,7 @@ export function Plan({
         onPointerUp={onRelease}
         onPointerCancel={() => {
           pressed.current = undefined;
-          setDrag(undefined);
+          show();
           setMarquee(undefined);
         }}
         onDoubleClick={() => tool?.finish()}
@@ -454,38 +324,12 @@ export function Plan({
           <RoomNames design={saved} level={level} k={k} />
           <PlanNodes design={design} level={level} k={k} />
           {editor?.over(design, k, marked)}
-          {route && lit.has("C") && (
-            <polyline
-              points={route.places
-                .filter(([at]) => at === level)
-                .map(([, x, y]) => `${x},${y}`)
-                .join(" ")}
-              fill="none"
-              className="pointer-events-none stroke-ink"
-              strokeWidth={2.4 / k}
-              strokeDasharray={`${6 / k} ${3 / k}`}
-              data-route
-            />
-          )}
-          {preview && lit.has("C") && (
-            <polyline
-              points={preview
-                .filter(([at]) => at === level)
-                .map(([, x, y]) => `${x},${y}`)
-                .join(" ")}
-              fill="none"
-              className="pointer-events-none stroke-power"
-              strokeWidth={3 / k}
-              strokeDasharray={`${2 / k} ${3 / k}`}
-              data-preview
-            />
-          )}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints
             design={design}
             level={level}
             k={k}
-            selected={selected?.id}
+            selected={selected}
             onPress={onPointPress}
             onKey={onPointKey}
           />
@@ -502,65 +346,17 @@ export function Plan({
             />
           )}
         </g>
-        {selected?.level === level && drops[0]?.lengthM !== undefined && (
-          <g
-            transform={`translate(${view.x + selected.x * k} ${view.y + selected.y * k - 26})`}
-            className="pointer-events-none"
-            data-length-badge
-          >
-            <rect x={-38} y={-10} width={76} height={19} rx={2} className="fill-ink" />
-            <text textAnchor="middle" dy="4" className="fill-raised font-mono text-small">
-              {formatLength(drops[0].lengthM, preferences.units)}
-            </text>
-          </g>
-        )}
-        <g transform={`translate(16 ${size.height - 18})`} className="pointer-events-none">
-          <path d={`M0 -5V0H${bar * k}V-5`} fill="none" className="stroke-ink" strokeWidth="1.2" />
-          <text
-            x={bar * k + 6}
-            className="fill-ink stroke-ground font-mono text-tiny"
-            strokeWidth={3}
-            paintOrder="stroke"
-            strokeLinejoin="round"
-          >
-            {preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}
-          </text>
-        </g>
-        <g
-          transform={`translate(${size.width - 28} 28) rotate(${saved.design.northDeg})`}
-          className="pointer-events-none"
-          role="img"
-          aria-label={`True north is ${saved.design.northDeg}° clockwise from up`}
-        >
-          <path d="M0 -13 5.5 9 0 5 -5.5 9Z" className="fill-ink" />
-        </g>
+        <ScaleAndNorth k={k} size={size} northDeg={saved.design.northDeg} />
       </svg>
-      <div className="absolute right-2 bottom-2 flex flex-col gap-1" data-chrome>
-        <button
-          type="button"
-          className="button w-7 justify-center px-0"
-          onClick={() => zoomBy(1.4)}
-          aria-label="Zoom in"
-        >
-          +
-        </button>
-        <button
-          type="button"
-          className="button w-7 justify-center px-0"
-          onClick={() => zoomBy(1 / 1.4)}
-          aria-label="Zoom out"
-        >
-          −
-        </button>
-        <button
-          type="button"
-          className="button w-7 justify-center px-0 text-tiny"
-          onClick={whole}
-          aria-label="Show the whole level"
-        >
-          all
-        </button>
-      </div>
+      <Lifted
+        ref={lift}
+        saved={trial ?? saved}
+        view={view}
+        size={size}
+        highlight={highlight}
+        arrange={arrange}
+      />
+      <ZoomButtons zoomBy={zoomBy} whole={whole} />
       {tool?.panel}
       {tool?.said && (
         <p
@@ -595,17 +391,4 @@ export function Plan({
       </p>
     </div>
   );
-}
-
-/** Fine lines every metre, or every ten where a metre is too small to see. */
-function Grid({ k, view, size }: { k: number; view: View; size: { width: number; height: number } }) {
-  const step = k < 9 ? 10 : k < 22 ? 5 : 1;
-  const x0 = Math.floor(-view.x / k / step) * step;
-  const y0 = Math.floor(-view.y / k / step) * step;
-  let path = "";
-  for (let x = x0; x * k + view.x < size.width; x += step)
-    path += `M${x} ${y0}V${y0 + size.height / k + step}`;
-  for (let y = y0; y * k + view.y < size.height; y += step)
-    path += `M${x0} ${y}H${x0 + size.width / k + step}`;
-  return <path d={path} className="stroke-rule/50" strokeWidth={0.6 / k} fill="none" />;
 }
