@@ -51,7 +51,7 @@ function engines() {
       hear,
       fell,
       answer(count = own.asked.length) {
-        for (const request of own.asked.splice(0, count)) hear(engine(request));
+        for (const request of own.asked.splice(0, count)) engine(request);
       },
     };
     made.push(own);
@@ -132,6 +132,32 @@ test("totals are shown ahead of the findings, and never those of another life", 
   const now = results.get();
   made[0]!.hear({ n: 2, cells: [] });
   expect(results.get()).toBe(now);
+});
+
+test("an edit goes as soon as the totals of the one before are there, though its findings are not", () => {
+  begin();
+  made[0]!.answer();
+  shown.change([device({ cost: 1 })]);
+  shown.change([device({ cost: 2 })]);
+  const { asked, hear } = made[0]!;
+  const first = asked.splice(0);
+  expect(first.map(({ n }) => n)).toEqual([2]);
+  const { cells } = results.get().summary!.ledger;
+  hear({ n: 2, cells });
+  expect(asked.map(({ n }) => n)).toEqual([3]);
+});
+
+test("the first answer of a life is of everything, whichever request it answers", () => {
+  begin({ ...firstAnswer(demo), findings: [{ ...firstAnswer(demo).findings[0]!, key: "from before" }] });
+  const asked = results.cell("cost");
+  shown.change([device({ cost: 3 })]);
+  void results.cell("cost");
+  void asked;
+  const engine = createEngine(made[0]!.hear, (work) => later.push(work));
+  const later: (() => void)[] = [];
+  for (const request of made[0]!.asked.splice(0)) engine(request);
+  while (later.length) later.shift()!();
+  expect(now()).toEqual(expected(shown.now));
 });
 
 test("an undo, a clash or a refusal is a design like any other", () => {

@@ -61,9 +61,11 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   let n = 0;
   /** Number of the last `open`: what was asked before it is of another life. */
   let opened = 0;
+  /** Has this life not answered yet? Its first answer is of everything, and what stood before it goes. */
+  let unheard = true;
   /** The design the engine has, or will have when it has read what was sent. */
   let sent: Design | undefined;
-  /** The answer that is waited for, by number; edits made meanwhile go together in one. */
+  /** The request whose totals are waited for, by number; edits made meanwhile go together in one. */
   let awaited = 0;
   let all = new Map((first?.findings ?? []).map((finding) => [finding.key, finding]));
   const asked = new Map<number, (reply: Reply | undefined) => void>();
@@ -80,19 +82,21 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   };
 
   function take({ summary, came, went }: Answer, of: number): void {
-    const anew = of === opened;
+    const anew = unheard;
+    unheard = false;
     const next = new Map(anew ? [] : all);
     for (const key of went) next.delete(key);
     for (const finding of came) next.set(finding.key, finding);
     all = next;
     const findings =
       came.length || went.length || anew ? [...all.values()].sort(compareFindings) : state.findings;
-    // The answer to `open` is whole, and so is what stands after any that follows it.
+    // The first answer is whole, and so is what stands after any that follows it.
     set({ summary: { ...state.summary, ...summary } as Summary, findings, of, trouble: undefined });
   }
 
   function open(): void {
     sent = shown.get().design;
+    unheard = true;
     opened = awaited = post({ ask: "open", design: JSON.stringify(sent) });
   }
 
@@ -108,9 +112,10 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   function hear(reply: Reply): void {
     if ("cells" in reply) {
       const { summary } = state;
-      if (reply.n > opened && summary)
+      if (reply.n <= opened) return;
+      if (summary)
         set({ summary: { ...summary, ledger: { ...summary.ledger, cells: reply.cells } }, of: reply.n });
-      return;
+      return goOn(reply.n);
     }
     const waiting = asked.get(reply.n);
     asked.delete(reply.n);
@@ -119,9 +124,14 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     if ("failed" in reply) return fell(reply.failed);
     if (!("answer" in reply)) return;
     take(reply.answer, reply.n);
-    if (reply.n < awaited) return;
-    awaited = 0;
     falls = 0;
+    goOn(reply.n);
+  }
+
+  /** What was waited for is there: whatever the design has become meanwhile goes next. */
+  function goOn(n: number): void {
+    if (n < awaited) return;
+    awaited = 0;
     follow();
   }
 
@@ -166,7 +176,7 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     },
     connect() {
       begin();
-      // One answer is waited for at a time; the next edit goes when it is there, with all that came meanwhile.
+      // Totals are waited for, findings are not: the next edit goes when those are there, with all that came meanwhile.
       const stop = shown.subscribe(() => {
         if (!awaited) follow();
       });

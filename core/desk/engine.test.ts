@@ -21,11 +21,12 @@ import { allFindings } from "./summary";
 function engineBeside() {
   const { port1, port2 } = new MessageChannel();
   const ahead: Reply[] = [];
-  const engine = createEngine((reply) => ahead.push(reply));
-  port2.onmessage = ({ data }) => port2.postMessage(engine(data as Request));
+  const engine = createEngine((reply) => port2.postMessage(reply));
+  port2.onmessage = ({ data }) => engine(data as Request);
   const waiting = new Map<number, (reply: Reply) => void>();
   port1.onmessage = ({ data }) => {
     const reply = data as Reply;
+    if ("cells" in reply) return ahead.push(reply);
     waiting.get(reply.n)!(reply);
     waiting.delete(reply.n);
   };
@@ -164,4 +165,68 @@ test("what cannot be is answered with a sentence, and the next request as ever",
   expect(await beside.ask({ ask: "follow", changes: [] })).toEqual({ n: 1, failed: "No design is open." });
   expect(await beside.ask({ ask: "open", design: "{" })).toMatchObject({ failed: expect.any(String) });
   expect((await open(demo)).came.length).toBeGreaterThan(10);
+});
+
+describe("with time between the pieces of its work", () => {
+  const heard: Reply[] = [];
+  const rest: (() => void)[] = [];
+  let engine: ReturnType<typeof createEngine>;
+  let n: number;
+  const ask = (request: Ask) => engine({ ...request, n: ++n });
+  const work = () => {
+    while (rest.length) rest.shift()!();
+  };
+  const dearer = (by: number): Change[] => {
+    const priced = demo.devices.find((device) => device.cost)!;
+    return [{ in: "devices", put: { ...priced, cost: priced.cost! + by } }];
+  };
+  beforeEach(() => {
+    heard.length = rest.length = n = 0;
+    engine = createEngine(
+      (reply) => heard.push(reply),
+      (piece) => rest.push(piece),
+    );
+    ask({ ask: "open", design: JSON.stringify(demo) });
+  });
+
+  test("totals come at once, and an edit that came meanwhile takes the findings of the one before along", () => {
+    expect(heard).toEqual([]);
+    work();
+    ask({ ask: "follow", changes: voltage.fix!.changes });
+    rest.shift()!();
+    ask({ ask: "follow", changes: dearer(1) });
+    expect(heard.slice(1)).toMatchObject([
+      { n: 2, cells: {} },
+      { n: 3, cells: {} },
+    ]);
+    work();
+    expect(heard.slice(3)).toMatchObject([{ n: 3, answer: { went: [keyOf("runs.voltage-drop")] } }]);
+  });
+
+  test("a question is of the design as it stands: what is still to be answered is answered first", () => {
+    const key = keyOf("runs.voltage-drop");
+    ask({ ask: "working", finding: key });
+    expect(heard).toMatchObject([
+      { n: 1, answer: {} },
+      { n: 2, working: voltage.working },
+    ]);
+    ask({ ask: "follow", changes: voltage.fix!.changes });
+    ask({ ask: "fix", finding: key });
+    expect(heard.slice(2)).toMatchObject([
+      { n: 3, cells: {} },
+      { n: 3, answer: { went: [key] } },
+      { n: 4, changes: undefined },
+    ]);
+    work();
+    expect(heard).toHaveLength(5);
+  });
+
+  test("what breaks is said once, of the request it broke in, and the next design is answered", () => {
+    ask({ ask: "open", design: JSON.stringify({ ...demo, automations: [null] }) });
+    work();
+    expect(heard).toEqual([{ n: 2, failed: expect.any(String) }]);
+    ask({ ask: "open", design: JSON.stringify(demo) });
+    work();
+    expect(heard.slice(1)).toMatchObject([{ n: 3, answer: {} }]);
+  });
 });

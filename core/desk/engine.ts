@@ -8,7 +8,7 @@ import { compareFindings, worseOf, type Finding, type Severity } from "./finding
 import { ledgerCells, ledgerOf, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
 import type { Stage } from "./names";
 import type { Facet } from "./stage";
-import { allFindings, facetsOf } from "./summary";
+import { allFindings, CHECKS, facetsOf } from "./summary";
 import type { Working } from "./working";
 
 /** A finding as it is shown. Its working and its fix stay with the engine until somebody asks for them. */
@@ -48,7 +48,7 @@ export type Request = Ask & { n: number };
 
 export type Reply = { n: number } & (
   | { answer: Answer }
-  /** Ahead of the answer: the totals, which are there sooner than the findings. */
+  /** Ahead of the answer, which goes missing where another edit came meanwhile: the totals, which are there sooner. */
   | { cells: readonly LedgerValue[] }
   | { working: Working | undefined }
   | { changes: Change[] | undefined }
@@ -96,12 +96,21 @@ export function firstAnswer(design: Design): { summary: Summary; findings: Shown
   };
 }
 
-/** An engine without a design; it answers requests one after another. `ahead` hears what it knows before the answer. */
-export function createEngine(ahead?: (reply: Reply) => void): (request: Request) => Reply {
+/** Does a piece of work when there is time, after whatever has been asked meanwhile. */
+export type Later = (work: () => void) => void;
+
+/**
+ * An engine without a design, to be asked one request after another; `say` hears its replies. An edit's totals are said
+ * at once. Its findings take longer: they are worked out a stage at a time by `later`, and not at all for a design that
+ * has been followed by another meanwhile. Without `later` each request is done with when the call returns.
+ */
+export function createEngine(say: (reply: Reply) => void, later: Later = (work) => work()) {
   let design: Design | undefined;
   let known = new Map<string, { finding: Finding; shown: ShownFinding }>();
   /** Each part of the last summary, written out. */
   let said: Partial<Record<keyof Summary, string>> = {};
+  /** What is still to be done for the answer to a request: another design lets go of it. */
+  let unanswered: { n: number; rest: Iterator<unknown> } | undefined;
 
   function partsThatDiffer(summary: Summary): Partial<Summary> {
     const differ = (Object.keys(summary) as (keyof Summary)[]).filter((part) => {
@@ -127,34 +136,65 @@ export function createEngine(ahead?: (reply: Reply) => void): (request: Request)
     };
   }
 
-  function reply(request: Request): Reply {
+  function* answering(n: number, now: Design): Generator<void> {
+    for (const checks of CHECKS) {
+      checks(now);
+      yield;
+    }
+    unanswered = undefined;
+    say({ n, answer: answer(now) });
+  }
+
+  function guarded(n: number, work: () => void): void {
+    try {
+      work();
+    } catch (error) {
+      unanswered = undefined;
+      say({ n, failed: error instanceof Error ? error.message : String(error) });
+    }
+  }
+
+  function answerLater(n: number, now: Design): void {
+    const own = (unanswered = { n, rest: answering(n, now) });
+    const step = () => {
+      if (unanswered !== own) return;
+      guarded(n, () => own.rest.next());
+      if (unanswered === own) later(step);
+    };
+    later(step);
+  }
+
+  /** The answer that is still to come, now: what is asked of a finding is asked of the design as it stands. */
+  function settle(): void {
+    const own = unanswered;
+    if (own) guarded(own.n, () => void (unanswered === own && drain(own.rest)));
+  }
+
+  function take(request: Request): void {
     const { n } = request;
     if (request.ask === "open") {
       design = JSON.parse(request.design) as Design;
       known = new Map();
       said = {};
-      return { n, answer: answer(design) };
+      return answerLater(n, design);
     }
-    if (!design) return { n, failed: "No design is open." };
-    switch (request.ask) {
-      case "follow":
-        design = applyChanges(design, request.changes);
-        ahead?.({ n, cells: ledgerCells(design) });
-        return { n, answer: answer(design) };
-      case "working":
-        return { n, working: known.get(request.finding)?.finding.working };
-      case "cell":
-        return { n, working: ledgerWorking(design, request.cell) };
-      case "fix":
-        return { n, changes: known.get(request.finding)?.finding.fix?.changes };
+    if (!design) return say({ n, failed: "No design is open." });
+    if (request.ask === "follow") {
+      unanswered = undefined;
+      design = applyChanges(design, request.changes);
+      say({ n, cells: ledgerCells(design) });
+      return answerLater(n, design);
     }
+    if (request.ask === "cell") return say({ n, working: ledgerWorking(design, request.cell) });
+    settle();
+    const finding = known.get(request.finding)?.finding;
+    if (request.ask === "working") say({ n, working: finding?.working });
+    else say({ n, changes: finding?.fix?.changes });
   }
 
-  return (request) => {
-    try {
-      return reply(request);
-    } catch (error) {
-      return { n: request.n, failed: error instanceof Error ? error.message : String(error) };
-    }
-  };
+  return (request: Request): void => guarded(request.n, () => take(request));
+}
+
+function drain(rest: Iterator<unknown>): void {
+  while (!rest.next().done);
 }

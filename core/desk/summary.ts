@@ -2,15 +2,18 @@
 import { FILE_ORDER } from "../design/collections";
 import { memoByParts } from "../design/kept";
 import { STAGE_LIST } from "./list";
-import { sortFindings, type Finding } from "./findings";
+import { sortFindings, type Check, type Finding } from "./findings";
 import type { Stage } from "./names";
 import type { Facet, Papers } from "./stage";
 
 const EVERYTHING = ["design", ...FILE_ORDER] as const;
 
+/** What each stage finds, kept: whoever works them out one after another does what `allFindings` would do at once. */
+export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memoByParts(EVERYTHING, checks));
+
 /** All findings of a design, most severe first. */
 export const allFindings = memoByParts(EVERYTHING, (design): Finding[] =>
-  sortFindings(STAGE_LIST.flatMap((stage) => stage.checks(design))),
+  sortFindings(CHECKS.flatMap((checks) => checks(design))),
 );
 
 /** The four facets of each built stage: what it has to have before it can be called whole. */

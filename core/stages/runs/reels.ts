@@ -202,16 +202,26 @@ function fillEach(
   capacityM: number,
   newFirst = 0,
 ): ReelUse[] | undefined {
-  // Longest first, so what goes into a rest of a reel is the end of the list.
-  let left = cuts.map((cut) => ({ cut, units: Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6)) }));
+  // Longest first, so what goes into a rest of a reel is the end of the list. Cuts are taken out of both in place: with
+  // two thousand of them, a new list for every reel would be most of the work.
+  const left = [...cuts];
+  const units = Int32Array.from(cuts, (cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6)));
+  let count = cuts.length;
   const firstWithin = (room: number) => {
-    let [low, high] = [0, left.length];
+    let [low, high] = [0, count];
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (left[middle]!.units <= room) high = middle;
+      if (units[middle]! <= room) high = middle;
       else low = middle + 1;
     }
     return low;
+  };
+  const takeOut = (i: number): Cut => {
+    const cut = left[i]!;
+    left.splice(i, 1);
+    units.copyWithin(i, i + 1, count);
+    count -= 1;
+    return cut;
   };
   const fresh = (): ReelUse => ({ capacityM, cuts: [] });
   const reels: ReelUse[] = [];
@@ -219,36 +229,36 @@ function fillEach(
     ...Array.from({ length: newFirst }, fresh),
     ...part.map((reel): ReelUse => ({ ...reel, cuts: [] })),
   ];
-  while (left.length) {
+  while (count) {
     const reel = waiting.shift() ?? fresh();
     const room = Math.floor(reel.capacityM / UNIT_M + 1e-6);
     const first = firstWithin(room);
-    if (first === left.length && !reel.stock) return undefined;
+    if (first === count && !reel.stock) return undefined;
     reels.push(reel);
-    if (first === left.length) continue;
-    const longest = left[first]!;
-    left.splice(first, 1);
-    reel.cuts.push(longest.cut);
-    // The longest ones that go in, and some of every length after them.
-    const rest = room - longest.units;
-    const from = firstWithin(rest);
-    const count = left.length - from;
-    const spread = (k: number) =>
-      Math.floor(TRIED / 2 + ((k - TRIED / 2) * (count - TRIED / 2)) / (TRIED / 2));
-    const tried =
-      count <= TRIED
-        ? Array.from({ length: count }, (_, k) => from + k)
-        : [...new Set(Array.from({ length: TRIED }, (_, k) => from + (k < TRIED / 2 ? k : spread(k))))];
-    const taken = new Set(
-      fullest(
-        tried.map((i) => left[i]!.units),
-        rest,
-      ).map((k) => tried[k]!),
-    );
-    for (const i of taken) reel.cuts.push(left[i]!.cut);
-    if (taken.size) left = left.filter((_, i) => !taken.has(i));
+    if (first === count) continue;
+    const rest = room - units[first]!;
+    reel.cuts.push(takeOut(first));
+    const tried = candidates(firstWithin(rest), count);
+    const taken = fullest(
+      tried.map((i) => units[i]!),
+      rest,
+    ).map((k) => tried[k]!);
+    // In the order they were found; taken out from the back, so that the places of the others stay.
+    for (const i of taken) reel.cuts.push(left[i]!);
+    for (const i of taken.sort((p, q) => q - p)) takeOut(i);
   }
   return [...reels, ...waiting.filter((reel) => reel.stock)];
+}
+
+/** Places of the cuts tried for the rest of a reel: the longest ones that go in, and some of every length after them. */
+function candidates(from: number, to: number): number[] {
+  const count = to - from;
+  if (count <= TRIED) return Array.from({ length: count }, (_, k) => from + k);
+  const half = TRIED / 2;
+  const spread = (k: number) => Math.floor(half + ((k - half) * (count - half)) / half);
+  // A step of less than one would name a place twice.
+  const places = Array.from({ length: TRIED }, (_, k) => from + (k < half ? k : spread(k)));
+  return places.filter((place, k) => place !== places[k - 1]);
 }
 
 /** Orders in which part-used reels are filled: all of up to four, else the shortest first and the longest first. */
