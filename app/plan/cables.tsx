@@ -45,6 +45,19 @@ const Stubs = memo(
     a.lot.every((drop, i) => drop === b.lot[i]),
 );
 
+/** A stretch on which no cable came or went is the same object, and is not drawn again. */
+const Way = memo(({ stretch: { a, b, count }, k }: { stretch: Stretch; k: number }) => (
+  <line
+    x1={a[0]}
+    y1={a[1]}
+    x2={b[0]}
+    y2={b[1]}
+    className="stroke-cable"
+    strokeWidth={thickness(count) / k}
+    strokeLinecap="round"
+  />
+));
+
 function PlanCablesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
   const drops = dropsOf(design);
   const here = stretchesOf(design).filter((stretch) => stretch.level === level);
@@ -109,17 +122,8 @@ function PlanCablesDrawing({ design, level, k }: { design: Design; level: string
             </circle>
           </g>
         ))}
-      {here.map((stretch, i) => (
-        <line
-          key={i}
-          x1={stretch.a[0]}
-          y1={stretch.a[1]}
-          x2={stretch.b[0]}
-          y2={stretch.b[1]}
-          className="stroke-cable"
-          strokeWidth={thickness(stretch.count) / k}
-          strokeLinecap="round"
-        />
+      {here.map((stretch) => (
+        <Way key={stretch.key} stretch={stretch} k={k} />
       ))}
     </g>
   );

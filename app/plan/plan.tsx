@@ -1,7 +1,6 @@
 /** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
 import {
   useCallback,
-  useDeferredValue,
   useEffect,
   useMemo,
   useRef,
@@ -26,6 +25,7 @@ import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { PlanPoints } from "./points";
 import { Patterns, PlanStructure, RoomNames } from "./structure";
 import type { PlanTool } from "./tool";
+import { useSettled } from "./settled";
 import { useSize, useView } from "./view";
 
 /** What the survey editor lays on the plan: its tool, and what is drawn under and over the house. Other stages do without, and do not fetch it. */
@@ -67,8 +67,8 @@ export function Plan({
   // trial copy. One edit is made when they are let go.
   const { arrange, withArrange } = useArrange();
   const trial = useMemo(() => (drag ? dragged(saved, drag, arrange) : undefined), [saved, drag, arrange]);
-  // What is held or selected is drawn at once, the plan beneath as soon as there is time.
-  const settled = useDeferredValue(saved);
+  // What is held or selected is drawn at once, the plan beneath a moment later.
+  const settled = useSettled(saved);
   const design = trial ?? settled;
   const refs = selectedRefs(selection);
   const marked = useMemo(
