@@ -11,7 +11,10 @@ declare module "react-router" {
   }
 }
 
-/** No loader of ours answers in parts, so a page is drawn whole and sent as one piece: quicker to compress than a thousand. */
+/**
+ * No loader of ours answers in parts, so a page is drawn whole and sent as one piece: quicker to compress
+ * than a thousand.
+ */
 export default function handleRequest(
   request: Request,
   status: number,

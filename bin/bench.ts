@@ -49,7 +49,10 @@ async function timed(work: () => unknown): Promise<number> {
 }
 
 let trial = 0;
-/** The same house with all rows new and another share of waste, so that nothing kept can answer for any length. */
+/**
+ * The same house with all rows new and another share of waste, so that nothing kept can answer for any
+ * length.
+ */
 function fresh(design: Design): Design {
   const copy = structuredClone(design);
   copy.design.wastePct = 8 + (trial++ % 400) / 100;
@@ -137,7 +140,10 @@ function manyWants(): Design {
   };
 }
 
-/** Milliseconds from opening the stage with 150 wants to its three plans on the screen: worker, WebAssembly and why-nots included. */
+/**
+ * Milliseconds from opening the stage with 150 wants to its three plans on the screen: worker, WebAssembly
+ * and why-nots included.
+ */
 async function chooseOnScreen(context: BrowserContext): Promise<void> {
   const page = await context.newPage();
   await page.goto("/d/wants/choose?view=catalogue");
@@ -163,7 +169,8 @@ interface Scripts {
 }
 
 /**
- * Kilobytes of all scripts the first view of a stage loads, and of the engine, which starts when the page has come
+ * Kilobytes of all scripts the first view of a stage loads, and of the engine, which starts when the page
+ * has come
  * to rest; what comes after that (inspectors fetched ahead of a press) is not of the first view.
  */
 async function firstView(page: Page, url: string): Promise<{ page: Scripts; engine: Scripts }> {
@@ -268,7 +275,8 @@ async function coldOpening(url: string): Promise<void> {
 }
 
 /**
- * Megabytes of the web process after two hundred designs opened in turn, and after two hundred more: by then the heap
+ * Megabytes of the web process after two hundred designs opened in turn, and after two hundred more: by
+ * then the heap
  * has the room it takes for garbage, and what grows is kept.
  */
 async function memoryOverDesigns(url: string, web: WebProcess, cookie: string): Promise<void> {

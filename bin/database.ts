@@ -53,7 +53,10 @@ const alive = (pid: number) => {
   }
 };
 
-/** Process numbers of database servers that run on a data folder of ours, whatever their pid file says or whether there is one. */
+/**
+ * Process numbers of database servers that run on a data folder of ours, whatever their pid file says or
+ * whether there is one.
+ */
 function serversOf(data: string): number[] {
   return readdirSync("/proc")
     .filter((name) => /^\d+$/.test(name))
@@ -70,7 +73,10 @@ function serversOf(data: string): number[] {
 
 const isZombie = (pid: number) => /^\d+ \(.*\) Z/.test(readFileSync(`/proc/${pid}/stat`, "utf8"));
 
-/** End database servers that a run which was cut off left behind in `folder`: in order, then at once. Returns how many there were. */
+/**
+ * End database servers that a run which was cut off left behind in `folder`: in order, then at once.
+ * Returns how many there were.
+ */
 export async function endLeftovers(folder: string): Promise<number> {
   const data = join(resolve(folder), "mariadb");
   const found = serversOf(data);
@@ -121,7 +127,8 @@ export function ownerOf(folder: string): Owner | undefined {
 }
 
 /**
- * Take a folder for this process, by a file beside it: a second start never takes over, or deletes, what a first one
+ * Take a folder for this process, by a file beside it: a second start never takes over, or deletes, what a
+ * first one
  * works on. Throws StartError naming the owner. Returns how to say where it serves, and how to let it go.
  */
 export function ownFolder(folder: string): { serves(at: string): void; release(): void } {
@@ -172,7 +179,10 @@ function lastError(log: string): string {
 
 type SpawnError = Error & { stdout?: Buffer; stderr?: Buffer };
 
-/** What the program that makes the database folder gave as its reason: it says so on either stream, between much advice. */
+/**
+ * What the program that makes the database folder gave as its reason: it says so on either stream, between
+ * much advice.
+ */
 function installReason({ message, stdout, stderr }: SpawnError): string {
   const lines = `${String(stderr ?? "")}\n${String(stdout ?? "")}`.split("\n");
   return (lines.find((line) => /FATAL ERROR|\[ERROR\]/.test(line)) ?? message.split("\n")[0]!).replace(
@@ -182,8 +192,10 @@ function installReason({ message, stdout, stderr }: SpawnError): string {
 }
 
 /**
- * Start the database in `folder`, making it first where there is none. `quick` gives up durability, for tests. With
- * `onAway` it is brought back whenever it goes away by itself, and what happens is said there. Throws StartError.
+ * Start the database in `folder`, making it first where there is none. `quick` gives up durability, for
+ * tests. With
+ * `onAway` it is brought back whenever it goes away by itself, and what happens is said there. Throws
+ * StartError.
  */
 export async function startDatabase(
   folder: string,
@@ -197,7 +209,8 @@ export async function startDatabase(
   const socket = join(tmpdir(), `zinc-${createHash("sha1").update(home).digest("hex").slice(0, 12)}.sock`);
   const user = userInfo().username;
   mkdirSync(home, { recursive: true, mode: 0o700 });
-  // A server that starts clears its folder of temporary tables: one shared with another server, as /tmp is, would lose the other's.
+  // A server that starts clears its folder of temporary tables: one shared with another server, as /tmp is,
+  // would lose the other's.
   const temporary = join(home, "mariadb.tmp");
   mkdirSync(temporary, { recursive: true, mode: 0o700 });
   const leftovers = await endLeftovers(home);
@@ -205,7 +218,8 @@ export async function startDatabase(
   const settings = settingsOf(home);
   settings.port = await getPort({ port: settings.port || undefined, host: "127.0.0.1" });
   if (!existsSync(join(data, "mysql"))) {
-    // Made beside and put in place when it is whole: a start that is cut off here leaves nothing that looks like one.
+    // Made beside and put in place when it is whole: a start that is cut off here leaves nothing that looks
+    // like one.
     const half = join(home, "mariadb.new");
     rmSync(half, { recursive: true, force: true });
     rmSync(data, { recursive: true, force: true });

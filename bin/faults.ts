@@ -1,4 +1,7 @@
-/** `npm run faults`: kills, spoilt requests, hostile files and roles, tried on a database of its own and counted. Bounded, loopback only. */
+/**
+ * `npm run faults`: kills, spoilt requests, hostile files and roles, tried on a database of its own and
+ * counted. Bounded, loopback only.
+ */
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { readFileSync, rmSync } from "node:fs";
@@ -31,7 +34,10 @@ async function ready(databaseUrl: string): Promise<void> {
   await connection.close();
 }
 
-/** Starts on a folder of their own, cut off at spread moments; the last one must come to the same as one that nobody cut. */
+/**
+ * Starts on a folder of their own, cut off at spread moments; the last one must come to the same as one
+ * that nobody cut.
+ */
 async function startTrial(): Promise<void> {
   const next = numbers(seed);
   let whole = 0;

@@ -1,4 +1,7 @@
-/** How little a stage takes: one is added to a copy of the sources by two folders and a line each, and taken out again. */
+/**
+ * How little a stage takes: one is added to a copy of the sources by two folders and a line each, and taken
+ * out again.
+ */
 import { execFileSync } from "node:child_process";
 import { appendFileSync, cpSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

@@ -1,4 +1,7 @@
-/** One web process on an existing database: set ZINC_DATABASE_URL. Prints the port it listens on as one JSON line. */
+/**
+ * One web process on an existing database: set ZINC_DATABASE_URL. Prints the port it listens on as one JSON
+ * line.
+ */
 import { parseArgs } from "node:util";
 import { serve } from "../server/http";
 

@@ -65,7 +65,8 @@ function installDebian(wanted) {
   }
 }
 
-// The program that makes the database folder calls one of the client's package, which Debian does not bring along by itself.
+// The program that makes the database folder calls one of the client's package, which Debian does not bring
+// along by itself.
 const DATABASE = {
   "/usr/sbin/mariadbd": "mariadb-server-core",
   "/usr/bin/my_print_defaults": "mariadb-client-core",

@@ -1,4 +1,5 @@
-// `npm run test:touched [-- BASE]`: types, then the unit tests that reach a file changed since BASE (HEAD where left out).
+// `npm run test:touched [-- BASE]`: types, then the unit tests that reach a file changed since BASE (HEAD
+// where left out).
 import { execFileSync, spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
 

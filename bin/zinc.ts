@@ -1,4 +1,7 @@
-/** `npx zinc COMMAND FILE [--json]`: what the screens show, from a project file. Exit 0; 2 and one line on bad input. */
+/**
+ * `npx zinc COMMAND FILE [--json]`: what the screens show, from a project file. Exit 0; 2 and one line on
+ * bad input.
+ */
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { parseArgs } from "node:util";

@@ -48,7 +48,10 @@ function circle(graph: ReadonlyMap<string, readonly string[]>): string[] | undef
   return undefined;
 }
 
-/** A folder of the core, a stage by itself; row classes are part of the design, for all stages speak of them. */
+/**
+ * A folder of the core, a stage by itself; row classes are part of the design, for all stages speak of
+ * them.
+ */
 function part(file: string): string {
   const [, folder, stage, name] = file.split("/") as [string, string, string?, string?];
   if (folder !== "stages") return folder === "desk" ? `desk/${stage}` : folder;

@@ -1,4 +1,7 @@
-/** A small design for tests: two levels, a trunk on each, a riser, one closet, made so that lengths can be worked out by hand. */
+/**
+ * A small design for tests: two levels, a trunk on each, a riser, one closet, made so that lengths can be
+ * worked out by hand.
+ */
 import { emptyDesign, type Design } from "./design/collections";
 import type { PointRow } from "./stages/runs/rows";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./stages/house/tables";
@@ -84,7 +87,8 @@ export function testDesign(): Design {
       ],
     },
   ];
-  // One trunk along y = 3 on each level, at 2.6 m; the riser at (8, 3); the closet below the ground trunk at (0, 3).
+  // One trunk along y = 3 on each level, at 2.6 m; the riser at (8, 3); the closet below the ground trunk
+  // at (0, 3).
   design.trunks = [
     {
       id: "tg",

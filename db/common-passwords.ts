@@ -1,4 +1,7 @@
-/** Passwords that are tried first by whoever guesses: words and rows of keys, with what people put before and after them. */
+/**
+ * Passwords that are tried first by whoever guesses: words and rows of keys, with what people put before
+ * and after them.
+ */
 
 const WORDS = [
   "password",
@@ -77,7 +80,10 @@ const LEET: Readonly<Record<string, string>> = {
 };
 const plain = (text: string) => [...text].map((letter) => LEET[letter] ?? letter).join("");
 
-/** Is every character the next of the one before, or one before it, or the same: 1234567890, aaaaaaaaaa, zyxwv…? */
+/**
+ * Is every character the next of the one before, or one before it, or the same: 1234567890, aaaaaaaaaa,
+ * zyxwv…?
+ */
 function isRun(text: string): boolean {
   const step = text.charCodeAt(1) - text.charCodeAt(0);
   if (Math.abs(step) > 1) return false;
@@ -101,7 +107,10 @@ function isRepeat(text: string): boolean {
   return false;
 }
 
-/** Why a password is among the first that are guessed; undefined where it is not. `own`: what anybody knows of the person. */
+/**
+ * Why a password is among the first that are guessed; undefined where it is not. `own`: what anybody knows
+ * of the person.
+ */
 export function easilyGuessed(password: string, own: readonly string[]): string | undefined {
   const whole = password.toLowerCase();
   const letters = whole.replace(/[^a-z]/g, "");

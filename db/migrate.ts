@@ -1,13 +1,18 @@
 /**
- * Migrations, each applied as a whole however often the start is cut off. MariaDB cannot take back a CREATE or ALTER
- * within a transaction, but each such statement is all or nothing; so every statement is noted before and after it
+ * Migrations, each applied as a whole however often the start is cut off. MariaDB cannot take back a CREATE
+ * or ALTER
+ * within a transaction, but each such statement is all or nothing; so every statement is noted before and
+ * after it
  * runs, and a later start goes on with the one that was under way.
  */
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import type { RowDataPacket } from "mysql2/promise";
 import type { Connection } from "./connect";
 
-/** What MariaDB answers where a statement that changes the schema was carried out before: it exists, or is gone, already. */
+/**
+ * What MariaDB answers where a statement that changes the schema was carried out before: it exists, or is
+ * gone, already.
+ */
 const DONE_BEFORE = new Set([
   1050 /* table */, 1060 /* column */, 1061 /* key */, 1068 /* primary key */, 1091 /* nothing to drop */,
   1022 /* foreign key */, 1826 /* foreign key name */, 1051 /* unknown table */,
@@ -31,7 +36,10 @@ export interface Migrated {
   resumed: boolean;
 }
 
-/** Bring the database to the current schema. Two processes at once wait for each other. Throws what the database says. */
+/**
+ * Bring the database to the current schema. Two processes at once wait for each other. Throws what the
+ * database says.
+ */
 export async function migrate({ pool }: Pick<Connection, "pool">, folder: string): Promise<Migrated> {
   const connection = await pool.getConnection();
   try {
@@ -72,7 +80,8 @@ export async function migrate({ pool }: Pick<Connection, "pool">, folder: string
           try {
             await connection.query(statement);
           } catch (error) {
-            // Under way when a start was cut off, or left by a start of an older version, which kept no notes: it is there.
+            // Under way when a start was cut off, or left by a start of an older version, which kept no
+            // notes: it is there.
             if (!isDoneBefore(error) || (before === undefined && noted.length > 0)) throw error;
             result.resumed = true;
           }

@@ -106,7 +106,10 @@ export function allChanges(design: Design): Change[] {
   return WRITE_ORDER.flatMap((name) => design[name].map((row) => ({ in: name, put: row }) as Change));
 }
 
-/** A new design owned by `person`: its settings, then all its rows as one entry of the log that is no step of anybody's to undo. Nothing stays behind when that fails. */
+/**
+ * A new design owned by `person`: its settings, then all its rows as one entry of the log that is no step
+ * of anybody's to undo. Nothing stays behind when that fails.
+ */
 export async function createDesign(db: Db, id: string, person: string, design: Design): Promise<void> {
   await db.transaction((tx) => createDesignIn(db, tx, id, person, design), {
     isolationLevel: "read committed",

@@ -19,8 +19,10 @@ function typeOf(bytes: Buffer): string | undefined {
 const HEAD_BYTES = 64_000;
 
 /**
- * Does a text begin as an SVG file does: a mark of its byte order, an XML declaration, comments, a document type without
- * declarations of its own, then its root? Read from left to right, each character once: a pattern for it would try
+ * Does a text begin as an SVG file does: a mark of its byte order, an XML declaration, comments, a document
+ * type without
+ * declarations of its own, then its root? Read from left to right, each character once: a pattern for it
+ * would try
  * comments every which way, and stop the server for everybody.
  */
 export function isSvg(text: string): boolean {

@@ -20,7 +20,10 @@ export interface StoredDesign {
   design: Design;
 }
 
-/** All rows of a design with its revision, or undefined where there is none. Call inside a transaction for one consistent moment. */
+/**
+ * All rows of a design with its revision, or undefined where there is none. Call inside a transaction for
+ * one consistent moment.
+ */
 export async function readRows(tx: Tx | Db, id: string): Promise<StoredDesign | undefined> {
   const [head] = await tx.select().from(designs).where(eq(designs.id, id));
   if (!head) return undefined;
@@ -33,7 +36,10 @@ export async function readRows(tx: Tx | Db, id: string): Promise<StoredDesign | 
   return { id, revision: head.revision, design };
 }
 
-/** Designs last read or written by this process. Only a shortcut: each is checked against the revision before it is used. */
+/**
+ * Designs last read or written by this process. Only a shortcut: each is checked against the revision
+ * before it is used.
+ */
 const kept = new WeakMap<Db, Map<string, StoredDesign>>();
 const MOST_KEPT = 20;
 /** A copy further behind than this is read anew rather than brought up by the log. */
@@ -53,7 +59,10 @@ export function keep(db: Db, stored: StoredDesign): void {
   if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
 }
 
-/** A design at `revision`: the kept copy or the last snapshot, brought up by the log; all rows where neither is near. */
+/**
+ * A design at `revision`: the kept copy or the last snapshot, brought up by the log; all rows where neither
+ * is near.
+ */
 export async function readAt(
   db: Db,
   tx: Tx,

@@ -1,6 +1,7 @@
 /**
  * A table a collection, made from its row class: the class says what a field may hold, the column follows. Key
- * (design, id); a reference to one row of another collection is a foreign key within the design; what is read whole
+ * (design, id); a reference to one row of another collection is a foreign key within the design; what is
+ * read whole
  * (lists, paths, nested rows) is JSON.
  */
 import {
@@ -83,7 +84,8 @@ function makeTable(collection: CollectionName): RowTable {
         foreignColumns: [designs.id],
       }).onDelete("cascade"),
       ...own
-        // A row that names another of its own kind may be written before it: nothing but the edit's own check can tell.
+        // A row that names another of its own kind may be written before it: nothing but the edit's own
+        // check can tell.
         .filter((field) => field.kind === "ref" && field.to !== collection)
         .map((field) => {
           const key = `${table}_${snake(field.name)}`;

@@ -1,4 +1,7 @@
-/** The tables of people, sessions, designs and their log. Those of the collections are made in `row-tables.ts`. */
+/**
+ * The tables of people, sessions, designs and their log. Those of the collections are made in
+ * `row-tables.ts`.
+ */
 import {
   bigint,
   datetime,
@@ -35,7 +38,10 @@ export const sessions = mysqlTable(
       .notNull()
       .references(() => people.id, { onDelete: "cascade" }),
     expiresAt: datetime("expires_at", { mode: "date" }).notNull(),
-    /** When it began, when it was last used (to some minutes), and with what: for the list a person sees of their own. */
+    /**
+     * When it began, when it was last used (to some minutes), and with what: for the list a person sees of
+     * their own.
+     */
     startedAt: datetime("started_at", { mode: "date" }),
     seenAt: datetime("seen_at", { mode: "date" }),
     agent: varchar("agent", { length: 200 }),
@@ -63,7 +69,10 @@ export const signInLimits = mysqlTable("sign_in_limits", {
   expire: bigint("expire", { mode: "number", unsigned: true }),
 });
 
-/** Pictures under the plan, by the hash of their bytes; named by rows of underlays, kept out of the log and the project file. */
+/**
+ * Pictures under the plan, by the hash of their bytes; named by rows of underlays, kept out of the log and
+ * the project file.
+ */
 export const pictures = mysqlTable(
   "pictures",
   {
@@ -94,7 +103,10 @@ export const members = mysqlTable(
   (t) => [primaryKey({ columns: [t.design, t.person] }), index("members_person").on(t.person)],
 );
 
-/** The log: append-only. `of` is the revision an undo or redo is about; `start` is how the design came in, which nobody undoes. */
+/**
+ * The log: append-only. `of` is the revision an undo or redo is about; `start` is how the design came in,
+ * which nobody undoes.
+ */
 export const edits = mysqlTable(
   "edits",
   {

@@ -7,7 +7,10 @@ import { fields } from "../core/design/fields";
 import type { Db, Tx } from "./connect";
 import { snapshots } from "./schema";
 
-/** Revisions from one snapshot to the next: so many entries of the log are read at the most to open a design. */
+/**
+ * Revisions from one snapshot to the next: so many entries of the log are read at the most to open a
+ * design.
+ */
 export const SNAPSHOT_EVERY = 50;
 
 /** More than this is not kept in one row: such a design is read row by row. */
@@ -26,7 +29,10 @@ const SHAPE = createHash("sha256")
   .digest("hex")
   .slice(0, 16);
 
-/** Write a snapshot, within the transaction that made the design so: it is there with that revision or not at all. */
+/**
+ * Write a snapshot, within the transaction that made the design so: it is there with that revision or not
+ * at all.
+ */
 export async function writeSnapshot(tx: Tx, design: string, revision: number, rows: Design): Promise<void> {
   const body = gzipSync(JSON.stringify(rows), { level: 1 });
   if (body.length > MOST_BYTES) return;

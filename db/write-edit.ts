@@ -80,7 +80,10 @@ export async function logSince(tx: Tx | Db, design: string, revision: number): P
 
 const MOST_BACK = 5000;
 
-/** What takes back each edit since an instant, the oldest first; how the design came in is none. Throws InputError where that is too long ago. */
+/**
+ * What takes back each edit since an instant, the oldest first; how the design came in is none. Throws
+ * InputError where that is too long ago.
+ */
 export async function inversesSince(db: Db, design: string, at: Date): Promise<Change[][]> {
   const rows = await db
     .select({ inverse: edits.inverse })
@@ -332,7 +335,8 @@ function lastMeant(list: readonly number[], meant: number | undefined, what: "un
 }
 
 /**
- * Take back this person's last edit that still stands; `of` names it, so that one sent twice takes nothing more back.
+ * Take back this person's last edit that still stands; `of` names it, so that one sent twice takes nothing
+ * more back.
  * Throws InputError where there is none, or another one is last by now.
  */
 export function undo(
@@ -350,7 +354,10 @@ export function undo(
   });
 }
 
-/** Do again what this person last undid; `of` names the edit. Throws InputError where there is none, or another one is last by now. */
+/**
+ * Do again what this person last undid; `of` names the edit. Throws InputError where there is none, or
+ * another one is last by now.
+ */
 export function redo(
   db: Db,
   design: string,

@@ -68,7 +68,10 @@ export function wall(
   });
 }
 
-/** The four outer walls of a block, centre lines along the box, going round with the outside on the left. Openings by side. */
+/**
+ * The four outer walls of a block, centre lines along the box, going round with the outside on the left.
+ * Openings by side.
+ */
 export function shell(
   design: Design,
   id: string,

@@ -1,4 +1,7 @@
-/** What Larkspur Weir asks of each room so far, its controller, and a few choices made too early. All invented. */
+/**
+ * What Larkspur Weir asks of each room so far, its controller, and a few choices made too early. All
+ * invented.
+ */
 import { CATALOGUE } from "../core/stages/choose/catalogue";
 import { proposeWants } from "../core/stages/choose/derive";
 import type { Design } from "../core/design/collections";

@@ -1,4 +1,7 @@
-/** What the survey of Larkspur Weir found: circuits, switches and lamps, other trades' things, tape readings. All invented. */
+/**
+ * What the survey of Larkspur Weir found: circuits, switches and lamps, other trades' things, tape
+ * readings. All invented.
+ */
 import type { Design } from "../core/design/collections";
 import type { SwitchRow } from "../core/stages/house/rows-survey";
 

@@ -1,4 +1,7 @@
-/** The demo design, Larkspur Weir. `npm run demo:file` writes it out as the project file beside this one. All invented. */
+/**
+ * The demo design, Larkspur Weir. `npm run demo:file` writes it out as the project file beside this one.
+ * All invented.
+ */
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
 import type { DeviceRow } from "../core/stages/register/rows";
 import type { PointRow } from "../core/stages/runs/rows";

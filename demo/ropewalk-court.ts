@@ -1,4 +1,7 @@
-/** Flat 3, Ropewalk Court: a rented two-room flat, taken down with a tape, no new cable allowed. All invented. */
+/**
+ * Flat 3, Ropewalk Court: a rented two-room flat, taken down with a tape, no new cable allowed. All
+ * invented.
+ */
 import { CATALOGUE } from "../core/stages/choose/catalogue";
 import { proposeWants } from "../core/stages/choose/derive";
 import { DEFAULT_SETTINGS } from "../core/stages/choose/settings";

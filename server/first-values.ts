@@ -3,7 +3,10 @@ import { FILE_ORDER } from "../core/design/collections";
 import { memoByParts } from "../core/design/kept";
 import { firstAnswer } from "../core/desk/engine";
 
-/** The first answer as one string, quicker to send and read than its parts; kept while the design stays as it is. */
+/**
+ * The first answer as one string, quicker to send and read than its parts; kept while the design stays as
+ * it is.
+ */
 export const firstValues = memoByParts(["design", ...FILE_ORDER], (design): string =>
   JSON.stringify(firstAnswer(design)),
 );

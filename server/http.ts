@@ -62,7 +62,10 @@ const hostNames = () =>
       .filter(Boolean),
   ]);
 
-/** Refuse requests for another name: a site that points its own at this machine would else be let in as if it were us. */
+/**
+ * Refuse requests for another name: a site that points its own at this machine would else be let in as if
+ * it were us.
+ */
 function knownHost(req: Request, res: Response, next: NextFunction): void {
   const name = (req.headers.host ?? "").toLowerCase().replace(/:\d{1,5}$/, "");
   if (hostNames().has(name)) return next();
@@ -115,7 +118,8 @@ function cacheFor(res: { setHeader(name: string, value: string): void }, path: s
 export function application(build: ServerBuild): express.Express {
   const app = express();
   app.disable("x-powered-by");
-  // Behind an address that spreads the work, that many hops in front are believed about where a request comes from.
+  // Behind an address that spreads the work, that many hops in front are believed about where a request
+  // comes from.
   app.set("trust proxy", Number(process.env.ZINC_PROXIES ?? 0));
   app.use((_req, res, next) => {
     res.locals.nonce = randomBytes(16).toString("base64");

@@ -90,7 +90,10 @@ const JOBS = {
 };
 export type Jobs = typeof JOBS;
 
-/** Entry of the pool: one job, its input errors as an answer, for errors lose their kind on the way between threads. */
+/**
+ * Entry of the pool: one job, its input errors as an answer, for errors lose their kind on the way between
+ * threads.
+ */
 export default async function run({ name, task }: { name: keyof Jobs; task: never }): Promise<unknown> {
   try {
     return { ok: true, result: await JOBS[name](task) };

@@ -1,5 +1,6 @@
 /**
- * Heavy work off the web process's own thread: reading and checking of large files and edits, tables and papers of
+ * Heavy work off the web process's own thread: reading and checking of large files and edits, tables and
+ * papers of
  * large designs. Few workers and a short queue, so that it never takes the machine from those who only look.
  */
 import { availableParallelism } from "node:os";
@@ -54,7 +55,10 @@ export const LARGE_BODY_BYTES = 60_000;
 /** Designs with more rows than this are computed in the browser first, and their papers by a worker. */
 const HEAVY_ROWS = 1200;
 
-/** What a design costs to compute, roughly: everything hangs on points and on the corners of ways, and on walls a little. */
+/**
+ * What a design costs to compute, roughly: everything hangs on points and on the corners of ways, and on
+ * walls a little.
+ */
 export const isHeavy = (design: {
   points: unknown[];
   walls: unknown[];

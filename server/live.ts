@@ -32,7 +32,8 @@ async function poll(design: string, watch: Watch): Promise<void> {
   if (watch.busy) return;
   watch.busy = true;
   try {
-    // From where the log ends now, and never from what a watcher says it knows: one that claims to know the future
+    // From where the log ends now, and never from what a watcher says it knows: one that claims to know the
+    // future
     // would keep everybody else from hearing of the present.
     watch.revision ??= await headOf(design);
     if (watch.revision === undefined) return;
@@ -72,13 +73,17 @@ export function wake(design: string): void {
   if (watch) void poll(design, watch);
 }
 
-/** End a person's streams of a design at once: they may no longer see it. Other processes notice at their next beat. */
+/**
+ * End a person's streams of a design at once: they may no longer see it. Other processes notice at their
+ * next beat.
+ */
 export function endStreams(design: string, person: string): void {
   for (const watcher of watches.get(design)?.watchers ?? []) if (watcher.person === person) watcher.end();
 }
 
 /**
- * A server-sent event stream of log entries after `since`, each once and in order. `mayStill` is asked before anything
+ * A server-sent event stream of log entries after `since`, each once and in order. `mayStill` is asked
+ * before anything
  * is sent and now and then; false ends the stream.
  */
 export function liveStream(
@@ -94,7 +99,8 @@ export function liveStream(
     async start(controller) {
       let over = false;
       let sent = since;
-      // What comes while the backlog is still on its way waits for it: nothing is passed over, nothing comes twice.
+      // What comes while the backlog is still on its way waits for it: nothing is passed over, nothing
+      // comes twice.
       let waiting: LogEntry[] | undefined = [];
       const write = (text: string) => {
         if (!over) controller.enqueue(encoder.encode(text));

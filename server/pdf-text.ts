@@ -1,7 +1,10 @@
 /** Text that the standard fonts of PDF can write, and that fits. */
 import type { PDFFont } from "pdf-lib";
 
-/** What the standard fonts of PDF can write: accents they lack are left off, other letters become a question mark. */
+/**
+ * What the standard fonts of PDF can write: accents they lack are left off, other letters become a question
+ * mark.
+ */
 export function writable(known: ReadonlySet<number>, text: string): string {
   return [...text]
     .map((letter) => {

@@ -1,4 +1,7 @@
-/** Sessions: a random token in an http-only cookie, its hash in the database; and the devices a person is known from. */
+/**
+ * Sessions: a random token in an http-only cookie, its hash in the database; and the devices a person is
+ * known from.
+ */
 import { createHash, randomBytes } from "node:crypto";
 import { and, desc, eq, gt, lt, ne } from "drizzle-orm";
 import { createCookie } from "react-router";
@@ -28,7 +31,10 @@ const tokenFrom = async (request: Request, from: typeof cookie): Promise<string 
 };
 const tokenOf = (request: Request) => tokenFrom(request, cookie);
 
-/** Start a session; returns the headers that set its cookie and make this device known. Takes the chance to clear out old ones. */
+/**
+ * Start a session; returns the headers that set its cookie and make this device known. Takes the chance to
+ * clear out old ones.
+ */
 export async function startSession(request: Request, person: string): Promise<Headers> {
   const token = randomBytes(32).toString("base64url");
   const device = randomBytes(32).toString("base64url");
@@ -147,7 +153,10 @@ export async function endSessionOf(person: string, id: string): Promise<void> {
   if (found) await db().delete(sessions).where(eq(sessions.tokenHash, found.tokenHash));
 }
 
-/** End all of a person's sessions but the one that asks, and forget their devices: whoever knew the old password is out. */
+/**
+ * End all of a person's sessions but the one that asks, and forget their devices: whoever knew the old
+ * password is out.
+ */
 export async function endOtherSessions(request: Request, person: string): Promise<void> {
   const own = hashOf((await tokenOf(request)) ?? "");
   await db()

@@ -20,7 +20,10 @@ class SignUpForm {
 
 const LABEL: Record<string, string> = { email: "E-mail", name: "Name" };
 
-/** The hash of a password that may be used. Throws InputError where it is too short, too long, or among the first that are guessed. */
+/**
+ * The hash of a password that may be used. Throws InputError where it is too short, too long, or among the
+ * first that are guessed.
+ */
 async function checkedPassword(password: string, own: readonly string[], path: string): Promise<string> {
   if (password.length < LEAST_PASSWORD) fail(path, `must have at least ${LEAST_PASSWORD} characters`);
   if (password.length > MOST_PASSWORD) fail(path, `must be at most ${MOST_PASSWORD} characters`);
@@ -30,7 +33,8 @@ async function checkedPassword(password: string, own: readonly string[], path: s
 }
 
 /**
- * Add a person from a form. Says the same, after the same work, whether the e-mail was free or not: nobody learns here
+ * Add a person from a form. Says the same, after the same work, whether the e-mail was free or not: nobody
+ * learns here
  * who has an account. Throws InputError naming the field, or where too many sign up from one address.
  */
 export async function signUp(
@@ -104,7 +108,10 @@ async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
 /** Count one look-up of an e-mail by somebody who shares a design. */
 export const countShare = (person: string) => consume(limits().share, person);
 
-/** Check a password. Throws InputError where it is wrong or tried too often; both take the same time for known and unknown accounts. */
+/**
+ * Check a password. Throws InputError where it is wrong or tried too often; both take the same time for
+ * known and unknown accounts.
+ */
 export async function signIn(
   request: Request,
   email: string,
@@ -134,7 +141,10 @@ export async function signIn(
 let decoyHash: Promise<string> | undefined;
 const decoy = () => (decoyHash ??= hashPassword(randomBytes(12).toString("hex")));
 
-/** Put a new password in the place of the old one. Throws InputError where the old one is wrong or the new one too weak. */
+/**
+ * Put a new password in the place of the old one. Throws InputError where the old one is wrong or the new
+ * one too weak.
+ */
 export async function changePassword(person: Person, values: { now: string; next: string }): Promise<void> {
   await consume(limits().device, `change ${person.id}`);
   const own = await findPerson(db(), person.email);

@@ -1,4 +1,7 @@
-/** What server and end-to-end tests stand on: a database of their own and web processes on the built application. */
+/**
+ * What server and end-to-end tests stand on: a database of their own and web processes on the built
+ * application.
+ */
 import { spawn, type ChildProcess } from "node:child_process";
 import { rmSync } from "node:fs";
 import { once } from "node:events";
@@ -66,7 +69,10 @@ export async function startTestDatabase(folder: string): Promise<Database> {
   return database;
 }
 
-/** End in order when told to, or when whoever started this process is gone: a run that was killed leaves nothing behind. */
+/**
+ * End in order when told to, or when whoever started this process is gone: a run that was killed leaves
+ * nothing behind.
+ */
 export function endWithParent(stop: () => Promise<void>): void {
   const parent = process.ppid;
   let ending = false;

@@ -1,4 +1,7 @@
-/** The design as one string between loader and page, and back. The server keeps the rows a text came from, so that drawing a page reads nothing anew. */
+/**
+ * The design as one string between loader and page, and back. The server keeps the rows a text came from,
+ * so that drawing a page reads nothing anew.
+ */
 import type { Design } from "#core/design/collections";
 
 const MOST = 4;
@@ -16,7 +19,10 @@ export function designText(design: Design): string {
   return text;
 }
 
-/** The rows a string stands for: where they are still known, the very same, with all that was computed from them. */
+/**
+ * The rows a string stands for: where they are still known, the very same, with all that was computed from
+ * them.
+ */
 export function designOf(text: string): Design {
   return known.find((one) => one.text === text)?.design ?? (JSON.parse(text) as Design);
 }

@@ -32,7 +32,10 @@ export interface Selection {
 export const selectedRefs = (selection?: Selection): readonly Ref[] =>
   selection ? (selection.all ?? [{ in: selection.in, id: selection.id }]) : [];
 
-/** The selection with one more row, or one fewer where it was in already: what Shift does, by mouse or by Enter. */
+/**
+ * The selection with one more row, or one fewer where it was in already: what Shift does, by mouse or by
+ * Enter.
+ */
 export function withRef(selection: Selection | undefined, ref: Ref): Selection | undefined {
   const refs = selectedRefs(selection);
   const known = refs.some((one) => one.in === ref.in && one.id === ref.id);
@@ -79,7 +82,10 @@ interface Desk {
   /** Zoom and place of the plan by level: the same in every stage. */
   views: Map<string, View>;
   working?: Working;
-  /** Show how a figure came about; a working still to come is shown when it is there, unless another was asked for. */
+  /**
+   * Show how a figure came about; a working still to come is shown when it is there, unless another was
+   * asked for.
+   */
   open(working?: Working | Promise<Working | undefined>): void;
   drawer: boolean;
   showFindings(shown: boolean): void;
@@ -108,7 +114,10 @@ export function useDesk(): Desk {
   return desk;
 }
 
-/** One part of the desk's state: whoever reads it is drawn anew when that part is another, not when anything is. */
+/**
+ * One part of the desk's state: whoever reads it is drawn anew when that part is another, not when anything
+ * is.
+ */
 export function useDeskPart<Part extends keyof DeskState>(part: Part): DeskState[Part] {
   const { store } = useDesk();
   const get = () => store.get()[part];

@@ -19,7 +19,10 @@ interface Item {
 
 const MOST = 12;
 
-/** `parts`: what the stages give; `typed`: what was typed before the box was there; `entered`: and Enter was pressed after it. */
+/**
+ * `parts`: what the stages give; `typed`: what was typed before the box was there; `entered`: and Enter was
+ * pressed after it.
+ */
 export default function FindBox({
   parts,
   typed,

@@ -1,4 +1,7 @@
-/** The desk's keys: what they do, and a page that tells. Single letters never fire while typing and can be switched off. */
+/**
+ * The desk's keys: what they do, and a page that tells. Single letters never fire while typing and can be
+ * switched off.
+ */
 import { Suspense, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { STAGES } from "#core/desk/names";

@@ -12,7 +12,10 @@ interface PhaseFilter {
   automation(row: AutomationRow): boolean;
 }
 
-/** Points and automations of the chosen phase. An automation belongs to its own phase, else to those of what it moves. */
+/**
+ * Points and automations of the chosen phase. An automation belongs to its own phase, else to those of what
+ * it moves.
+ */
 export function usePhaseFilter(): PhaseFilter {
   const design = useDesign();
   const { phase } = useDesk();

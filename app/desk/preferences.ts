@@ -1,4 +1,7 @@
-/** What a person likes on this machine: theme, units, single-letter keys. Kept in a plain cookie so that the server draws it right at once. */
+/**
+ * What a person likes on this machine: theme, units, single-letter keys. Kept in a plain cookie so that the
+ * server draws it right at once.
+ */
 export interface Preferences {
   theme: "light" | "dark";
   units: "metric" | "imperial";

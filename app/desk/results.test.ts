@@ -1,4 +1,7 @@
-/** The page's end of the engine: it follows the shown design whoever changed it, and shows no answer twice or late. */
+/**
+ * The page's end of the engine: it follows the shown design whoever changed it, and shows no answer twice
+ * or late.
+ */
 import { jest } from "@jest/globals";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import type { Design } from "#core/design/collections";

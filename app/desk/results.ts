@@ -1,5 +1,6 @@
 /**
- * What all stages make of the shown design: ledger, facets, findings. Worked out by one engine beside the page, which
+ * What all stages make of the shown design: ledger, facets, findings. Worked out by one engine beside the
+ * page, which
  * follows the shown design by the difference of identities: whether rows came by an edit, an undo, a clash or
  * somebody else makes no odds. What was known stays on the screen until the newer answer is there.
  */
@@ -17,7 +18,10 @@ export interface Results {
   summary?: Summary;
   /** Most severe first. */
   findings: readonly ShownFinding[];
-  /** Which of the engine's answers these are of: totals that come ahead bear the number of the findings that follow. */
+  /**
+   * Which of the engine's answers these are of: totals that come ahead bear the number of the findings that
+   * follow.
+   */
   of: number;
   /** Why these are not of the shown design, where the engine cannot be brought back. */
   trouble?: string;
@@ -31,7 +35,10 @@ export interface ResultsStore {
   /** How a finding's figure, or a cell of the ledger, came about. */
   working(finding: string): Promise<Working | undefined>;
   cell(cell: string): Promise<Working | undefined>;
-  /** What the fix of a finding is on the design as it is shown now; undefined where the finding went. Throws InputError where there is no way. */
+  /**
+   * What the fix of a finding is on the design as it is shown now; undefined where the finding went. Throws
+   * InputError where there is no way.
+   */
   fix(finding: string): Promise<Change[] | undefined>;
 }
 
@@ -176,7 +183,8 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     },
     connect() {
       begin();
-      // Totals are waited for, findings are not: the next edit goes when those are there, with all that came meanwhile.
+      // Totals are waited for, findings are not: the next edit goes when those are there, with all that
+      // came meanwhile.
       const stop = shown.subscribe(() => {
         if (!awaited) follow();
       });

@@ -9,7 +9,10 @@ let loaded: Check | undefined;
 export const fetchRowCheck = async (): Promise<Check> =>
   (loaded ??= (await patiently(() => import("#core/design/check-row"))).checkRow);
 
-/** Do something with the check: at once where it is there, as it almost always is, else as soon as it has come. */
+/**
+ * Do something with the check: at once where it is there, as it almost always is, else as soon as it has
+ * come.
+ */
 export function withRowCheck<T>(work: (check: Check) => T): T | Promise<T> {
   return loaded ? work(loaded) : fetchRowCheck().then(work);
 }

@@ -149,7 +149,8 @@ export function createDesignStore(start: Start): DesignStore {
     const news = entries.filter((entry) => entry.revision > state.revision);
     if (!news.length) return;
     let { revision, undo, redo, other } = state;
-    // Only the head of what waits was confirmed: what is shown is what was shown, and all computed from it stands.
+    // Only the head of what waits was confirmed: what is shown is what was shown, and all computed from it
+    // stands.
     let keepShown = true;
     for (const entry of news) {
       if (entry.revision !== revision + 1) {
@@ -159,7 +160,8 @@ export function createDesignStore(start: Start): DesignStore {
       }
       const mine = entry.person === start.person;
       const own = mine && !sent?.logged && isSent(entry, sent);
-      // What is shown is just this edit on the confirmed rows: keep the very same rows, and all that was computed from them.
+      // What is shown is just this edit on the confirmed rows: keep the very same rows, and all that was
+      // computed from them.
       const echo = own && entry.kind === "edit";
       const same = echo && news.length === 1 && waiting().every((pending) => pending === sent);
       confirmed = same ? state.design : applyChanges(confirmed, entry.changes);
@@ -183,7 +185,10 @@ export function createDesignStore(start: Start): DesignStore {
     set({ revision, undo, redo, other, design: keepShown ? state.design : shown() });
   }
 
-  /** The server broke on an edit time and again: it is set aside with all it holds, and said, and the next one goes. */
+  /**
+   * The server broke on an edit time and again: it is set aside with all it holds, and said, and the next
+   * one goes.
+   */
   function setAside(pending: Pending): void {
     queue = queue.filter((other) => other !== pending);
     broken = 0;

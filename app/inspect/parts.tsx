@@ -1,4 +1,7 @@
-/** What panels of the inspector are made of: a heading, a number that opens its working, a caution, findings. */
+/**
+ * What panels of the inspector are made of: a heading, a number that opens its working, a caution,
+ * findings.
+ */
 import type { CollectionName } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
 import { useDesk, useFindingsAbout } from "../desk/desk";

@@ -1,4 +1,7 @@
-/** Fields that are edited in place: taken on Enter or on leaving, refused with a sentence, put back with Esc. */
+/**
+ * Fields that are edited in place: taken on Enter or on leaving, refused with a sentence, put back with
+ * Esc.
+ */
 import { useId, useState, type ReactNode } from "react";
 import { InputError } from "#core/design/input-error";
 import { formatLength, parseLength } from "#core/design/units";

@@ -15,13 +15,17 @@ const lull = () =>
     window.addEventListener("online", on);
   });
 
-/** Load until it is there: a page that lost its connection for a moment must not fall over for want of a file. */
+/**
+ * Load until it is there: a page that lost its connection for a moment must not fall over for want of a
+ * file.
+ */
 export async function patiently<T>(load: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
       return await load();
     } catch (problem) {
-      // On the server nothing is away: what fails there is broken. With a connection, a file may be gone for good.
+      // On the server nothing is away: what fails there is broken. With a connection, a file may be gone
+      // for good.
       if (typeof window === "undefined" || (navigator.onLine && tries >= MOST_TRIES)) throw problem;
       await lull();
     }

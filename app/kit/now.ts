@@ -1,4 +1,7 @@
-/** The time of day in the browser, by the minute. Undefined until the page runs, so that server and browser draw the same. */
+/**
+ * The time of day in the browser, by the minute. Undefined until the page runs, so that server and browser
+ * draw the same.
+ */
 import { useEffect, useState } from "react";
 
 export function useNow(): number | undefined {

@@ -233,7 +233,8 @@ export function DataTable<Row>({
             );
           }
           const key = keyOf(line.row);
-          // Chosen before what stands in its cells hears the press: a number pressed opens its working of this row.
+          // Chosen before what stands in its cells hears the press: a number pressed opens its working of
+          // this row.
           return (
             <div
               key={key}

@@ -26,7 +26,10 @@ export function dragged(design: Design, drag: Drag, arrange?: Arrange): Design {
   }
 }
 
-/** What arranges several rows at once: not needed to look at a plan, so it comes when the page has come to rest. */
+/**
+ * What arranges several rows at once: not needed to look at a plan, so it comes when the page has come to
+ * rest.
+ */
 export type Arrange = typeof import("#core/stages/house/arrange");
 const fetchArrange = () => patiently(() => import("#core/stages/house/arrange"));
 

@@ -1,4 +1,7 @@
-/** The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name and can be reached by keys. */
+/**
+ * The plan: the same in every stage, at the same zoom and level. SVG, so that everything on it has a name
+ * and can be reached by keys.
+ */
 import {
   useCallback,
   useEffect,
@@ -28,7 +31,10 @@ import type { PlanTool } from "./tool";
 import { useSettled } from "./settled";
 import { useSize, useView } from "./view";
 
-/** What the survey editor lays on the plan: its tool, and what is drawn under and over the house. Other stages do without, and do not fetch it. */
+/**
+ * What the survey editor lays on the plan: its tool, and what is drawn under and over the house. Other
+ * stages do without, and do not fetch it.
+ */
 export interface PlanEditor {
   tool: PlanTool;
   under(design: Design): ReactNode;
@@ -63,7 +69,8 @@ export function Plan({
   const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; drag?: Drag }>(undefined);
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
 
-  // Points that are dragged follow the hand on a layer of their own; with anything else the whole plan does, on a
+  // Points that are dragged follow the hand on a layer of their own; with anything else the whole plan
+  // does, on a
   // trial copy. One edit is made when they are let go.
   const { arrange, withArrange } = useArrange();
   const trial = useMemo(() => (drag ? dragged(saved, drag, arrange) : undefined), [saved, drag, arrange]);
@@ -164,7 +171,8 @@ export function Plan({
           [number, number]
         >
       )[event.key];
-      // Arrows move the point only while the plan has the keys, or nothing has: in a table they move along its rows.
+      // Arrows move the point only while the plan has the keys, or nothing has: in a table they move along
+      // its rows.
       const free = event.target === document.body || svg.current?.contains(event.target as globalThis.Node);
       if (move && free) {
         event.preventDefault();

@@ -1,11 +1,17 @@
-/** The design as the plan beneath shows it: a moment behind, so that an edit's answer does not wait for thousands of lines. */
+/**
+ * The design as the plan beneath shows it: a moment behind, so that an edit's answer does not wait for
+ * thousands of lines.
+ */
 import { startTransition, useEffect, useRef, useState } from "react";
 import type { Design } from "#core/design/collections";
 
 /** Long enough for the totals of an edit to come first, too short to be seen. */
 const BEHIND_MS = 40;
 
-/** Follows `design`, however quickly edits come: each is shown so much after it was made, or together with a later one. */
+/**
+ * Follows `design`, however quickly edits come: each is shown so much after it was made, or together with a
+ * later one.
+ */
 export function useSettled(design: Design): Design {
   const [settled, settle] = useState(design);
   const latest = useRef(design);

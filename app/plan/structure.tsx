@@ -177,7 +177,10 @@ function obstaclesOf(design: Design, level: string): Obstacle[] {
   return found;
 }
 
-/** Where a room's name stands: the place of a grid over the room on which it lies on the least, and how much that is. */
+/**
+ * Where a room's name stands: the place of a grid over the room on which it lies on the least, and how much
+ * that is.
+ */
 function labelPlace(
   room: RoomRow,
   obstacles: readonly Obstacle[],

@@ -1,4 +1,7 @@
-/** What the survey editor draws and can be pressed: underlays, walls, openings, ways, areas, switches and lamps. */
+/**
+ * What the survey editor draws and can be pressed: underlays, walls, openings, ways, areas, switches and
+ * lamps.
+ */
 import { memo } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { azimuthDeg, gangsOf, windName } from "#core/stages/house";

@@ -1,4 +1,7 @@
-/** Zoom and pan of the plan by d3-zoom. Fetched when the page has come to rest: the plan is drawn without it. */
+/**
+ * Zoom and pan of the plan by d3-zoom. Fetched when the page has come to rest: the plan is drawn without
+ * it.
+ */
 import { select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent } from "d3-zoom";
 import type { View } from "../desk/desk";

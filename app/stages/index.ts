@@ -1,4 +1,7 @@
-/** A line a stage that is built: what it gives the desk. Fetched with its own sheet, or when it is asked for. */
+/**
+ * A line a stage that is built: what it gives the desk. Fetched with its own sheet, or when it is asked
+ * for.
+ */
 import type { Stage } from "#core/desk/names";
 import type { StageParts } from "../desk/parts";
 

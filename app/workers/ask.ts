@@ -1,4 +1,7 @@
-/** One way of asking a worker, whatever it works out: what it is asked, what it replies, when it falls, how it ends. */
+/**
+ * One way of asking a worker, whatever it works out: what it is asked, what it replies, when it falls, how
+ * it ends.
+ */
 export interface Hand<Ask> {
   post(ask: Ask): void;
   /** Stop it at once, whatever it is at. */

@@ -1,4 +1,7 @@
-/** The solver of stage 3, off the page's own thread: asked once, it answers with progress, plans and the whole answer. */
+/**
+ * The solver of stage 3, off the page's own thread: asked once, it answers with progress, plans and the
+ * whole answer.
+ */
 import runtime from "highs/runtime?url";
 import { adviseHubs, type HubCountAdvice } from "#core/stages/choose/advise/hubs";
 import { answerChoice, type ChoiceAnswer } from "#core/stages/choose/answer";

@@ -1,7 +1,10 @@
 /** The engine of the desk, off the page's own thread: one request after another, each with its reply. */
 import { createEngine, type Request } from "#core/desk/engine";
 
-/** After what has been asked meanwhile: messages wait in one row, this one behind them, and without a timer's delay. */
+/**
+ * After what has been asked meanwhile: messages wait in one row, this one behind them, and without a
+ * timer's delay.
+ */
 const { port1, port2 } = new MessageChannel();
 const waiting: (() => void)[] = [];
 port1.onmessage = () => waiting.shift()?.();

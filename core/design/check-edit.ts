@@ -1,4 +1,7 @@
-/** What an edit is held to before it is written: each row, the sizes, and that the design still holds together. */
+/**
+ * What an edit is held to before it is written: each row, the sizes, and that the design still holds
+ * together.
+ */
 import { byId, FILE_ORDER, isCollection, ROW_CLASSES, type Design } from "./collections";
 import { checkRow } from "./check-row";
 import { keyOf, type Change } from "./edit";
@@ -6,7 +9,10 @@ import { ID_PATTERN } from "./fields";
 import { fail, InputError } from "./input-error";
 import { danglingReferences, referencesOf } from "./references";
 
-/** Check the shape of changes that came from outside. Returns clean plain rows; throws InputError naming `changes[i]…`. */
+/**
+ * Check the shape of changes that came from outside. Returns clean plain rows; throws InputError naming
+ * `changes[i]…`.
+ */
 export function checkChanges(raw: unknown): Change[] {
   if (!Array.isArray(raw)) fail("changes", "must be a list");
   if (raw.length === 0) fail("changes", "must not be empty");
@@ -25,7 +31,10 @@ export function checkChanges(raw: unknown): Change[] {
   });
 }
 
-/** Rows a collection may have: more than any house needs, few enough that everything stays quick for everybody. */
+/**
+ * Rows a collection may have: more than any house needs, few enough that everything stays quick for
+ * everybody.
+ */
 export const MOST_ROWS = 10_000;
 
 /** Check that no collection grows beyond what a design may hold. Throws InputError naming the collection. */
@@ -36,7 +45,10 @@ export function checkSizes(after: Design, changes: readonly Change[]): void {
   }
 }
 
-/** Check that the design after `changes` holds together: references stand, and nothing still names a dropped row. */
+/**
+ * Check that the design after `changes` holds together: references stand, and nothing still names a dropped
+ * row.
+ */
 export function checkWhole(after: Design, changes: readonly Change[]): void {
   const put = new Set(changes.filter((c) => "put" in c).map(keyOf));
   const dropped = new Set(changes.filter((c) => "drop" in c).map(keyOf));

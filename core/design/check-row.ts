@@ -94,7 +94,10 @@ function plain(rowClass: RowClass, made: object): object {
   return out;
 }
 
-/** Check `raw` against any row class. Returns the plain value; appends to `problems` what is wrong and then returns undefined. */
+/**
+ * Check `raw` against any row class. Returns the plain value; appends to `problems` what is wrong and then
+ * returns undefined.
+ */
 export function checkAgainst<T extends object>(
   rowClass: new () => T,
   raw: unknown,

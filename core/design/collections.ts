@@ -1,4 +1,7 @@
-/** The collections a design is made of, in the order of the project file. Parents come before the rows that name them. */
+/**
+ * The collections a design is made of, in the order of the project file. Parents come before the rows that
+ * name them.
+ */
 import { FILE_STAGES, type Stage } from "../desk/names";
 import * as stages from "../stages/rows";
 import { DesignRow } from "./design-row";
@@ -8,7 +11,10 @@ type Tables = (typeof stages)[keyof typeof stages];
 type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
 type Table = Whole<Tables>;
 
-/** Each collection with its stage, its row class and what one row is called. In the order of the project file. */
+/**
+ * Each collection with its stage, its row class and what one row is called. In the order of the project
+ * file.
+ */
 const ENTRIES = FILE_STAGES.flatMap((stage) =>
   Object.entries((stages as Partial<Record<Stage, Record<string, [RowClass, string]>>>)[stage] ?? {}).map(
     ([name, [rowClass, singular]]) => ({ stage, name: name as CollectionName, rowClass, singular }),

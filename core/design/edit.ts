@@ -23,7 +23,10 @@ export function keyOf(change: Change): string {
 /** The order of rows in a collection. */
 export const compareIds = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
-/** The design after the changes; the one given is not touched, and unchanged collections stay the same arrays. */
+/**
+ * The design after the changes; the one given is not touched, and unchanged collections stay the same
+ * arrays.
+ */
 export function applyChanges(design: Design, changes: readonly Change[]): Design {
   const next = { ...design };
   const maps = new Map<CollectionName, Map<string, AnyRow>>();

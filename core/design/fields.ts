@@ -45,7 +45,10 @@ export function fields(row: RowClass): readonly Field[] {
   return fieldsOf.get(row.prototype) ?? [];
 }
 
-/** The class of one nested row: the field's own, or that which the entry names; undefined where it names none. */
+/**
+ * The class of one nested row: the field's own, or that which the entry names; undefined where it names
+ * none.
+ */
 export function nestedClass(nested: RowClass | NestedChoice, entry: unknown): RowClass | undefined {
   if (typeof nested === "function") return nested;
   const key =

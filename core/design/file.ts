@@ -59,7 +59,10 @@ function parse(text: string): Record<string, unknown> {
   return raw as Record<string, unknown>;
 }
 
-/** Read a project file. Throws InputError naming the path of every fault, such as `points[3].x must be a number`. */
+/**
+ * Read a project file. Throws InputError naming the path of every fault, such as `points[3].x must be a
+ * number`.
+ */
 export function readFile(text: string): Design {
   const file = parse(text);
   if (file.format !== FILE_FORMAT) fail("format", `must be "${FILE_FORMAT}"`);

@@ -1,13 +1,19 @@
 /**
  * Results kept with the design they were computed from.
  *
- * Designs that come out of one another by changes are one lineage and share one store of kept results, so an edit
- * finds what was known of the design before it. The store hangs on the designs and on nothing else: when the last
- * design of a lineage is let go, all that was kept for it goes too, and no design ever reads another lineage's results.
+ * Designs that come out of one another by changes are one lineage and share one store of kept results, so
+ * an edit
+ * finds what was known of the design before it. The store hangs on the designs and on nothing else: when
+ * the last
+ * design of a lineage is let go, all that was kept for it goes too, and no design ever reads another
+ * lineage's results.
  */
 import type { CollectionName, Design } from "./collections";
 
-/** What a kept result hangs on: a collection, the design's row, or something kept itself that is derived from them. */
+/**
+ * What a kept result hangs on: a collection, the design's row, or something kept itself that is derived
+ * from them.
+ */
 export type Part = CollectionName | "design" | ((design: Design) => unknown);
 
 /** What a part is of a design, to be compared by identity. */
@@ -55,12 +61,18 @@ function knownOf(design: Design): Known {
   return one;
 }
 
-/** Say that `next` was made of `design` by changes: what is kept for one answers for the other where it still can. */
+/**
+ * Say that `next` was made of `design` by changes: what is kept for one answers for the other where it
+ * still can.
+ */
 export function descends(next: Design, design: Design): void {
   known.set(next, { lineage: knownOf(design).lineage, results: new Map(), keys: new Map() });
 }
 
-/** Two are kept of everything: a desk often asks of a design and of the same design with a trial edit, in turns. */
+/**
+ * Two are kept of everything: a desk often asks of a design and of the same design with a trial edit, in
+ * turns.
+ */
 const KEPT = 2;
 
 const same = (a: readonly unknown[], b: readonly unknown[]) => a.every((value, i) => value === b[i]);
@@ -69,7 +81,10 @@ function remember<T>(list: T[] | undefined, entry: T): T[] {
   return list?.length ? [entry, ...list.filter((one) => one !== entry).slice(0, KEPT - 1)] : [entry];
 }
 
-/** The parts of a design as one list: the very same list while none of them has changed. Worked out once a design. */
+/**
+ * The parts of a design as one list: the very same list while none of them has changed. Worked out once a
+ * design.
+ */
 function keysOf(design: Design, memo: object, parts: readonly Part[]): readonly unknown[] {
   const own = knownOf(design);
   const asked = own.keys.get(memo);
@@ -83,7 +98,8 @@ function keysOf(design: Design, memo: object, parts: readonly Part[]): readonly 
 }
 
 /**
- * Result of `compute`, kept while the given collections are the same arrays (and the design row the same object).
+ * Result of `compute`, kept while the given collections are the same arrays (and the design row the same
+ * object).
  * @param parts what the result hangs on; a part that is a function brings its own parts along
  */
 export function memoByParts<R>(
@@ -104,7 +120,8 @@ export function memoByParts<R>(
 }
 
 /**
- * As `memoByParts`, and where the new result equals the last one, the last one is given: what hangs on it stays.
+ * As `memoByParts`, and where the new result equals the last one, the last one is given: what hangs on it
+ * stays.
  * @param equal whether two results say the same
  */
 export function memoSame<R>(

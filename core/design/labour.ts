@@ -1,4 +1,7 @@
-/** What hands cost: the hours that drops and devices take, and the rate of an hour. Below every stage that reckons with it. */
+/**
+ * What hands cost: the hours that drops and devices take, and the rate of an hour. Below every stage that
+ * reckons with it.
+ */
 import type { Design } from "./collections";
 
 /** Hours of labour a drop and a device take, and money for an hour, where nothing better is known. Typical. */

@@ -1,4 +1,7 @@
-/** Which rows name which: found from the row classes, so a new reference field is checked without further code. */
+/**
+ * Which rows name which: found from the row classes, so a new reference field is checked without further
+ * code.
+ */
 import { byId, FILE_ORDER, ROW_CLASSES, type CollectionName, type Design } from "./collections";
 import { fields, nestedClass, type RowClass } from "./fields";
 import type { Problem } from "./input-error";

@@ -1,4 +1,7 @@
-/** Settings of a design that are not one field: what a choice is weighed by, and which schools of practice it follows. */
+/**
+ * Settings of a design that are not one field: what a choice is weighed by, and which schools of practice
+ * it follows.
+ */
 import { Choice, Num, Whole } from "./fields";
 import { SERVICES } from "./vocabulary";
 
@@ -21,7 +24,10 @@ export const SHADE_CABLES = ["data and four-core", "what the motor needs", "none
 export const TREAD_CABLES = ["grouped at a junction box", "each to the cabinet"] as const;
 export const SPARE_DROPS = ["pull string", "a spare with every data cable", "none"] as const;
 
-/** Where practitioners disagree: which school this design follows. Absent: the first one for parts and hubs; elsewhere the sums decide. */
+/**
+ * Where practitioners disagree: which school this design follows. Absent: the first one for parts and hubs;
+ * elsewhere the sums decide.
+ */
 export class Schools {
   @Choice(["switch where it is enough", "lamps everywhere"], { optional: true }) lampOrSwitch?:
     "switch where it is enough" | "lamps everywhere";

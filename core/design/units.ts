@@ -70,7 +70,10 @@ export function formatLength(metres: number, units: "metric" | "imperial", digit
   return `${metres < 0 && eighths > 0 ? "-" : ""}${feet}' ${inches}${fraction}"`;
 }
 
-/** Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the same everywhere. */
+/**
+ * Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the
+ * same everywhere.
+ */
 export function formatTotal(metres: number, units: "metric" | "imperial", digits = 1): string {
   const centimetres = round2(metres);
   return units === "metric"

@@ -1,5 +1,6 @@
 /**
- * The engine: it holds one design, follows its changes, and says what all stages make of it. It runs beside the page,
+ * The engine: it holds one design, follows its changes, and says what all stages make of it. It runs beside
+ * the page,
  * in a worker, and speaks in plain messages; the server asks the same functions for the first values of a page.
  */
 import type { Design } from "../design/collections";
@@ -48,7 +49,10 @@ export type Request = Ask & { n: number };
 
 export type Reply = { n: number } & (
   | { answer: Answer }
-  /** Ahead of the answer, which goes missing where another edit came meanwhile: the totals, which are there sooner. */
+  /**
+   * Ahead of the answer, which goes missing where another edit came meanwhile: the totals, which are there
+   * sooner.
+   */
   | { cells: readonly LedgerValue[] }
   | { working: Working | undefined }
   | { changes: Change[] | undefined }
@@ -100,8 +104,10 @@ export function firstAnswer(design: Design): { summary: Summary; findings: Shown
 export type Later = (work: () => void) => void;
 
 /**
- * An engine without a design, to be asked one request after another; `say` hears its replies. An edit's totals are said
- * at once. Its findings take longer: they are worked out a stage at a time by `later`, and not at all for a design that
+ * An engine without a design, to be asked one request after another; `say` hears its replies. An edit's
+ * totals are said
+ * at once. Its findings take longer: they are worked out a stage at a time by `later`, and not at all for a
+ * design that
  * has been followed by another meanwhile. Without `later` each request is done with when the call returns.
  */
 export function createEngine(say: (reply: Reply) => void, later: Later = (work) => work()) {

@@ -16,7 +16,10 @@ export interface RowRef {
 export interface Fix {
   /** What the step does, as a button says it. */
   label: string;
-  /** What it does on the design it was found in; one that is dear is a getter. Throws InputError where there is no way. */
+  /**
+   * What it does on the design it was found in; one that is dear is a getter. Throws InputError where there
+   * is no way.
+   */
   readonly changes: Change[];
 }
 

@@ -19,7 +19,10 @@ export interface LedgerCell {
   digits: number;
   /** `m` is shown as a length in the person's units, `money` with the design's currency; others as they are. */
   unit?: string;
-  /** The figure, with what it is of, and which row sets it, where that is not its name; undefined while the stage does not know it. */
+  /**
+   * The figure, with what it is of, and which row sets it, where that is not its name; undefined while the
+   * stage does not know it.
+   */
   of(design: Design): { value: number; note?: string; about?: string } | undefined;
   /** What `zinc ledger --json` gives; the bare figure under the cell's name where absent. */
   json?(design: Design): Record<string, unknown>;

@@ -1,4 +1,7 @@
-/** No result outlives what it hangs on: after any change of any field, what was kept equals what is computed anew. */
+/**
+ * No result outlives what it hangs on: after any change of any field, what was kept equals what is computed
+ * anew.
+ */
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../demo/ropewalk-court";
 import { sentenceText } from "../stages/automations";
@@ -181,7 +184,10 @@ function few<Row extends AnyRow>(rows: readonly Row[], groupOf: (row: Row) => st
   });
 }
 
-/** A corner of the demo house: a point or two of every kind, an option of every sort, with all that they hang on. */
+/**
+ * A corner of the demo house: a point or two of every kind, an option of every sort, with all that they
+ * hang on.
+ */
 function corner(): Design {
   const whole = larkspurWeir();
   const named = new Set([

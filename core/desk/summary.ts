@@ -8,7 +8,10 @@ import type { Facet, Papers } from "./stage";
 
 const EVERYTHING = ["design", ...FILE_ORDER] as const;
 
-/** What each stage finds, kept: whoever works them out one after another does what `allFindings` would do at once. */
+/**
+ * What each stage finds, kept: whoever works them out one after another does what `allFindings` would do at
+ * once.
+ */
 export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memoByParts(EVERYTHING, checks));
 
 /** All findings of a design, most severe first. */

@@ -23,7 +23,10 @@ export interface Working {
   steps: Step[];
 }
 
-/** `fails` past the limit, `tight` within a tenth of it. For upper limits; pass negated values for lower ones. */
+/**
+ * `fails` past the limit, `tight` within a tenth of it. For upper limits; pass negated values for lower
+ * ones.
+ */
 export function verdictUnder(value: number, limit: number): Verdict {
   return value > limit ? "fails" : value > limit - Math.abs(limit) * 0.1 ? "tight" : "holds";
 }

@@ -1,4 +1,7 @@
-/** CSV by RFC 4180: comma, CRLF, quotes doubled, UTF-8 with a byte-order mark so that spreadsheets read it as such. */
+/**
+ * CSV by RFC 4180: comma, CRLF, quotes doubled, UTF-8 with a byte-order mark so that spreadsheets read it
+ * as such.
+ */
 export type CsvCell = string | number | undefined;
 
 /** One cell. A text that a spreadsheet would run as a formula gets a leading apostrophe. */

@@ -1,5 +1,6 @@
 /**
- * Lines and polylines of a text DXF file. The file is pairs of lines, a group code and its value; an entity is what
+ * Lines and polylines of a text DXF file. The file is pairs of lines, a group code and its value; an entity
+ * is what
  * stands from one code 0 to the next. Read in one pass, so that no file however spoilt can hold it up.
  */
 import { fail } from "../design/input-error";
@@ -123,7 +124,10 @@ class Reader {
   }
 }
 
-/** Read a DXF file. Throws InputError where it is none. Without units `metresPerUnit` is absent and the person has to say. */
+/**
+ * Read a DXF file. Throws InputError where it is none. Without units `metresPerUnit` is absent and the
+ * person has to say.
+ */
 export function readDxf(text: string): Drawing {
   if (/^[\w ]{0,20}Binary DXF/.test(text)) fail("File", "is a binary DXF: save it as text DXF and try again");
   const pairs = pairsOf(text);

@@ -162,7 +162,10 @@ function parse(text: string): Node[] {
   }
 }
 
-/** Read an SVG file. Throws InputError where it is none. A drawing whose page has a size in mm, cm or in brings its scale on paper along. */
+/**
+ * Read an SVG file. Throws InputError where it is none. A drawing whose page has a size in mm, cm or in
+ * brings its scale on paper along.
+ */
 export function readSvg(text: string): Drawing {
   if (declaresEntities(text)) fail("File", "declares entities of its own and is not read");
   const valid = XMLValidator.validate(text);

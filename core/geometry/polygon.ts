@@ -49,7 +49,10 @@ export function contains(corners: readonly Xy[], p: Xy): boolean {
   return inside;
 }
 
-/** Do two sides of the ring cross, or a corner lie on a far side? Neighbouring sides share their corner and do not count. */
+/**
+ * Do two sides of the ring cross, or a corner lie on a far side? Neighbouring sides share their corner and
+ * do not count.
+ */
 export function selfCrossing(corners: readonly Xy[]): boolean {
   const n = corners.length;
   const turn = (a: Xy, b: Xy, c: Xy) =>

@@ -3,7 +3,10 @@ export type Xy = readonly [number, number];
 
 export const distance = (a: Xy, b: Xy) => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
-/** Where the perpendicular from `p` meets segment ab: t in [0, 1] along it, clamped to the ends, and the place. */
+/**
+ * Where the perpendicular from `p` meets segment ab: t in [0, 1] along it, clamped to the ends, and the
+ * place.
+ */
 export function footOn(p: Xy, a: Xy, b: Xy): { t: number; at: [number, number]; clamped: boolean } {
   const dx = b[0] - a[0];
   const dy = b[1] - a[1];

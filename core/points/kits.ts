@@ -93,7 +93,10 @@ export function mountOf(
   return { box: own?.box ?? kind.box, mountHeightM: own?.mountHeightM ?? kind.mountHeightM };
 }
 
-/** Change one line of a kind's kit: in the whole design, or in one room. `line` undefined takes it out; an index at the end adds it. */
+/**
+ * Change one line of a kind's kit: in the whole design, or in one room. `line` undefined takes it out; an
+ * index at the end adds it.
+ */
 export function changeKit(
   design: Design,
   kindId: string,

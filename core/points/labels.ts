@@ -6,7 +6,10 @@ import type { PointRow } from "../stages/runs/rows";
 
 type Named = Pick<PointRow, "id" | "level" | "room" | "kind" | "number">;
 
-/** What labels hang on: the same list while no point changes its level, room, kind or number, wherever it moves. */
+/**
+ * What labels hang on: the same list while no point changes its level, room, kind or number, wherever it
+ * moves.
+ */
 const named = memoSame(
   ["points"],
   (design): readonly Named[] =>
@@ -25,7 +28,10 @@ const named = memoSame(
     }),
 );
 
-/** The nn of every point's label: its own number where it can have it, else the next free one of its room and kind. */
+/**
+ * The nn of every point's label: its own number where it can have it, else the next free one of its room
+ * and kind.
+ */
 export const pointNumbers = memoByParts(["levels", "rooms", "kinds", named], (design) => {
   const stems = new Map<string, Named[]>();
   for (const point of named(design)) {

@@ -1,4 +1,7 @@
-/** A line a stage that is built. Whoever needs only rows or names takes `rows.ts` or `desk/names.ts`, which are light. */
+/**
+ * A line a stage that is built. Whoever needs only rows or names takes `rows.ts` or `desk/names.ts`, which
+ * are light.
+ */
 export { automations } from "./automations/stage";
 export { brief } from "./brief/stage";
 export { choose } from "./choose/stage";

@@ -37,7 +37,10 @@ export interface Graph {
   at: number[][];
   /** Edge numbers of trunk pieces by level: what stubs of points can join. */
   trunkEdges: Map<string, number[]>;
-  /** Where risers and closets open into the void of a level that has no trunk: what the cables of its points go to. */
+  /**
+   * Where risers and closets open into the void of a level that has no trunk: what the cables of its points
+   * go to.
+   */
   openings: Map<string, number[]>;
   /** Node of each closet. */
   closets: Map<string, number>;
@@ -172,7 +175,10 @@ function trunkEdges(graph: Graph, pieces: readonly Piece[]): void {
   }
 }
 
-/** Cut the nearest trunk piece of `level` at right angles below (x, y); the node there, or undefined without trunks. */
+/**
+ * Cut the nearest trunk piece of `level` at right angles below (x, y); the node there, or undefined without
+ * trunks.
+ */
 function joinNearest(graph: Graph, pieces: readonly Piece[], level: string, at: Xy): number | undefined {
   let best: { piece: Piece; t: number; at: [number, number]; far: number } | undefined;
   for (const piece of pieces) {
@@ -189,14 +195,20 @@ function joinNearest(graph: Graph, pieces: readonly Piece[], level: string, at: 
   return node;
 }
 
-/** Length of a stub: straight where it meets its trunk at a right angle, otherwise along x and y to the trunk's end. */
+/**
+ * Length of a stub: straight where it meets its trunk at a right angle, otherwise along x and y to the
+ * trunk's end.
+ */
 export function stubLength(from: Xy, foot: { at: Xy; clamped: boolean }): number {
   return foot.clamped
     ? Math.abs(foot.at[0] - from[0]) + Math.abs(foot.at[1] - from[1])
     : distance(from, foot.at);
 }
 
-/** Join (x, y) of `level` to its nearest trunk; gives the node above or below (x, y) at the height of that trunk. */
+/**
+ * Join (x, y) of `level` to its nearest trunk; gives the node above or below (x, y) at the height of that
+ * trunk.
+ */
 function stub(graph: Graph, pieces: readonly Piece[], level: string, at: Xy): number {
   const foot = joinNearest(graph, pieces, level, at);
   const row = graph.levels.get(level)!;
@@ -215,7 +227,8 @@ function addRisers(
     const ends = [riser.fromLevel, riser.toLevel].map((id) => graph.levels.get(id)?.elevationM);
     if (ends[0] === undefined || ends[1] === undefined) continue;
     const [low, high] = [Math.min(ends[0], ends[1]), Math.max(ends[0], ends[1])];
-    // Between its ends a riser opens on the levels whose rooms it passes through; an outbuilding of the same height is not one.
+    // Between its ends a riser opens on the levels whose rooms it passes through; an outbuilding of the
+    // same height is not one.
     const inside = (level: string) =>
       design.rooms.some((room) => room.level === level && contains(room.outline, [riser.x, riser.y]));
     const passed = design.levels

@@ -1,4 +1,7 @@
-/** The way of one drop from its point to its closet: a stub at right angles, then the shortest way with fewest bends. */
+/**
+ * The way of one drop from its point to its closet: a stub at right angles, then the shortest way with
+ * fewest bends.
+ */
 import TinyQueue from "tinyqueue";
 import type { PinnedRoute, PointRow } from "../stages/runs/rows";
 import { footOn, type Xy } from "../geometry/segment";
@@ -122,7 +125,10 @@ interface Join {
   bends: number;
 }
 
-/** The nearest trunk piece from which the closet can be reached; among equals the shorter whole way, then fewer bends. */
+/**
+ * The nearest trunk piece from which the closet can be reached; among equals the shorter whole way, then
+ * fewer bends.
+ */
 function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: Allowed): Join | undefined {
   let best: Join | undefined;
   const obstacles = graph.obstacles.get(level);
@@ -170,8 +176,10 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
 }
 
 /**
- * Corners of a stub where the plain one is barred: straight where it meets its trunk at a right angle, by the other
- * elbow where that is free, else round what stands there. Undefined where the plain one, along x first, is free.
+ * Corners of a stub where the plain one is barred: straight where it meets its trunk at a right angle, by
+ * the other
+ * elbow where that is free, else round what stands there. Undefined where the plain one, along x first, is
+ * free.
  */
 function wayRound(
   obstacles: Obstacles,
@@ -192,7 +200,10 @@ interface ThroughVoid {
   bends: number;
 }
 
-/** On a level without a trunk: the cheapest way at right angles to where a riser or the closet opens, and on from there; then fewer bends. */
+/**
+ * On a level without a trunk: the cheapest way at right angles to where a riser or the closet opens, and on
+ * from there; then fewer bends.
+ */
 function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): ThroughVoid | undefined {
   const row = graph.levels.get(level);
   if (!row) return undefined;
@@ -322,7 +333,8 @@ const pinned =
     !way || (way.in === "trunks" ? pin.trunks : pin.risers).includes(way.id);
 
 /**
- * The route of a point to its closet, kept while the point's row and the graph stay the same. A pinned one keeps to
+ * The route of a point to its closet, kept while the point's row and the graph stay the same. A pinned one
+ * keeps to
  * its ways; where they no longer lead there it goes the shortest way, and a check says so.
  */
 export function pointRoute(graph: Graph, point: PointRow, pin?: PinnedRoute): Route | undefined {

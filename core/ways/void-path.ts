@@ -50,7 +50,8 @@ interface Reach {
 }
 
 /**
- * Corners of the cheapest path at right angles from a to b, both included; the plain elbow where nothing is in the way.
+ * Corners of the cheapest path at right angles from a to b, both included; the plain elbow where nothing is
+ * in the way.
  * Where no free path exists it goes through, at a price: the check then names it. Metres.
  */
 export function voidPath(
@@ -123,10 +124,16 @@ export function voidPath(
   return clean(elbow);
 }
 
-/** Lines nearer than this are one: a corner between two of them would turn by nothing, and the way would seem to go askew. */
+/**
+ * Lines nearer than this are one: a corner between two of them would turn by nothing, and the way would
+ * seem to go askew.
+ */
 const ONE_LINE_M = 1e-6;
 
-/** Values in order, those that are one line only once; the ends of the way keep their own where they are among them. */
+/**
+ * Values in order, those that are one line only once; the ends of the way keep their own where they are
+ * among them.
+ */
 function apart(values: readonly number[], from: number, to: number): number[] {
   const kept = from === to || Math.abs(from - to) > ONE_LINE_M ? [from, to] : [from];
   for (const value of values)

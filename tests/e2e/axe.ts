@@ -3,7 +3,10 @@ import AxeBuilder from "@axe-core/playwright";
 import type { RunOptions } from "axe-core";
 import type { Page } from "@playwright/test";
 
-/** Rows beyond these are made like the ones before them: looking at each would take minutes and find the same. */
+/**
+ * Rows beyond these are made like the ones before them: looking at each would take minutes and find the
+ * same.
+ */
 const ALIKE = [
   "tbody tr:nth-child(n+9)",
   "[role=rowgroup] [role=row]:nth-child(n+9)",

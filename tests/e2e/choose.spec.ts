@@ -1,4 +1,7 @@
-/** Stage 3 from the brief's problems to an accepted plan, for the demo house and the rented flat; conflicts, catalogue, advisers. */
+/**
+ * Stage 3 from the brief's problems to an accepted plan, for the demo house and the rented flat; conflicts,
+ * catalogue, advisers.
+ */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { cell, expect, open as openDesk, ownHouse, ready, saved, signIn, test, openDemo } from "./desk";

@@ -78,7 +78,10 @@ export async function openDemo(page: Page, view = "house", person: Person = "Des
   await open(page, `/d/larkspur-weir/${view}`);
 }
 
-/** A design of its own, brought in from the demo file; returns its address. By the same doors as the pages have, without drawing those. */
+/**
+ * A design of its own, brought in from the demo file; returns its address. By the same doors as the pages
+ * have, without drawing those.
+ */
 export async function ownHouse(
   page: Page,
   change: (text: string) => string = (text) => text,

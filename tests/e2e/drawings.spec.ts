@@ -1,4 +1,7 @@
-/** Drawings of other programs: walls out of them, pictures under the plan, the plan taken out; and files not to be trusted. */
+/**
+ * Drawings of other programs: walls out of them, pictures under the plan, the plan taken out; and files not
+ * to be trusted.
+ */
 import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

@@ -1,4 +1,7 @@
-/** The main journey: sign in, see the house, move a point, see what it costs, open a working, export, ask an automation. */
+/**
+ * The main journey: sign in, see the house, move a point, see what it costs, open a working, export, ask an
+ * automation.
+ */
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
 import {

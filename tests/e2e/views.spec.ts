@@ -1,4 +1,7 @@
-/** Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom are looked at there. */
+/**
+ * Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom
+ * are looked at there.
+ */
 import { expect, openDemo, point, signIn, test } from "./desk";
 import { faults } from "./axe";
 import { ALL_VIEWS } from "./views";

@@ -1,4 +1,7 @@
-/** Every view of every stage, from the stages' own lists: what a stage adds is looked at without being listed here. */
+/**
+ * Every view of every stage, from the stages' own lists: what a stage adds is looked at without being
+ * listed here.
+ */
 import { existsSync } from "node:fs";
 import { pathToFileURL } from "node:url";
 import { resolve } from "node:path";

@@ -1,4 +1,7 @@
-/** Trials of what must never happen: edits lost, roles passed, servers broken or held up. Short in `npm test`, long in `npm run faults`; loopback only. */
+/**
+ * Trials of what must never happen: edits lost, roles passed, servers broken or held up. Short in `npm
+ * test`, long in `npm run faults`; loopback only.
+ */
 import { once } from "node:events";
 import { Worker } from "node:worker_threads";
 import { larkspurWeir } from "../../demo/larkspur-weir";
@@ -56,7 +59,8 @@ export interface Kills {
 }
 
 /**
- * Edits one after the other on one design while the web process is killed at spread moments; each edit that was not
+ * Edits one after the other on one design while the web process is killed at spread moments; each edit that
+ * was not
  * answered is sent again with its key. Afterwards the log must hold every acknowledged one once, in order.
  */
 export async function killTrial(
@@ -107,7 +111,8 @@ export async function killTrial(
     await editing;
     web = await startWeb(databaseUrl);
     owner = await demoClient(web.url, "designer");
-    // What was under way when it was killed may have been written: sent again with its key it must not be there twice.
+    // What was under way when it was killed may have been written: sent again with its key it must not be
+    // there twice.
     const revision = await send(`k-${n}`, `Kept ${n}`, () => performance.now() - from > 60_000);
     backMs = Math.max(backMs, performance.now() - from);
     if (revision !== undefined) {
@@ -294,7 +299,10 @@ export async function fuzzTrial(
   return { requests, broken, slowestMs: Math.round(slowestMs), slowest };
 }
 
-/** Somebody who asks for a page again and again, on a thread of its own; what it gives back ends that and says the longest wait, ms. */
+/**
+ * Somebody who asks for a page again and again, on a thread of its own; what it gives back ends that and
+ * says the longest wait, ms.
+ */
 function somebodyElse(page: string): () => Promise<number> {
   const thread = new Worker(
     `
@@ -332,7 +340,10 @@ export interface Freeze {
   brought: number;
 }
 
-/** Every reader on its worst; then large and hostile files brought in while somebody else asks for a page again and again. */
+/**
+ * Every reader on its worst; then large and hostile files brought in while somebody else asks for a page
+ * again and again.
+ */
 export async function freezeTrial(
   url: string,
   { bytes, points }: { bytes: number; points: number },
@@ -342,7 +353,8 @@ export async function freezeTrial(
     reads += 1;
     if (read.ms > slowestMs) [slowestMs, slowest] = [read.ms, `${read.reader}: ${read.what}`];
   }
-  // Reading held this process: connections that were closed meanwhile are noticed now, and not by the first request.
+  // Reading held this process: connections that were closed meanwhile are noticed now, and not by the first
+  // request.
   await pause(300);
   const owner = await demoClient(url, "designer");
   const id = (await bringIn(owner, writeFile(larkspurWeir())))!;
@@ -397,7 +409,10 @@ export interface Roles {
   passed: string[];
 }
 
-/** Everything that changes, asked by a stranger, by somebody who is no member, by a viewer and, for sharing, by an editor: none may pass. */
+/**
+ * Everything that changes, asked by a stranger, by somebody who is no member, by a viewer and, for sharing,
+ * by an editor: none may pass.
+ */
 export async function roleTrial(url: string): Promise<Roles> {
   const id = "larkspur-weir";
   const owner = await demoClient(url, "designer");

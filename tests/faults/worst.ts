@@ -135,7 +135,10 @@ export interface Read {
   refused?: string;
 }
 
-/** Every reader on `bytes` of each of its worst, one after the other. What is thrown and is no refusal in words is thrown on. */
+/**
+ * Every reader on `bytes` of each of its worst, one after the other. What is thrown and is no refusal in
+ * words is thrown on.
+ */
 export function* readWorst(bytes = 2 * MB): Generator<Read> {
   for (const [reader, { read, worst }] of Object.entries(INPUTS)) {
     for (const [what, make] of Object.entries(worst)) {

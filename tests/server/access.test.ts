@@ -1,4 +1,7 @@
-/** Who may do what, on the running application: every loader and action is asked by a stranger, a non-member, a viewer. */
+/**
+ * Who may do what, on the running application: every loader and action is asked by a stranger, a
+ * non-member, a viewer.
+ */
 import { pathToFileURL } from "node:url";
 import { resolve } from "node:path";
 import type { ServerBuild } from "react-router";

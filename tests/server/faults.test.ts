@@ -18,7 +18,8 @@ test("spoilt requests to every door: none breaks the server", async () => {
 }, 120_000);
 
 test("hostile and large files hold nobody else up for long", async () => {
-  // The budget of 200 ms is measured by `npm run faults` on an idle machine; a busy one may be slow, but not stand still.
+  // The budget of 200 ms is measured by `npm run faults` on an idle machine; a busy one may be slow, but
+  // not stand still.
   const { othersMs, brought } = await freezeTrial(url, { bytes: 200_000, points: 400 });
   expect(brought).toBe(8);
   expect(othersMs).toBeLessThan(5000);

@@ -82,7 +82,10 @@ function FieldWord({ design, automation, word }: { design: Design; automation: A
 function WordForm({ design, automation, word }: { design: Design; automation: AutomationRow; word: Word }) {
   const edit = useEdit();
   const { of, index, field } = word.part!;
-  /** Put new values into the part of the sentence the word stands for. Throws InputError before anything is changed. */
+  /**
+   * Put new values into the part of the sentence the word stands for. Throws InputError before anything is
+   * changed.
+   */
   const put = (values: object) =>
     withRowCheck((checkRow) => {
       const make = (row: AutomationRow) => {

@@ -1,4 +1,7 @@
-/** Triage: cards move through question, delete, simplify, speed up, automate; by drag, by keys, or in the inspector. */
+/**
+ * Triage: cards move through question, delete, simplify, speed up, automate; by drag, by keys, or in the
+ * inspector.
+ */
 import {
   DndContext,
   KeyboardSensor,

@@ -1,4 +1,7 @@
-/** The catalogue: what can be bought. Own entries, CSV in and out, the standard catalogue in the design's money. */
+/**
+ * The catalogue: what can be bought. Own entries, CSV in and out, the standard catalogue in the design's
+ * money.
+ */
 import { FileDown, FileUp, Plus } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
 import type { CsvFault } from "#core/stages/choose/catalogue-csv";

@@ -1,4 +1,7 @@
-/** With nothing selected: what plans are weighed by, which schools the design follows, what stands in the house, what was accepted. */
+/**
+ * With nothing selected: what plans are weighed by, which schools the design follows, what stands in the
+ * house, what was accepted.
+ */
 import { useState } from "react";
 import { settingsOf } from "#core/stages/choose/settings";
 import { byId, type Design } from "#core/design/collections";

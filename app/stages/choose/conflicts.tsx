@@ -1,4 +1,7 @@
-/** When not everything can be had: which wants stand in each other's way, why, and one press for each way out. */
+/**
+ * When not everything can be had: which wants stand in each other's way, why, and one press for each way
+ * out.
+ */
 import { conflictNames } from "#core/stages/choose/conflict";
 import type { Solved } from "./choice";
 import { useDesk, useEdit } from "../../desk/desk";

@@ -60,7 +60,8 @@ export function LegDrawing({ advice, way }: { advice: LegAdvice; way: LegWay }) 
       {Array.from({ length: positions }, (_, i) => {
         const at = x.switch(i);
         const smart = (atSwitch && i === 0) || (way.name === "smart lamps and a decoupled switch" && i === 0);
-        // Only the first position may hold the device; at all others the wires are joined, and a key on cells speaks.
+        // Only the first position may hold the device; at all others the wires are joined, and a key on
+        // cells speaks.
         const joined = i > 0 || inline || way.name === "smart lamps";
         const keyed = joined && way.name !== "smart lamps";
         return (

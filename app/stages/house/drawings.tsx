@@ -1,4 +1,7 @@
-/** Drawings in and out: a picture under the plan, walls from DXF or SVG with a preview, the plan as SVG or DXF. */
+/**
+ * Drawings in and out: a picture under the plan, walls from DXF or SVG with a preview, the plan as SVG or
+ * DXF.
+ */
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { byId, type Design } from "#core/design/collections";

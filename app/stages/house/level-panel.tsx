@@ -1,4 +1,7 @@
-/** The level that is shown: its own measures, and everything drawn on it as a list that keys can walk through. */
+/**
+ * The level that is shown: its own measures, and everything drawn on it as a list that keys can walk
+ * through.
+ */
 import { capital } from "#core/design/words";
 import type { Design } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";

@@ -1,4 +1,7 @@
-/** What walls, floors and ceilings are made of: losses by band and thermal values, each with where it comes from. */
+/**
+ * What walls, floors and ceilings are made of: losses by band and thermal values, each with where it comes
+ * from.
+ */
 import { Trash2 } from "lucide-react";
 import { byId, type Design, type Rows } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";

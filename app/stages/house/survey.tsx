@@ -1,4 +1,7 @@
-/** The survey by room: measured beside drawn, and a new room typed side by side. Big targets, for a tablet in one hand. */
+/**
+ * The survey by room: measured beside drawn, and a new room typed side by side. Big targets, for a tablet
+ * in one hand.
+ */
 import { ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { Design } from "#core/design/collections";

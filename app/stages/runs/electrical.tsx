@@ -1,4 +1,7 @@
-/** What reaches the far end: power over data by switch, lit treads by supply, lines and their losses, and a line to try out. */
+/**
+ * What reaches the far end: power over data by switch, lit treads by supply, lines and their losses, and a
+ * line to try out.
+ */
 import { ChevronRight } from "lucide-react";
 import { Suspense, useState } from "react";
 import { checkRow } from "#core/design/check-row";

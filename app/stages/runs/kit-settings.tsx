@@ -1,4 +1,7 @@
-/** Beside the kits: where practitioners disagree, the colour legend, and what a room of its type usually gets. */
+/**
+ * Beside the kits: where practitioners disagree, the colour legend, and what a room of its type usually
+ * gets.
+ */
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import {

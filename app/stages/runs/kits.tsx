@@ -1,4 +1,7 @@
-/** Kits: what each kind of point brings with it, in the whole design or in one room; schools, the colour legend, room templates. */
+/**
+ * Kits: what each kind of point brings with it, in the whole design or in one room; schools, the colour
+ * legend, room templates.
+ */
 import { Plus, RotateCcw, X } from "lucide-react";
 import { useState } from "react";
 import { byId } from "#core/design/collections";

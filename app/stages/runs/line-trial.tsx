@@ -1,4 +1,7 @@
-/** A line to try out: several loads along it, or an even strip; the thinnest conductor, the longest run. Nothing of it is kept in the design. */
+/**
+ * A line to try out: several loads along it, or an even strip; the thinnest conductor, the longest run.
+ * Nothing of it is kept in the design.
+ */
 import { useState } from "react";
 import { formatLength, parseLength } from "#core/design/units";
 import { InputError } from "#core/design/input-error";

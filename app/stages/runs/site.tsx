@@ -1,4 +1,7 @@
-/** On site: how far each room is, what is left to put right, what was built against what was planned, and what changed since a day. */
+/**
+ * On site: how far each room is, what is left to put right, what was built against what was planned, and
+ * what changed since a day.
+ */
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import type { Change } from "#core/design/edit";

@@ -1,4 +1,7 @@
-/** Lit treads from the side, to one scale: strips on their treads, leads to the junction box, the home run leaving it. */
+/**
+ * Lit treads from the side, to one scale: strips on their treads, leads to the junction box, the home run
+ * leaving it.
+ */
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import type { TreadGroup } from "#core/stages/runs/treads";

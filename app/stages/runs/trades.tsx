@@ -1,4 +1,7 @@
-/** Walls and ceilings: what stands too near to what, symmetric pairs, and the mounting sheet with each wall drawn. */
+/**
+ * Walls and ceilings: what stands too near to what, symmetric pairs, and the mounting sheet with each wall
+ * drawn.
+ */
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";

@@ -1,4 +1,7 @@
-/** The views of stage 4, the tables below its plan and the lists of its site, by the names they have in the address. */
+/**
+ * The views of stage 4, the tables below its plan and the lists of its site, by the names they have in the
+ * address.
+ */
 export const RUN_TABLES = [
   ["schedule", "Pull schedule"],
   ["reels", "Cable and reels"],

@@ -1,4 +1,7 @@
-/** One wall as one faces it from within the room, to scale: openings, boxes with their holes, distances from the corner. */
+/**
+ * One wall as one faces it from within the room, to scale: openings, boxes with their holes, distances from
+ * the corner.
+ */
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { signedArea } from "#core/geometry/polygon";

@@ -1,4 +1,7 @@
-/** Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one fixed year. */
+/**
+ * Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one
+ * fixed year.
+ */
 import { keptFor } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
@@ -19,7 +22,10 @@ interface Trial {
   fires: boolean;
 }
 
-/** Outcomes by what they depend on, so that another edit, or another reading of the same design, costs nothing. */
+/**
+ * Outcomes by what they depend on, so that another edit, or another reading of the same design, costs
+ * nothing.
+ */
 const trialsOf = keptFor(() => new Map<string, Trial>());
 
 function trial(whole: Design, automation: AutomationRow): Trial {

@@ -6,7 +6,10 @@ import type { PointRow } from "../runs/rows";
 
 export type PartOf = "cues" | "guards" | "moves";
 
-/** Can a point be brought to a position between shut and open? A shade can; a valve or a lock moves, but knows no half. */
+/**
+ * Can a point be brought to a position between shut and open? A shade can; a valve or a lock moves, but
+ * knows no half.
+ */
 export function goesToPosition(design: Design, point: Pick<PointRow, "kind">): boolean {
   const kind = byId(design, "kinds").get(point.kind);
   return kind?.glyph === "moves" && kind.service === "shade";
@@ -18,7 +21,10 @@ export const movable = (design: Design): PointRow[] =>
     .filter((point) => goesToPosition(design, point))
     .sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
 
-/** A new automation says nothing yet and is switched off: nothing moves before somebody has said what, when and on. */
+/**
+ * A new automation says nothing yet and is switched off: nothing moves before somebody has said what, when
+ * and on.
+ */
 export function newAutomation(design: Design, id: string): AutomationRow {
   const taken = new Set(design.automations.map((row) => row.name));
   let name = "New automation";

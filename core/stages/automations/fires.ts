@@ -81,7 +81,10 @@ export interface Firing {
   held: boolean;
 }
 
-/** Every time one of the cues comes in `days` local days from `from`, with whether the guards let it fire; in order of time. */
+/**
+ * Every time one of the cues comes in `days` local days from `from`, with whether the guards let it fire;
+ * in order of time.
+ */
 export function cueTimes(place: Place, automation: AutomationRow, from: Day, days: number): Firing[] {
   return automation.cues
     .flatMap((cue) =>

@@ -1,4 +1,7 @@
-/** An automation as prose: words, some of which are fields. The screen underlines them, the household's sheet prints them. */
+/**
+ * An automation as prose: words, some of which are fields. The screen underlines them, the household's
+ * sheet prints them.
+ */
 import { capital } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";

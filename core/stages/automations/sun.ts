@@ -21,13 +21,19 @@ const RAD = Math.PI / 180;
 const J2000_MS = Date.UTC(2000, 0, 1, 12);
 const DAY_MS = 86_400_000;
 
-/** TT − UT1 in seconds; a parabola through 2005–2050, good to a few seconds a generation around it (Espenak and Meeus). */
+/**
+ * TT − UT1 in seconds; a parabola through 2005–2050, good to a few seconds a generation around it (Espenak
+ * and Meeus).
+ */
 function deltaTSeconds(ms: number): number {
   const t = 2000 + (ms - J2000_MS) / DAY_MS / 365.25 - 2000;
   return 62.92 + 0.32217 * t + 0.005589 * t * t;
 }
 
-/** Apparent right ascension and declination of the sun, radians, and the equation of the equinoxes in degrees. */
+/**
+ * Apparent right ascension and declination of the sun, radians, and the equation of the equinoxes in
+ * degrees.
+ */
 export function sunEquatorial(ms: number): {
   rightAscension: number;
   declination: number;
@@ -74,7 +80,10 @@ export function sunPosition(site: Site, ms: number): SunPosition {
   };
 }
 
-/** Refraction in degrees at a true elevation, at 1010 hPa and 10 °C (Sæmundsson, in Meeus ch. 16). Nothing well below the horizon. */
+/**
+ * Refraction in degrees at a true elevation, at 1010 hPa and 10 °C (Sæmundsson, in Meeus ch. 16). Nothing
+ * well below the horizon.
+ */
 export function refractionDeg(elevationDeg: number): number {
   return elevationDeg < -1 ? 0 : 1.02 / Math.tan((elevationDeg + 10.3 / (elevationDeg + 5.11)) * RAD) / 60;
 }
@@ -138,7 +147,10 @@ function extreme(f: (ms: number) => number, a: number, b: number, sign: 1 | -1):
   return (low + high) / 2;
 }
 
-/** Root of f between a and b, where its sign differs: false position that halves the kept end (Illinois), to half a second. */
+/**
+ * Root of f between a and b, where its sign differs: false position that halves the kept end (Illinois), to
+ * half a second.
+ */
 function root(f: (ms: number) => number, a: number, fa: number, b: number, fb: number): number {
   let side = 0;
   for (let n = 0; n < 60 && b - a > 500; n++) {

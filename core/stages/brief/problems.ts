@@ -36,7 +36,10 @@ export function answeringPoints(design: Design, problem: ProblemRow): Set<string
 export const isAnswered = (problem: ProblemRow) =>
   problem.points.length + problem.devices.length + problem.automations.length > 0;
 
-/** What answers a problem and what it costs so far. Before anything answers it, the hours are the person's guess. */
+/**
+ * What answers a problem and what it costs so far. Before anything answers it, the hours are the person's
+ * guess.
+ */
 export function answerOf(design: Design, problem: ProblemRow): Answer {
   const sums = costsAt(design, answeringPoints(design, problem));
   const guessed = !isAnswered(problem);

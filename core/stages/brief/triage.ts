@@ -15,7 +15,10 @@ export const STEP_ASKS: Readonly<Record<TriageStep, string>> = {
 
 export const isQuestioned = (requirement: RequirementRow) => requirement.ifNot !== undefined;
 
-/** Move a card. A deletion needs its reason; what was deleted may come back to any step. Throws InputError otherwise. */
+/**
+ * Move a card. A deletion needs its reason; what was deleted may come back to any step. Throws InputError
+ * otherwise.
+ */
 export function moveRequirement(
   design: Design,
   id: string,

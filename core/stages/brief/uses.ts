@@ -26,7 +26,10 @@ export function usedName(design: Design, use: UseRow): string {
   );
 }
 
-/** Things not used in `days` days up to `today` (YYYY-MM-DD), longest unused first. What was kept on purpose is not among them. */
+/**
+ * Things not used in `days` days up to `today` (YYYY-MM-DD), longest unused first. What was kept on purpose
+ * is not among them.
+ */
 export function unused(design: Design, today: string, days = UNUSED_DAYS): Unused[] {
   return design.uses
     .map((use) => ({

@@ -1,4 +1,7 @@
-/** What can meet each want, and through which carriers; wants with the same answers put together, so that the program stays small. */
+/**
+ * What can meet each want, and through which carriers; wants with the same answers put together, so that
+ * the program stays small.
+ */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
@@ -201,7 +204,10 @@ export interface Apart {
   candidates: readonly Candidate[];
 }
 
-/** Wants that have the same candidates at the same cost, put together, save for one that is to stand `apart`. Wants that nothing can meet are left out. */
+/**
+ * Wants that have the same candidates at the same cost, put together, save for one that is to stand
+ * `apart`. Wants that nothing can meet are left out.
+ */
 export function groupsOf(design: Design, wants: readonly WantRow[] = design.wants, apart?: Apart): Group[] {
   const groups = new Map<string, Group>();
   for (const want of wants) {

@@ -1,4 +1,7 @@
-/** Ways a device can be carried: a radio or wired port of a hub, of a coordinator in it, or of a bridge behind it. */
+/**
+ * Ways a device can be carried: a radio or wired port of a hub, of a coordinator in it, or of a bridge
+ * behind it.
+ */
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Ability, OptionRow, WantRow } from "./rows";

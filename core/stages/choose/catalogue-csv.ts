@@ -1,4 +1,7 @@
-/** The catalogue as a table for a spreadsheet, and back. Every fault is named by row, column and reason; nothing is taken in unless all is right. */
+/**
+ * The catalogue as a table for a spreadsheet, and back. Every fault is named by row, column and reason;
+ * nothing is taken in unless all is right.
+ */
 import Papa from "papaparse";
 import { checkRow } from "../../design/check-row";
 import { byId, type Design } from "../../design/collections";
@@ -104,7 +107,10 @@ function put(row: Record<string, unknown>, path: string, value: unknown) {
   own[last] = value;
 }
 
-/** `price (EUR)` as its name and the money in brackets. By hand: a pattern for it would try a heading of spaces every which way. */
+/**
+ * `price (EUR)` as its name and the money in brackets. By hand: a pattern for it would try a heading of
+ * spaces every which way.
+ */
 function headOf(text: string): { name: string; money?: string } {
   const whole = text.trim();
   const open = whole.endsWith(")") ? whole.lastIndexOf("(") : -1;
@@ -140,7 +146,10 @@ function readHeading(
 /** Characters of a first line that are looked at. */
 const MOST_HEADING = 20_000;
 
-/** What parts the cells: that by which most of the first filled line are columns of ours. Cells hold lists of their own, so counting marks would not do. */
+/**
+ * What parts the cells: that by which most of the first filled line are columns of ours. Cells hold lists
+ * of their own, so counting marks would not do.
+ */
 function delimiterOf(text: string): string {
   const line = /[^\s][^\r\n]*/.exec(text)?.[0].slice(0, MOST_HEADING) ?? "";
   const known = (delimiter: string) =>

@@ -37,7 +37,10 @@ const named = (list: readonly Chosen[], rest: string) =>
 
 type Port = ReturnType<typeof ports>[number];
 
-/** Closed controllers take what is of their line; the open ones must hold the rest: how many that are, and what they hold. */
+/**
+ * Closed controllers take what is of their line; the open ones must hold the rest: how many that are, and
+ * what they hold.
+ */
 function openLoad(own: readonly Port[], devices: readonly Chosen[]): { rest: number; holds: number } {
   const closed = new Map<string | undefined, number>();
   for (const port of own)
@@ -53,7 +56,10 @@ function openLoad(own: readonly Port[], devices: readonly Chosen[]): { rest: num
   };
 }
 
-/** Devices chosen from the catalogue that speak a protocol, and how many of them its open controllers have to hold, of what they can. */
+/**
+ * Devices chosen from the catalogue that speak a protocol, and how many of them its open controllers have
+ * to hold, of what they can.
+ */
 export function protocolLoad(
   design: Design,
   protocol: OptionRow["protocol"],

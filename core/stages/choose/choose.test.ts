@@ -33,7 +33,8 @@ function designWith(options: readonly OptionRow[], wants: WantRow[]): Design {
 }
 
 /**
- * Every way to meet every unit, tried one after another: the least cost with its penalty, or undefined where there is
+ * Every way to meet every unit, tried one after another: the least cost with its penalty, or undefined
+ * where there is
  * none. Shares nothing with the program but the list of candidates.
  */
 function exhaustive(design: Design): number | undefined {
@@ -262,7 +263,10 @@ describe("the program against trying everything", () => {
   });
 });
 
-/** The way a person would do it: hub by hub, always the one that lowers the sum most, each want by its cheapest option. */
+/**
+ * The way a person would do it: hub by hub, always the one that lowers the sum most, each want by its
+ * cheapest option.
+ */
 function greedy(design: Design): number {
   const settings = settingsOf(design);
   const carriers = carriersOf(design);

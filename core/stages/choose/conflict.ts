@@ -1,4 +1,7 @@
-/** When not everything can be had: the smallest set of wants that cannot be met together, and what to give up. */
+/**
+ * When not everything can be had: the smallest set of wants that cannot be met together, and what to give
+ * up.
+ */
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
@@ -44,7 +47,10 @@ export function reasonCounts(design: Design, want: WantRow): Conflict["reasons"]
     .sort((a, b) => b.options - a.options);
 }
 
-/** How many raised budgets are tried: what costs more than that many others is not what somebody on a budget takes. */
+/**
+ * How many raised budgets are tried: what costs more than that many others is not what somebody on a budget
+ * takes.
+ */
 const MOST_RAISES = 4;
 
 /** The budget raised to what the next dearer options cost, up to a whole unit of money, the least first. */
@@ -91,7 +97,10 @@ export function relaxations(design: Design, want: WantRow): GiveUp[] {
   ];
 }
 
-/** Smallest set of wants that hits every set of `sets`; sets hold ids. Branches on the first set not yet hit. */
+/**
+ * Smallest set of wants that hits every set of `sets`; sets hold ids. Branches on the first set not yet
+ * hit.
+ */
 export function smallestHitting(sets: readonly (readonly string[])[]): string[] {
   let best: string[] | undefined;
   const walk = (chosen: string[]) => {
@@ -119,8 +128,10 @@ function irreducible(highs: Highs, design: Design, wants: readonly WantRow[]): W
 }
 
 /**
- * The smallest set of wants that cannot be met together, found by hitting sets: whatever set can be met is grown as
- * far as it goes; what is left out of it must be hit by every conflict; the smallest set that hits all of those is
+ * The smallest set of wants that cannot be met together, found by hitting sets: whatever set can be met is
+ * grown as
+ * far as it goes; what is left out of it must be hit by every conflict; the smallest set that hits all of
+ * those is
  * either a conflict, and then none is smaller, or can be met, and gives one more set to hit.
  * After `rounds` without an answer the irreducible set is returned instead. Undefined where all can be met.
  */

@@ -26,7 +26,10 @@ export const timesSplit = (split: Split, n: number): Split => ({
   run: split.run * n,
 });
 
-/** Money a year that one piece takes: its own power, its cells, what is paid for it, the hours of its upkeep. */
+/**
+ * Money a year that one piece takes: its own power, its cells, what is paid for it, the hours of its
+ * upkeep.
+ */
 export function yearlyOf(
   option: OptionRow,
   settings: ChooseSettings,
@@ -56,7 +59,10 @@ export function pieceCost(option: OptionRow, settings: ChooseSettings): Split {
 export const piecesOf = (option: OptionRow, want: WantRow) =>
   option.kind === "lamp" && want.function === "light" ? (want.lampsEach ?? 1) : 1;
 
-/** One unit of a want by an option, its cable and a second device (the switch that stays in reach of a hand) included. */
+/**
+ * One unit of a want by an option, its cable and a second device (the switch that stays in reach of a hand)
+ * included.
+ */
 export function unitCost(design: Design, want: WantRow, option: OptionRow, companion?: OptionRow): Split {
   const settings = settingsOf(design);
   let split = timesSplit(pieceCost(option, settings), piecesOf(option, want));

@@ -112,7 +112,8 @@ it("a window beyond the corner of a room, in the same wall, is none of its windo
       },
       hall!,
     );
-  // The hall is 10 m wide: a window with its middle at 9.5 m is its own, one at 10.5 or 14.5 m is the neighbour's.
+  // The hall is 10 m wide: a window with its middle at 9.5 m is its own, one at 10.5 or 14.5 m is the
+  // neighbour's.
   expect(windows(9)).toBe(1);
   expect(windows(10)).toBe(0);
   expect(windows(9, 10, 14)).toBe(1);

@@ -1,4 +1,7 @@
-/** Wants from what the design already knows: problems, the switch map, points that are placed, templates by type of room. */
+/**
+ * Wants from what the design already knows: problems, the switch map, points that are placed, templates by
+ * type of room.
+ */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { WANT_FUNCTIONS, type WantFunction, type WantNeed, type WantRow } from "./rows";
@@ -28,7 +31,10 @@ interface Hint {
   wants: { fn: WantFunction; needs?: WantNeed[] }[];
 }
 
-/** What a problem's own words point to, for problems that nothing answers yet. A designer ticks what is right. */
+/**
+ * What a problem's own words point to, for problems that nothing answers yet. A designer ticks what is
+ * right.
+ */
 const HINTS: readonly Hint[] = [
   { words: /dark|stair|stumble|fall/i, wants: [{ fn: "light" }, { fn: "presence" }] },
   { words: /overheat|hot|heating left|cold|draught/i, wants: [{ fn: "climate sensing" }] },
@@ -297,8 +303,10 @@ const sameWant = (a: Omit<WantRow, "id">, b: Omit<WantRow, "id">) =>
   a.room === b.room && a.function === b.function && (a.leg ?? "") === (b.leg ?? "");
 
 /**
- * Wants that could be put down, from each source named, in that order. A want the design has, or an earlier source
- * has proposed, is not proposed again; where a later one has more to say (a problem, being critical), the first keeps it.
+ * Wants that could be put down, from each source named, in that order. A want the design has, or an earlier
+ * source
+ * has proposed, is not proposed again; where a later one has more to say (a problem, being critical), the
+ * first keeps it.
  */
 export function proposeWants(design: Design, sources: readonly WantSource[]): Proposal[] {
   const make: Record<WantSource, (of: Design) => Proposal[]> = {

@@ -1,4 +1,7 @@
-/** Why this and not that: for each want of a plan the next option and what it lost by; hubs against needs; what changed between two plans. */
+/**
+ * Why this and not that: for each want of a plan the next option and what it lost by; hubs against needs;
+ * what changed between two plans.
+ */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { OptionRow, WantRow } from "./rows";
@@ -21,14 +24,20 @@ export function pickText(design: Design, pick: Picked): string {
 
 export interface WhyNot {
   option: string;
-  /** Money the whole plan would cost more with it, controllers and accounts it needs included; less where negative. */
+  /**
+   * Money the whole plan would cost more with it, controllers and accounts it needs included; less where
+   * negative.
+   */
   more?: number;
   /** Worked out anew by the solver, and not only with the rest of the plan as it is. */
   solved?: true;
   text: string;
 }
 
-/** Why an option was not picked for a want in a plan; `all`: the candidates of the want, where they are known already. */
+/**
+ * Why an option was not picked for a want in a plan; `all`: the candidates of the want, where they are
+ * known already.
+ */
 export function whyNot(
   design: Design,
   plan: Plan,
@@ -79,7 +88,8 @@ function freedBy(plan: Plan, want: WantRow): PlanController[] {
 }
 
 /**
- * The whole plan with candidate `one` for a want, everything else as it is: what the want's units cost more, and the
+ * The whole plan with candidate `one` for a want, everything else as it is: what the want's units cost
+ * more, and the
  * controllers, bridges and accounts that come and go with it.
  */
 function exchanged(design: Design, plan: Plan, want: WantRow, one: Candidate): Exchange {
@@ -212,7 +222,10 @@ export function differenceText(
 /** What stops a candidate. */
 type FailsWith = Pick<Candidate, "offline" | "hubless" | "battery">;
 
-/** The option that came next for a want with the rest of the plan as it is, and what it lost by; undefined where there is no other. */
+/**
+ * The option that came next for a want with the rest of the plan as it is, and what it lost by; undefined
+ * where there is no other.
+ */
 export function nextBest(design: Design, plan: Plan, want: WantRow): WhyNot | undefined {
   const picked = new Set(plan.picks.filter((pick) => pick.want === want.id).map((pick) => pick.option));
   const known = allCandidates(design).get(want.id) ?? [];
@@ -229,7 +242,8 @@ export interface Ask {
 }
 
 /**
- * Wants that ask a hub for the same, put together. The room counts where it decides what may be put there: cable that
+ * Wants that ask a hub for the same, put together. The room counts where it decides what may be put there:
+ * cable that
  * may not be laid, an emitter in line of sight.
  */
 export function asksOf(design: Design): Ask[] {
@@ -347,7 +361,10 @@ function changeWhy(
   return "the sum of all choices costs less this way";
 }
 
-/** What differs between two plans of the same kind, want by want, and why. Compares what is bought and what carries it. */
+/**
+ * What differs between two plans of the same kind, want by want, and why. Compares what is bought and what
+ * carries it.
+ */
 export function planChanges(
   before: { design: Design; plan: Plan },
   after: { design: Design; plan: Plan },

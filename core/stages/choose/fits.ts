@@ -19,7 +19,10 @@ const LACKS: Readonly<Record<WantNeed, string>> = {
   fast: "answers too slowly",
 };
 
-/** Money for all units of a want before anything runs: bought and fitted, cable and a switch beside it included. */
+/**
+ * Money for all units of a want before anything runs: bought and fitted, cable and a switch beside it
+ * included.
+ */
 export const upfront = (want: WantRow, unit: Split) => (unit.buy + unit.fit) * want.count;
 
 /** A want's budget covers all of it together. */
@@ -108,7 +111,10 @@ function schoolAgainst(design: Design, want: WantRow, option: OptionRow, role: R
   return reasons;
 }
 
-/** Reasons why `option` cannot meet `want` in its role, none where it can. Carriers are another question (carriers.ts). */
+/**
+ * Reasons why `option` cannot meet `want` in its role, none where it can. Carriers are another question
+ * (carriers.ts).
+ */
 export function reasonsAgainst(
   design: Design,
   want: WantRow,

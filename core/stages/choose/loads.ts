@@ -5,8 +5,10 @@ export const LOAD_CLASSES = ["resistive", "electronic", "motor", "heater"] as co
 export type LoadClass = (typeof LOAD_CLASSES)[number];
 
 /**
- * Share of a contact's rating that is planned, by what hangs on it. Continuous load to 80 %; lamps and supplies with
- * capacitors pull many times their current when switched on; motors pull several times theirs and weld contacts when
+ * Share of a contact's rating that is planned, by what hangs on it. Continuous load to 80 %; lamps and
+ * supplies with
+ * capacitors pull many times their current when switched on; motors pull several times theirs and weld
+ * contacts when
  * they are cut off; heaters run for hours at full load.
  */
 export const PLANNED_SHARE: Readonly<Record<LoadClass, { share: number; why: string }>> = {
@@ -21,8 +23,10 @@ export const loadClassOf = (fn: WantFunction): LoadClass =>
   fn === "light" ? "electronic" : fn === "fixed load" ? "motor" : "resistive";
 
 /**
- * Load in W that may be planned on an option, with where the limit comes from; undefined where it has no rating.
- * A dimmer is planned to its LED rating, or to half of what is printed for incandescent load; a contact to its share.
+ * Load in W that may be planned on an option, with where the limit comes from; undefined where it has no
+ * rating.
+ * A dimmer is planned to its LED rating, or to half of what is printed for incandescent load; a contact to
+ * its share.
  */
 export function plannedW(
   option: OptionRow,

@@ -58,7 +58,10 @@ export interface Progress {
   bound?: number;
 }
 
-/** Nodes of the search tree after which the best found so far is taken. Work, not time: a slow machine answers the same. */
+/**
+ * Nodes of the search tree after which the best found so far is taken. Work, not time: a slow machine
+ * answers the same.
+ */
 export const MOST_NODES = 4000;
 
 export interface MinimiseOptions {
@@ -73,7 +76,8 @@ export const valueOf = (cost: readonly number[], values: Float64Array) =>
   values.reduce((sum, value, column) => sum + value * cost[column]!, 0);
 
 /**
- * Minimise Σ cost[i]·x[i]. Ends at the proven optimum or after `nodes` with the best found so far and its bound.
+ * Minimise Σ cost[i]·x[i]. Ends at the proven optimum or after `nodes` with the best found so far and its
+ * bound.
  * Throws where the solver itself fails, which it does not for any program built with the functions above.
  */
 export function minimise(

@@ -62,7 +62,10 @@ export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({
   kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)),
 }));
 
-/** Build the program for some of the wants. `leaveOut`: units may stay unmet, for when not all can be met together. `apart`: a want that is a group of its own. */
+/**
+ * Build the program for some of the wants. `leaveOut`: units may stay unmet, for when not all can be met
+ * together. `apart`: a want that is a group of its own.
+ */
 export function choiceModel(
   design: Design,
   wants: readonly WantRow[] = design.wants,

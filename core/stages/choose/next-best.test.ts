@@ -57,7 +57,10 @@ const part = (
   labourMin: 0,
 });
 
-/** 26 wants over radios that hold three devices each: hard enough that the search does not end at its first node. */
+/**
+ * 26 wants over radios that hold three devices each: hard enough that the search does not end at its first
+ * node.
+ */
 function tight(seed: number): Design {
   const FNS: WantRow["function"][] = [
     "presence",
@@ -399,7 +402,8 @@ test("what is used of a protocol: closed controllers take their own line, the op
     status: "chosen" as const,
     protocol: "Zigbee" as const,
   }));
-  // Five of the line, three of them on its own two controllers; two and the three others on the open one, which holds four.
+  // Five of the line, three of them on its own two controllers; two and the three others on the open one,
+  // which holds four.
   expect(protocolLoad(design, "Zigbee")).toEqual({ devices: 8, onOpen: 5, holds: 4, controllers: 3 });
   expect(chooseChecks(design).find((one) => one.code === "choose.radio-limit")).toMatchObject({
     measured: 5,

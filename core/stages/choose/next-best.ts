@@ -1,4 +1,7 @@
-/** What came next for a want, worked out anew: the best plan of the same kind in which it is met by something else. */
+/**
+ * What came next for a want, worked out anew: the best plan of the same kind in which it is met by
+ * something else.
+ */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { WantRow } from "./rows";
@@ -27,7 +30,10 @@ function othersOf(design: Design, want: WantRow, picked: ReadonlySet<string>): C
   );
 }
 
-/** The option that came next for a want and what the whole plan would cost more with it; undefined where nothing else can be had with the rest. */
+/**
+ * The option that came next for a want and what the whole plan would cost more with it; undefined where
+ * nothing else can be had with the rest.
+ */
 export function nextBestSolved(highs: Highs, design: Design, plan: Plan, want: WantRow): WhyNot | undefined {
   const picked = new Set(plan.picks.filter((pick) => pick.want === want.id).map((pick) => pick.option));
   const candidates = othersOf(design, want, picked);

@@ -12,7 +12,10 @@ const money = (value: number) => round2(value);
 export interface ChooseJson {
   plans: {
     name: string;
-    /** Over the years, and that with the penalty for controllers, bridges and accounts: what bound and gap are about. */
+    /**
+     * Over the years, and that with the penalty for controllers, bridges and accounts: what bound and gap
+     * are about.
+     */
     cost: number;
     weighed: number;
     bound: number;

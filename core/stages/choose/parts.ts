@@ -1,4 +1,7 @@
-/** What a choice is made from: where none of these has changed, its plans still stand. Light, so that a screen can ask without the solver. */
+/**
+ * What a choice is made from: where none of these has changed, its plans still stand. Light, so that a
+ * screen can ask without the solver.
+ */
 import { type Design } from "../../design/collections";
 import { partOf, type Part } from "../../design/kept";
 import { dropsOf } from "../runs/drops";

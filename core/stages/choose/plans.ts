@@ -108,7 +108,8 @@ function betterBy(costs: readonly number[][], one: Float64Array, other: Float64A
 }
 
 /**
- * The same plan without controllers, bridges and accounts that nothing in it needs. A search that was ended early may
+ * The same plan without controllers, bridges and accounts that nothing in it needs. A search that was ended
+ * early may
  * leave some open; what stands in the house and stays is kept.
  */
 export function withoutIdle(model: ChoiceModel, solution: Float64Array): Float64Array {
@@ -143,8 +144,10 @@ export function withoutIdle(model: ChoiceModel, solution: Float64Array): Float64
 }
 
 /**
- * Solve one program for one kind of plan: first what the plan is named for, then the least money that still has it.
- * `known`: solutions of the same program, whatever they were sought for; the answer is never worse than any of them.
+ * Solve one program for one kind of plan: first what the plan is named for, then the least money that still
+ * has it.
+ * `known`: solutions of the same program, whatever they were sought for; the answer is never worse than any
+ * of them.
  */
 function solveKind(
   highs: Highs,
@@ -351,8 +354,10 @@ export interface Choice {
 }
 
 /**
- * The three plans of a design. Wants that nothing in the catalogue can meet stand in each plan's `missed`; where the
- * rest cannot be met together, as many units as can be are met, and `clash` says so (conflict.ts then finds out why).
+ * The three plans of a design. Wants that nothing in the catalogue can meet stand in each plan's `missed`;
+ * where the
+ * rest cannot be met together, as many units as can be are met, and `clash` says so (conflict.ts then finds
+ * out why).
  */
 export function choose(
   highs: Highs,

@@ -253,7 +253,10 @@ export const PROTOCOL_TABLE: readonly ProtocolProfile[] = [
   },
 ];
 
-/** How far a radio carries indoors, in three classes; undefined where there is a cable. By metres a hop, then by whether others pass it on. */
+/**
+ * How far a radio carries indoors, in three classes; undefined where there is a cable. By metres a hop,
+ * then by whether others pass it on.
+ */
 export function rangeClass(profile: ProtocolProfile): "a room" | "a floor" | "a house" | undefined {
   if (profile.rangeM === undefined) return undefined;
   if (profile.topology === "mesh" || profile.rangeM > 16) return "a house";

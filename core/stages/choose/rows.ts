@@ -1,4 +1,7 @@
-/** Rows of choosing: the catalogue, what each room must do, the controllers that stand in the house, plans that were accepted. */
+/**
+ * Rows of choosing: the catalogue, what each room must do, the controllers that stand in the house, plans
+ * that were accepted.
+ */
 import {
   Choice,
   Choices,
@@ -164,7 +167,10 @@ export class OptionRow {
   @Id() id!: string;
   @Choice(OPTION_KINDS) kind!: OptionKind;
   @Text({ max: 80 }) name!: string;
-  /** Its product line, by a letter or word of your own: what a closed hub goes by, and what ends when its maker stops. */
+  /**
+   * Its product line, by a letter or word of your own: what a closed hub goes by, and what ends when its
+   * maker stops.
+   */
   @Text({ max: 20, optional: true }) line?: string;
   @Choice(PROTOCOLS) protocol!: (typeof PROTOCOLS)[number];
   @Choices(WANT_FUNCTIONS) serves!: WantFunction[];

@@ -16,7 +16,10 @@ export const settingsOf = (design: Design): ChooseSettings => design.design.choo
 /** Hours of a mean year. */
 export const YEAR_H = 8766;
 
-/** What a cell costs, by size (IEC 60086 designations and trade names of sizes). Typical; rechargeable packs cost nothing but their mains. */
+/**
+ * What a cell costs, by size (IEC 60086 designations and trade names of sizes). Typical; rechargeable packs
+ * cost nothing but their mains.
+ */
 export const CELL_PRICE: Readonly<Record<string, number>> = {
   AA: 0.6,
   AAA: 0.55,

@@ -30,7 +30,10 @@ const MOVES = new Set<OptionRow["kind"]>([
   "water valve",
 ]);
 
-/** It cannot be put up without a cable that is not there: its own wire, a low-voltage feed, or mains at a place that has none. */
+/**
+ * It cannot be put up without a cable that is not there: its own wire, a low-voltage feed, or mains at a
+ * place that has none.
+ */
 export const needsCable = (option: OptionRow) =>
   isWired(option) ||
   option.supply === "PoE" ||
@@ -38,7 +41,10 @@ export const needsCable = (option: OptionRow) =>
   option.supply === "low voltage" ||
   (option.supply === "mains" && MOVES.has(option.kind) && !option.id.startsWith("presence"));
 
-/** Rooms in which no new cable may be laid, with the constraint that says so; "*" stands for the whole house. */
+/**
+ * Rooms in which no new cable may be laid, with the constraint that says so; "*" stands for the whole
+ * house.
+ */
 export const cableBans = memoByParts(["constraints"], (design): ReadonlyMap<string, string> => {
   const bans = new Map<string, string>();
   const noCable = design.constraints.filter((row) => row.kind === "no new cable");
@@ -59,7 +65,10 @@ export function switchesOf(design: Design, want: WantRow): SwitchRow[] {
   return (leg?.switches ?? []).flatMap((one) => byId(design, "switches").get(one.switch) ?? []);
 }
 
-/** Room the controllers stand in: that of the first controller placed, else of the first point of kind hub, else of the first closet. */
+/**
+ * Room the controllers stand in: that of the first controller placed, else of the first point of kind hub,
+ * else of the first closet.
+ */
 export const hubRoom = memoByParts(["hubs", "points", "closets"], (design): string | undefined => {
   for (const hub of design.hubs) {
     const room =
@@ -80,7 +89,10 @@ interface CableCost {
   source: string;
 }
 
-/** What the cable of one unit costs, by kind of point: the mean of such points that are drawn, else what is usual. */
+/**
+ * What the cable of one unit costs, by kind of point: the mean of such points that are drawn, else what is
+ * usual.
+ */
 const cableByKind = memoByParts([dropsOf], (design): ReadonlyMap<string, CableCost> => {
   const sums = new Map<string, { buy: number; hours: number; points: Set<string> }>();
   for (const drop of dropsOf(design)) {

@@ -83,7 +83,10 @@ export function linesOf(design: Design, plan: Plan): { line: string; units: numb
     .sort((a, b) => b.units - a.units || a.line.localeCompare(b.line));
 }
 
-/** What becomes of each want when the maker of a line stops: gone with its computers, or on without updates and spares. */
+/**
+ * What becomes of each want when the maker of a line stops: gone with its computers, or on without updates
+ * and spares.
+ */
 export const makerStops = (design: Design, plan: Plan, line: string): Loss[] =>
   losses(design, plan, (pick) => {
     const parts = [pick.option, pick.companion, pick.via, pick.hub]

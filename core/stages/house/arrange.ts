@@ -117,7 +117,10 @@ export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Cha
   return withSettled(design, changes, new Set(rows.map(({ row }) => row.level)));
 }
 
-/** Mirror rows over the upright (`across`) or level line through the middle of their frame. Windows swap sides. */
+/**
+ * Mirror rows over the upright (`across`) or level line through the middle of their frame. Windows swap
+ * sides.
+ */
 export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" | "down"): Change[] {
   const places: Xy[] = [];
   for (const ref of refs) mapped(ref.in, rowOf(design, ref), (at) => (places.push(at), [at[0], at[1]]));
@@ -213,7 +216,10 @@ function freeCode(rows: readonly { code: string }[], code: string): string {
   return free;
 }
 
-/** What belongs to a room: the room, what stands in it, and the walls that lie along its outline, openings included. */
+/**
+ * What belongs to a room: the room, what stands in it, and the walls that lie along its outline, openings
+ * included.
+ */
 export function ofRoom(design: Design, id: string): Ref[] {
   const room = byId(design, "rooms").get(id) ?? fail("room", `"${id}" does not exist`);
   const alongside = (wall: Rows["walls"]) => {

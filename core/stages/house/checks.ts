@@ -86,7 +86,10 @@ const openingFindings = memoByRow(
   },
 );
 
-/** Points that hang where there is no room: above the void of their level, or under its floor. Out of doors there is no ceiling. */
+/**
+ * Points that hang where there is no room: above the void of their level, or under its floor. Out of doors
+ * there is no ceiling.
+ */
 const heightFindings = memoByRow(
   ["design", "levels", "rooms", "kinds", "roomKits"],
   (design, point: PointRow): Finding[] => {

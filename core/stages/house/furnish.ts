@@ -14,8 +14,10 @@ const box = (x: number, y: number, wide: number, deep: number): [number, number]
 const KINDS: readonly FixtureRow["kind"][] = ["duct", "sprinkler", "beam", "furniture"];
 
 /**
- * The house with a fixture, a lamp behind a switch and a door in every room, a mains run along every corridor beside
- * its trunk and one across it, a no-go area on every level, fire in its walls, shades whose motors say what they
+ * The house with a fixture, a lamp behind a switch and a door in every room, a mains run along every
+ * corridor beside
+ * its trunk and one across it, a no-go area on every level, fire in its walls, shades whose motors say what
+ * they
  * need, and pairs of points kept symmetric. The same seed gives the same house.
  */
 export function furnished(design: Design, seed: number): Design {

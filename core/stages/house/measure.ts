@@ -46,10 +46,13 @@ export interface Closure {
 }
 
 /**
- * Walk round a room by its measured sides, metres, turning as they were taped (`headings`, degrees on the sheet), or
- * as the outline turns where nobody noted that. An outline that was shut by shifting its corners has other angles than
+ * Walk round a room by its measured sides, metres, turning as they were taped (`headings`, degrees on the
+ * sheet), or
+ * as the outline turns where nobody noted that. An outline that was shut by shifting its corners has other
+ * angles than
  * the tape had, and would hide part of the error.
- * A slip in a side shows as an error along that side; of parallel sides the one whose corrected length is nearest
+ * A slip in a side shows as an error along that side; of parallel sides the one whose corrected length is
+ * nearest
  * to the drawn one is named first.
  */
 export function closure(

@@ -120,7 +120,10 @@ export function outsideOf(design: Design, wall: WallRow): OpeningRow["outsideIs"
   return right === left ? "none" : right ? "left" : "right";
 }
 
-/** Which side is outside, for an opening of which nobody has said: by the rooms, else as another opening of its wall has it. */
+/**
+ * Which side is outside, for an opening of which nobody has said: by the rooms, else as another opening of
+ * its wall has it.
+ */
 export function likelyOutside(design: Design, opening: OpeningRow): OpeningRow["outsideIs"] {
   const wall = byId(design, "walls").get(opening.wall);
   if (!wall) return "none";
@@ -181,7 +184,10 @@ export function azimuthWorking(design: Design, opening: OpeningRow): Working | u
   };
 }
 
-/** Openings in the walls round a room: the middle of each, taken to the room's outline, and the way along its wall. */
+/**
+ * Openings in the walls round a room: the middle of each, taken to the room's outline, and the way along
+ * its wall.
+ */
 export function openingsOf(
   design: Design,
   room: RoomRow,

@@ -80,7 +80,10 @@ export function changePoint(design: Design, id: string, values: Partial<Omit<Poi
   return [{ in: "points", put }];
 }
 
-/** A new point of a kind at (x, y) of a level, at the kind's mounting height, ending at the closet with the shortest way. */
+/**
+ * A new point of a kind at (x, y) of a level, at the kind's mounting height, ending at the closet with the
+ * shortest way.
+ */
 export function addPoint(
   design: Design,
   newId: string,
@@ -135,7 +138,10 @@ export function duplicatePoint(design: Design, id: string, newId: string): Chang
   ];
 }
 
-/** Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in automations and problems. */
+/**
+ * Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in
+ * automations and problems.
+ */
 export function removePoint(design: Design, id: string): Change[] {
   existing(design, id);
   return removeRows(design, [{ in: "points", id }]);

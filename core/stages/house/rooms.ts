@@ -9,7 +9,10 @@ import { facesOf, type Face } from "./faces";
 /** Two outlines whose areas differ by more than this part are not the same room. */
 const LIKE = 0.35;
 
-/** A place inside an outline: its centre of area, or where that lies outside the middle of a triangle that does not. */
+/**
+ * A place inside an outline: its centre of area, or where that lies outside the middle of a triangle that
+ * does not.
+ */
 export function insideOf(outline: readonly Xy[]): [number, number] {
   const middle = centroid(outline);
   if (contains(outline, middle)) return middle;
@@ -42,7 +45,8 @@ function freeRoom(taken: Set<string>): { name: string; code: string } {
 }
 
 /**
- * Rooms for every closed space of a level that has none yet. `newId` gives ids. Rooms that are there stay as they are,
+ * Rooms for every closed space of a level that has none yet. `newId` gives ids. Rooms that are there stay
+ * as they are,
  * except that their outline is set to their walls where `refit` is asked.
  */
 export function findRooms(
@@ -81,7 +85,10 @@ export function sameOutline(a: readonly Xy[], b: readonly Xy[]): boolean {
   return b.some((_, shift) => a.every((p, i) => near(p, b[(i + shift) % b.length]!)));
 }
 
-/** The new outline from the corner on that lies nearest to where the old one starts: sides keep their numbers, and what was measured of them stays theirs. */
+/**
+ * The new outline from the corner on that lies nearest to where the old one starts: sides keep their
+ * numbers, and what was measured of them stays theirs.
+ */
 export function startingLike(old: readonly Xy[], outline: readonly [number, number][]): [number, number][] {
   const far = (shift: number) =>
     old.length === outline.length

@@ -1,4 +1,7 @@
-/** Rows of the house itself: where things can be. Metres; x right, y down the sheet, z up from the level's floor. */
+/**
+ * Rows of the house itself: where things can be. Metres; x right, y down the sheet, z up from the level's
+ * floor.
+ */
 import { Choice, Flag, Id, Num, One, Ref, Text, Whole, XyList } from "../../design/fields";
 import { SOURCES } from "../../design/vocabulary";
 

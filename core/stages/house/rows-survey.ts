@@ -1,4 +1,7 @@
-/** Rows a survey adds to the house: what other trades have there, switches and lamps, measurements, underlays. */
+/**
+ * Rows a survey adds to the house: what other trades have there, switches and lamps, measurements,
+ * underlays.
+ */
 import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Whole, XyList } from "../../design/fields";
 import { DAY } from "../../design/vocabulary";
 
@@ -78,7 +81,10 @@ export class LegSwitch {
   @Whole({ min: 1, max: 8 }) gang!: number;
 }
 
-/** A switched leg: what one or more gangs work together. Two gangs make it two-way, more than two need intermediates. */
+/**
+ * A switched leg: what one or more gangs work together. Two gangs make it two-way, more than two need
+ * intermediates.
+ */
 export class LegRow {
   @Id() id!: string;
   @Text({ max: 60 }) name!: string;
@@ -137,7 +143,10 @@ export class MeasurementRow {
   @Text({ max: 10, optional: true, pattern: DAY }) on?: string;
 }
 
-/** A picture of a builder's drawing under the plan. The picture itself is kept beside the design, by its hash. */
+/**
+ * A picture of a builder's drawing under the plan. The picture itself is kept beside the design, by its
+ * hash.
+ */
 export class UnderlayRow {
   @Id() id!: string;
   @Ref("levels") level!: string;

@@ -128,7 +128,10 @@ function liesOn(one: WallRow, other: WallRow): [number, number] | undefined {
   return to - from > DOUBLED_M ? [from, to] : undefined;
 }
 
-/** Pairs of walls of one level whose bodies lie on each other, the one that gives way first. Sorted along x, so that few pairs are looked at. */
+/**
+ * Pairs of walls of one level whose bodies lie on each other, the one that gives way first. Sorted along x,
+ * so that few pairs are looked at.
+ */
 export function doubledWalls(
   walls: readonly WallRow[],
 ): { wall: WallRow; on: WallRow; part: [number, number] }[] {
@@ -167,7 +170,8 @@ const doubledFindings = memoByParts(["levels", "walls", "openings", "constraints
       [to, length],
     ].filter(([s, t]) => t! - s! >= LEAST_WALL_M) as [number, number][];
     const bare = !design.openings.some((opening) => opening.wall === wall.id);
-    // Cut back where one end is left, taken out where none is; what carries openings or is left at both ends is for a person.
+    // Cut back where one end is left, taken out where none is; what carries openings or is left at both
+    // ends is for a person.
     const changes =
       !bare || rests.length > 1
         ? undefined

@@ -51,7 +51,10 @@ export function gangsOf(design: Design, lampId: string): Gang[] {
   });
 }
 
-/** Gangs of which nobody knows yet what they work, room by room: the walk list. A gang traced to something else is known. */
+/**
+ * Gangs of which nobody knows yet what they work, room by room: the walk list. A gang traced to something
+ * else is known.
+ */
 export function unknownGangs(design: Design): Gang[] {
   const last = new Map<string, TraceRow>();
   for (const trace of [...design.traces].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)))
@@ -71,7 +74,8 @@ export function unknownGangs(design: Design): Gang[] {
 }
 
 /**
- * Write down what was seen when a gang was operated. Where lamps changed, the gang joins the leg they are on, or a
+ * Write down what was seen when a gang was operated. Where lamps changed, the gang joins the leg they are
+ * on, or a
  * new leg is made of them. Throws InputError where lamps are said to have changed but none is named.
  */
 export function traceGang(

@@ -38,7 +38,8 @@ const HEADINGS: Readonly<Record<string, number>> = {
 };
 
 /**
- * Sides as typed or pasted, one a line or parted by semicolons: `3.8m right`, `12' 6" d`, `2.4 @ 135`, `↑ 87in`.
+ * Sides as typed or pasted, one a line or parted by semicolons: `3.8m right`, `12' 6" d`, `2.4 @ 135`, `↑
+ * 87in`.
  * Without a direction a side turns right from the one before. Throws InputError naming the line.
  */
 export function parseSides(text: string, bare: "m" | "ft" = "m"): TypedSide[] {
@@ -129,7 +130,8 @@ export interface TapedRoom {
 }
 
 /**
- * A room from its taped inner sides: walls are put outside the sides, by half their thickness, except along walls
+ * A room from its taped inner sides: walls are put outside the sides, by half their thickness, except along
+ * walls
  * that stand there already; the measured lengths are kept as they were typed. Throws InputError for fewer than
  * three sides or a walk that ends farther from its start than a tenth of its length.
  */

@@ -23,7 +23,10 @@ export function wallOf(design: Design, id: string): WallRow {
   return byId(design, "walls").get(id) ?? fail("wall", `"${id}" does not exist`);
 }
 
-/** Add what follows from changes to walls: rooms take their new shape, and what stands in another room now belongs to it. */
+/**
+ * Add what follows from changes to walls: rooms take their new shape, and what stands in another room now
+ * belongs to it.
+ */
 export function withRooms(design: Design, level: string, changes: Change[]): Change[] {
   const shaped = [...changes, ...followWalls(design, level, changes)];
   return [...shaped, ...resettle(applyChanges(design, shaped), level)];
@@ -148,7 +151,10 @@ function hangsOn(wall: WallRow, at: Xy): boolean {
   return !foot.clamped && distance(at, foot.at) <= wall.thicknessM / 2 + HANG_M;
 }
 
-/** Cut a wall in two at so many metres from its a; openings go with the part they are in. Throws where one lies across the cut. */
+/**
+ * Cut a wall in two at so many metres from its a; openings go with the part they are in. Throws where one
+ * lies across the cut.
+ */
 export function splitWall(design: Design, id: string, atM: number, newId: string): Change[] {
   const wall = wallOf(design, id);
   const length = wallLengthM(wall);
@@ -223,7 +229,8 @@ export interface Snap {
 }
 
 /**
- * Where a wall's end goes when the pointer is at `to`: another wall's end, else on its centre line, else in line
+ * Where a wall's end goes when the pointer is at `to`: another wall's end, else on its centre line, else in
+ * line
  * with the start at a right angle or parallel to a wall near, else the grid. `reach` in metres.
  */
 export function snapEnd(

@@ -133,7 +133,10 @@ function routesTo(graph: Graph, point: PointRow, closet: string): Route[] {
   return [...found.values()].sort((a, b) => a.pathM + a.riseM - b.pathM - b.riseM);
 }
 
-/** Ways a point's cables can go, the shortest to its own closet first; one to every other closet. At most `most`. */
+/**
+ * Ways a point's cables can go, the shortest to its own closet first; one to every other closet. At most
+ * `most`.
+ */
 export function alternativesOf(design: Design, point: PointRow, most = 5): Alternative[] {
   const graph = routeGraph(design);
   const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && drop.cableType);
@@ -226,7 +229,10 @@ export const capacityWorking = (one: Capacity): Working => ({
   ],
 });
 
-/** Pin all cables of a point to the ways of a route, at a closet; without a pin they go the shortest way again. */
+/**
+ * Pin all cables of a point to the ways of a route, at a closet; without a pin they go the shortest way
+ * again.
+ */
 export function pinRoute(
   design: Design,
   point: PointRow,

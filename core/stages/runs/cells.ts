@@ -1,4 +1,7 @@
-/** What stage 4 has in the ledger: drops, cable, reels, power over data, the weakest link, and what it all costs. */
+/**
+ * What stage 4 has in the ledger: drops, cable, reels, power over data, the weakest link, and what it all
+ * costs.
+ */
 import type { Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { counted } from "../../design/words";

@@ -1,4 +1,7 @@
-/** What other trades have on the same ceiling and wall, how far each kind keeps from it, and the nearest free place. */
+/**
+ * What other trades have on the same ceiling and wall, how far each kind keeps from it, and the nearest
+ * free place.
+ */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts, memoByRow, memoSame } from "../../design/kept";
 import type { FixtureRow } from "../house/rows-survey";
@@ -21,7 +24,10 @@ export function classOf(kind: KindRow): PointClass {
 
 export type ObstacleKind = FixtureRow["kind"] | "door leaf";
 
-/** Metres a point keeps from a thing, by what both are; and why. Usual practice; a thing's own clearance counts where it is more. */
+/**
+ * Metres a point keeps from a thing, by what both are; and why. Usual practice; a thing's own clearance
+ * counts where it is more.
+ */
 export const CLEARANCE_M: Readonly<
   Partial<Record<ObstacleKind, Readonly<Partial<Record<PointClass, { m: number; why: string }>>>>>
 > = {
@@ -85,7 +91,10 @@ const UP_DOWN_M = 0.3;
 /** A lamp under a ceiling is taken as so large, where its hole is not known. */
 const LAMP_RADIUS_M = 0.05;
 
-/** Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are, whatever else moves. */
+/**
+ * Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are,
+ * whatever else moves.
+ */
 const ceilingLights = memoSame(
   ["levels", "kinds", "points"],
   (design) =>
@@ -236,7 +245,8 @@ const SEARCH_M = 3;
 const STEP_M = 0.05;
 
 /**
- * The nearest place in its room where a point is clear of everything: on the same wall where it hangs on one; for one
+ * The nearest place in its room where a point is clear of everything: on the same wall where it hangs on
+ * one; for one
  * of a symmetric pair a place whose mirror image is clear as well. Undefined where there is none within 3 m.
  */
 export function freePlace(design: Design, point: PointRow): { x: number; y: number } | undefined {
@@ -276,7 +286,10 @@ export function freePlace(design: Design, point: PointRow): { x: number; y: numb
   return best && { x: best.x, y: best.y };
 }
 
-/** Does a place lie along the same side of the room as the point? A plate does not go round the corner by itself. */
+/**
+ * Does a place lie along the same side of the room as the point? A plate does not go round the corner by
+ * itself.
+ */
 function sameSide(outline: readonly Xy[], point: PointRow, at: Xy): boolean {
   const side = (p: Xy) =>
     outline

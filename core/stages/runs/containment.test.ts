@@ -124,7 +124,10 @@ it("lays circles that neither overlap nor leave the bore; all of them while they
   );
 });
 
-/** The ground trunk as a conduit, with `cameras` cameras beyond its far end and their cables all the way along it. */
+/**
+ * The ground trunk as a conduit, with `cameras` cameras beyond its far end and their cables all the way
+ * along it.
+ */
 function conduitHouse(cameras: number, boreMm: number): Design {
   const design = testDesign();
   design.trunks = design.trunks.map((row) =>

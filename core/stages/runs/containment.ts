@@ -1,4 +1,7 @@
-/** Conduits and ducts: what lies in them where they are fullest, how full that is, and what it means for the pull. */
+/**
+ * Conduits and ducts: what lies in them where they are fullest, how full that is, and what it means for the
+ * pull.
+ */
 import { round1, round3 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
@@ -12,7 +15,8 @@ import { runSettings } from "./settings";
 import { fullestOf, spansByWay } from "./spans";
 
 /**
- * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube; up to 63 rigid conduit to EN 61386-21,
+ * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube; up to 63 rigid conduit to EN
+ * 61386-21,
  * medium duty; above that twin-wall duct for burying, to EN 61386-24. Typical of each.
  */
 export const INNER_MM: Readonly<Record<number, number>> = {
@@ -106,7 +110,10 @@ export interface Section {
   limitM: number;
 }
 
-/** A path cut at its boxes, each taken to the nearest place on it, in order. One pass along the path for all sections. */
+/**
+ * A path cut at its boxes, each taken to the nearest place on it, in order. One pass along the path for all
+ * sections.
+ */
 export function sectionsOf(path: readonly Corner[], boxes: readonly Corner[], boxEveryM: number): Section[] {
   // Where along the path each corner and each box sits, metres from its start.
   const starts = [0];
@@ -146,7 +153,8 @@ export function sectionsOf(path: readonly Corner[], boxes: readonly Corner[], bo
 const MOST_BOXES = 200;
 
 /**
- * Where pull boxes have to go so that every section holds: as few as there can be, at corners where that serves, else
+ * Where pull boxes have to go so that every section holds: as few as there can be, at corners where that
+ * serves, else
  * as far along as it goes. One walk along the path: a section grows corner by corner while it holds.
  */
 export function boxesFor(path: readonly Corner[], boxEveryM: number): [number, number][] {
@@ -205,7 +213,8 @@ function touching(r: number, boreR: number, a: Circle, b?: Circle): [number, num
 }
 
 /**
- * Cables laid into a round bore, thick ones first, each as low as it can lie. Those that find no place are left out:
+ * Cables laid into a round bore, thick ones first, each as low as it can lie. Those that find no place are
+ * left out:
  * the section then shows what is too much. Diameters in mm; for drawing, not for the limit, which goes by area.
  */
 export function layCircles(diametersMm: readonly number[], insideMm: number): Circle[] {
@@ -243,7 +252,10 @@ export interface Containment {
   fillPct: number;
   limitPct: number;
   jam?: number;
-  /** Bends of the section that has most, and the metres of the longest; `sections` where there are boxes or a path at all. */
+  /**
+   * Bends of the section that has most, and the metres of the longest; `sections` where there are boxes or
+   * a path at all.
+   */
   bendsDeg: number;
   sections: Section[];
   /** Metres from end to end. */

@@ -1,5 +1,6 @@
 /**
- * One cost from one place: devices, cable, boxes and small parts, labour. The bill of materials is where it is added up;
+ * One cost from one place: devices, cable, boxes and small parts, labour. The bill of materials is where it
+ * is added up;
  * ledger, budget and phases ask here, and what a part of the house costs is its share of the same sums.
  */
 import { round2 } from "../../geometry/round";
@@ -78,8 +79,10 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
 });
 
 /**
- * What all points share (conduit, seals, strings, labels, supplies): money for each unit of `weightOf` a point. Spread
- * over the metres of cable; where none has a length yet over the drops, and where there is none over the points.
+ * What all points share (conduit, seals, strings, labels, supplies): money for each unit of `weightOf` a
+ * point. Spread
+ * over the metres of cable; where none has a length yet over the drops, and where there is none over the
+ * points.
  */
 const sharedParts = memoByParts(
   [costsOf, ownParts],
@@ -100,7 +103,10 @@ export interface Share extends Costs {
   deviceCount: number;
 }
 
-/** What the points of one part of the house cost: shares of the same sums, so that all parts together make the whole. */
+/**
+ * What the points of one part of the house cost: shares of the same sums, so that all parts together make
+ * the whole.
+ */
 export function costsAt(design: Design, points: ReadonlySet<string>): Share {
   const price = pricePerM(design);
   const drops = dropsOf(design).filter((drop) => points.has(drop.point.id));

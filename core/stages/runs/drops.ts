@@ -59,7 +59,10 @@ export interface Drop {
   loss?: Loss;
   state: DropRow["state"];
   row?: DropRow;
-  /** Id of the point it ends at, where that is no closet: a lead to a junction box, or to what it feeds. The row is looked up, so that its name is always today's. */
+  /**
+   * Id of the point it ends at, where that is no closet: a lead to a junction box, or to what it feeds. The
+   * row is looked up, so that its name is always today's.
+   */
   to?: string;
   /** Id of the supply it hangs on with others (`groupOf`); `home`: it is the run from their junction box. */
   group?: string;
@@ -70,7 +73,10 @@ export interface Drop {
 export const CUT_STEP_M = 0.05;
 const upToStep = (m: number) => Math.round(Math.ceil(m / CUT_STEP_M - 1e-6) * 5) / 100;
 
-/** The kit line that carries the device's power: the first data cable for power over data, else the first power, bus or speaker cable. */
+/**
+ * The kit line that carries the device's power: the first data cable for power over data, else the first
+ * power, bus or speaker cable.
+ */
 function loadLine(
   kind: KindRow,
   lines: readonly KitLine[],
@@ -174,7 +180,10 @@ function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
   };
 }
 
-/** Things that move, by level and service: what a lead of that service may end at. Empty where no kind in use has a lead. */
+/**
+ * Things that move, by level and service: what a lead of that service may end at. Empty where no kind in
+ * use has a lead.
+ */
 const besideTargets = memoByParts(["kinds", "points"], (design): ReadonlyMap<string, PointRow[]> => {
   const targets = new Map<string, PointRow[]>();
   const kinds = byId(design, "kinds");
@@ -208,10 +217,16 @@ function besideOf(design: Design, point: PointRow, kind: KindRow): PointRow | un
   return best?.target;
 }
 
-/** Ω/km of the copper in a light strip, both ways counted as a conductor each: 1 oz on a 10 mm tape, typical. */
+/**
+ * Ω/km of the copper in a light strip, both ways counted as a conductor each: 1 oz on a 10 mm tape,
+ * typical.
+ */
 export const STRIP_OHM_PER_KM = 100;
 
-/** What brings one tread its current: its lead as it is (pulled, or of another cable), and as its kit would have it. */
+/**
+ * What brings one tread its current: its lead as it is (pulled, or of another cable), and as its kit would
+ * have it.
+ */
 export interface TreadLead {
   cableType?: CableTypeRow;
   /** Cable in the house, m; nothing where the junction box sits at the tread itself. */
@@ -242,8 +257,10 @@ const installedOf = (route: Route | undefined, slackM: number, row?: DropRow) =>
   markedM(row) ?? (route ? route.pathM + route.riseM + slackM : undefined);
 
 /**
- * The thinnest cable of the same medium with which the far strip of a group still gets its volts over `homeM`; with
- * leads as planned where none holds with those there are, and the thickest where none holds at all: a check says so.
+ * The thinnest cable of the same medium with which the far strip of a group still gets its volts over
+ * `homeM`; with
+ * leads as planned where none holds with those there are, and the thickest where none holds at all: a check
+ * says so.
  */
 function homeCable(
   design: Design,
@@ -410,7 +427,10 @@ function dropOf(
   return drop;
 }
 
-/** Of a home run: its whole group, to the far end of the worst strip. Of a lead: its own tread, what the home run lost included. */
+/**
+ * Of a home run: its whole group, to the far end of the worst strip. Of a lead: its own tread, what the
+ * home run lost included.
+ */
 function treadLoad(
   design: Design,
   group: TreadGroup,
@@ -482,7 +502,10 @@ const pointDrops = memoByRow(
   },
 );
 
-/** What a lead ends at and where that is, written out: a lead follows it, and stays as it is while that stays. */
+/**
+ * What a lead ends at and where that is, written out: a lead follows it, and stays as it is while that
+ * stays.
+ */
 function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
   const target = besideOf(design, point, kind);
   return target ? `${target.id} ${target.level} ${target.x} ${target.y} ${target.z}` : "nowhere";
@@ -519,7 +542,10 @@ const byLabel = (a: Drop, b: Drop) => (a.label < b.label ? -1 : a.label > b.labe
 /** Where each drop stood in the last list of this design. */
 const ranksOf = keptFor(() => ({ ranks: new Map<string, { label: string; rank: number }>() }));
 
-/** By label. Most edits leave every label as it was: then each drop goes to the place it had, with nothing compared. */
+/**
+ * By label. Most edits leave every label as it was: then each drop goes to the place it had, with nothing
+ * compared.
+ */
 function inOrder(last: ReturnType<typeof ranksOf>, drops: Drop[]): Drop[] {
   if (drops.length === last.ranks.size) {
     const placed = new Array<Drop>(drops.length);

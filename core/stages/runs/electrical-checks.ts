@@ -240,7 +240,10 @@ export const electricalOf = memoByRow(
   ],
 );
 
-/** Points taken from a full switch to closets with watts to spare, those with the least cable more first; undefined where that is not enough. */
+/**
+ * Points taken from a full switch to closets with watts to spare, those with the least cable more first;
+ * undefined where that is not enough.
+ */
 function otherSwitch(design: Design, over: number, drops: readonly Drop[], from: string): Fix | undefined {
   const spare = new Map(
     poeSwitches(design)

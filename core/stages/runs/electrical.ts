@@ -1,4 +1,7 @@
-/** Conductors, voltage drop and power over data cable. Sources: IEC 60228 (solid), AWG solid copper, IEEE 802.3. */
+/**
+ * Conductors, voltage drop and power over data cable. Sources: IEC 60228 (solid), AWG solid copper, IEEE
+ * 802.3.
+ */
 import { gaugeMm2 } from "../../design/units";
 import { fail } from "../../design/input-error";
 
@@ -43,7 +46,10 @@ export const POE_CLASSES: Readonly<
   8: { sourceW: 90, deviceW: 71.3, fourPair: true, sourceV: 52 },
 };
 
-/** Ω/km for a written gauge such as `16 AWG` or `1.5mm2`, from the tables; other sizes from copper's resistivity. Throws InputError. */
+/**
+ * Ω/km for a written gauge such as `16 AWG` or `1.5mm2`, from the tables; other sizes from copper's
+ * resistivity. Throws InputError.
+ */
 export function ohmPerKm(gauge: string): number {
   const mm2 = gaugeMm2(gauge);
   const listed = /awg/i.test(gauge) ? OHM_PER_KM_AWG[gauge.replace(/\D/g, "")] : OHM_PER_KM_MM2[String(mm2)];

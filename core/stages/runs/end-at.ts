@@ -14,7 +14,10 @@ export const endAt = (point: PointRow, to: ReachableCloset, how: string): Fix =>
   changes: [{ in: "points", put: { ...point, closet: to.closet } }],
 });
 
-/** The nearest closet but its own from which a drop holds, and the fix that ends it there; nothing where none does. */
+/**
+ * The nearest closet but its own from which a drop holds, and the fix that ends it there; nothing where
+ * none does.
+ */
 export function endNearer(
   design: Design,
   drop: { point: PointRow; closet?: string; slackM: number },

@@ -1,4 +1,7 @@
-/** Where cables pass through parts that hold back fire: each has to be sealed again, and is listed so that none is forgotten. */
+/**
+ * Where cables pass through parts that hold back fire: each has to be sealed again, and is listed so that
+ * none is forgotten.
+ */
 import { group } from "d3-array";
 import { boxesNear, boxOf } from "../../geometry/polygon";
 import { byId, type Design } from "../../design/collections";
@@ -48,8 +51,10 @@ function stretchesOf(places: readonly Place[]): Stretch[] {
 }
 
 /**
- * Where a path passes through a wall: it comes from one side of the centre line and leaves on the other, whatever
- * corners it has in between, and on the way touches the line between the wall's ends. One that only comes up to the
+ * Where a path passes through a wall: it comes from one side of the centre line and leaves on the other,
+ * whatever
+ * corners it has in between, and on the way touches the line between the wall's ends. One that only comes
+ * up to the
  * line and goes back, runs along it, or begins or ends on it passes through nothing.
  */
 export function passesThrough(
@@ -139,7 +144,8 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
       number,
     ];
     for (const level of slabs) {
-      // A floor lies just under its level; outbuildings of other heights have their own. What ends on the floor has come through it.
+      // A floor lies just under its level; outbuildings of other heights have their own. What ends on the
+      // floor has come through it.
       const passed =
         level.elevationM > low + SAME_M &&
         level.elevationM < high + SAME_M &&

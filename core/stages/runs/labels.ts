@@ -1,4 +1,7 @@
-/** Labels for both ends of every drop, laid out on sheets of common sizes. Millimetres from the sheet's upper left corner. */
+/**
+ * Labels for both ends of every drop, laid out on sheets of common sizes. Millimetres from the sheet's
+ * upper left corner.
+ */
 import qrcode from "qrcode-generator";
 import type { Design } from "../../design/collections";
 import { dropsOf, type Drop } from "./drops";

@@ -1,4 +1,7 @@
-/** What the cable of each service looks like, so that nobody has to guess in a ceiling. Colour is never the only sign. */
+/**
+ * What the cable of each service looks like, so that nobody has to guess in a ceiling. Colour is never the
+ * only sign.
+ */
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { JACKETS, MARKS, type LegendLine } from "../../design/rows-settings";
@@ -8,7 +11,10 @@ import type { Finding } from "../../desk/findings";
 
 type Jacket = (typeof JACKETS)[number];
 
-/** A legend nobody has changed: colours far apart, a mark on each that a common colour vision could take for another. */
+/**
+ * A legend nobody has changed: colours far apart, a mark on each that a common colour vision could take for
+ * another.
+ */
 export const LEGEND_DEFAULTS: readonly LegendLine[] = [
   { service: "network", colour: "blue", mark: "plain" },
   { service: "sight", colour: "black", mark: "plain" },

@@ -1,4 +1,7 @@
-/** Lines with more than one load: what is lost along them, the thinnest conductor that holds, the longest it may be. */
+/**
+ * Lines with more than one load: what is lost along them, the thinnest conductor that holds, the longest it
+ * may be.
+ */
 import { fail } from "../../design/input-error";
 import { atTemperature, OHM_PER_KM_AWG, OHM_PER_KM_MM2, twoWireDropV } from "./electrical";
 
@@ -10,7 +13,8 @@ export interface LineLoad {
 
 /**
  * Volts lost at each load of a two-wire line, nearest first: every stretch carries what hangs beyond it.
- * `ohmPerKmOne`: one conductor, at the temperature it runs at. Throws InputError where a load lies before its supply.
+ * `ohmPerKmOne`: one conductor, at the temperature it runs at. Throws InputError where a load lies before
+ * its supply.
  */
 export function lineDropsV(
   loads: readonly LineLoad[],
@@ -28,7 +32,10 @@ export function lineDropsV(
   });
 }
 
-/** Volts lost to the end of an evenly loaded strip: half of what the whole current would lose over its length. */
+/**
+ * Volts lost to the end of an evenly loaded strip: half of what the whole current would lose over its
+ * length.
+ */
 export const stripDropV = (lengthM: number, amps: number, ohmPerKmOne: number) =>
   twoWireDropV(lengthM, amps, ohmPerKmOne) / 2;
 
@@ -51,7 +58,10 @@ export const GAUGES: readonly Gauge[] = [
   ...Object.entries(OHM_PER_KM_AWG).map(([size, ohm20]) => ({ gauge: `${size} AWG`, ohm20 })),
 ].sort((a, b) => b.ohm20 - a.ohm20);
 
-/** The thinnest size of one system with which all loads stay within the limit; undefined where none of the table does. */
+/**
+ * The thinnest size of one system with which all loads stay within the limit; undefined where none of the
+ * table does.
+ */
 export function smallestGauge(
   loads: readonly LineLoad[],
   volts: number,

@@ -41,7 +41,10 @@ export interface MaterialLine {
   from: string;
 }
 
-/** Typical prices of small parts, in the money of the sample designs; a design in other money puts its own on the order. */
+/**
+ * Typical prices of small parts, in the money of the sample designs; a design in other money puts its own
+ * on the order.
+ */
 export const PART_PRICES: Readonly<Record<string, number>> = {
   "Data jack, keystone": 3.4,
   "Panel port": 2.6,
@@ -58,7 +61,10 @@ export const PART_PRICES: Readonly<Record<string, number>> = {
   "Divider, steel, 2 m": 9.6,
 };
 
-/** Boxes by the name their kind gives them; what is a cabinet, a socket or a pocket of another trade has no price here. */
+/**
+ * Boxes by the name their kind gives them; what is a cabinet, a socket or a pocket of another trade has no
+ * price here.
+ */
 const BOX_PRICES: Readonly<Record<string, number>> = {
   "single, 47 mm": 1.3,
   "double, 47 mm": 2.1,
@@ -214,7 +220,10 @@ function partLines(design: Design): MaterialLine[] {
   return lines;
 }
 
-/** Everything, by group and name. Devices by their option where one is chosen, with what the register says they cost. */
+/**
+ * Everything, by group and name. Devices by their option where one is chosen, with what the register says
+ * they cost.
+ */
 export const billOf = memoByParts(
   [dropsOf, cableTotals, fireCrossings, "options", "devices"],
   (design): MaterialLine[] => {
@@ -285,7 +294,10 @@ export const billOf = memoByParts(
   },
 );
 
-/** Devices of one name. A price of one is given where all have the same; the cost is the sum of those that have one. */
+/**
+ * Devices of one name. A price of one is given where all have the same; the cost is the sum of those that
+ * have one.
+ */
 function deviceLine(name: string, had: boolean, prices: readonly (number | undefined)[]): MaterialLine {
   const known = prices.filter((price) => price !== undefined);
   const [first] = known;

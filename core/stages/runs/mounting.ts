@@ -1,4 +1,7 @@
-/** The mounting sheet: where each box goes on its wall, how high, which holes are drilled, and what is too near to what. */
+/**
+ * The mounting sheet: where each box goes on its wall, how high, which holes are drilled, and what is too
+ * near to what.
+ */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts, memoByRow } from "../../design/kept";
@@ -10,7 +13,10 @@ import { ON_WALL_M } from "./clearance";
 import { pointLabel } from "../../points/labels";
 import { mountOf } from "../../points/kits";
 
-/** Boxes by the name a kind gives them: outside of the plate, depth, and where holes are drilled from its middle. Typical sizes, mm. */
+/**
+ * Boxes by the name a kind gives them: outside of the plate, depth, and where holes are drilled from its
+ * middle. Typical sizes, mm.
+ */
 export const BOXES: Readonly<
   Record<
     string,

@@ -25,7 +25,10 @@ const r3 = (value: number) => round3(value);
 const r2 = (value: number) => round2(value);
 const maybe = (round: (value: number) => number, value?: number) =>
   value === undefined ? undefined : round(value);
-/** Volts and ohms to the tenth of a milli: enough for another engine to tell a wrong formula from a rounding. */
+/**
+ * Volts and ohms to the tenth of a milli: enough for another engine to tell a wrong formula from a
+ * rounding.
+ */
 const fine = (value?: number) => maybe((v) => Math.round(v * 1e4) / 1e4, value);
 const labels = (drops: readonly Drop[]) => drops.map((drop) => drop.label);
 
@@ -68,7 +71,10 @@ function dropJson(drop: Drop) {
   };
 }
 
-/** A group of lit treads: a line with several loads, its home run, its leads and what each strip is left with. */
+/**
+ * A group of lit treads: a line with several loads, its home run, its leads and what each strip is left
+ * with.
+ */
 function treadJson(design: Design, group: TreadGroup) {
   const drops = dropsOf(design).filter((drop) => drop.group === group.id);
   const home = drops.find((drop) => drop.home);

@@ -1,4 +1,7 @@
-/** Checks on where cables and points lie: conduits, trays, mains, no-go areas, fire-rated parts, other trades, walls. */
+/**
+ * Checks on where cables and points lie: conduits, trays, mains, no-go areas, fire-rated parts, other
+ * trades, walls.
+ */
 import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";

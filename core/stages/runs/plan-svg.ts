@@ -32,7 +32,10 @@ export function levelBox(design: Design, level: string): { x0: number; y0: numbe
   };
 }
 
-/** The level as SVG. Layers are groups named walls, openings, rooms, ways and points. Throws InputError for a level that is not there. */
+/**
+ * The level as SVG. Layers are groups named walls, openings, rooms, ways and points. Throws InputError for
+ * a level that is not there.
+ */
 export function planSvg(design: Design, level: string): string {
   const row = byId(design, "levels").get(level) ?? fail("level", `"${level}" does not exist`);
   const box = levelBox(design, level);

@@ -1,4 +1,7 @@
-/** The sheet an installer takes to one pull: which reels on the stand, how much off each, what to write on which end. */
+/**
+ * The sheet an installer takes to one pull: which reels on the stand, how much off each, what to write on
+ * which end.
+ */
 import { round3 } from "../../geometry/round";
 import type { Design } from "../../design/collections";
 import type { LegendLine } from "../../design/rows-settings";
@@ -69,7 +72,10 @@ function cutsByLabel(
   return cuts;
 }
 
-/** A sheet for every pull, in the order of the plan. Within a pull the longest cable goes first, as it is drawn farthest. */
+/**
+ * A sheet for every pull, in the order of the plan. Within a pull the longest cable goes first, as it is
+ * drawn farthest.
+ */
 export function pullSheets(design: Design): PullSheet[] {
   const cuts = cutsByLabel(design);
   // What is left on a reel follows the order in which pulls come, not the order of the cutting plan.

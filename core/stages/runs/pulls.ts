@@ -16,7 +16,10 @@ export interface Pull {
   /** Metres of the longest cable in the pull, as it is cut: how far the bundle is drawn. */
   lengthM: number;
   hours: number;
-  /** Installed metres of each of its cables by what they go through, the longest first; stubs and slack are void. */
+  /**
+   * Installed metres of each of its cables by what they go through, the longest first; stubs and slack are
+   * void.
+   */
   through: Metres[];
 }
 
@@ -46,7 +49,10 @@ function overlapM(a: Place, b: Place, c: Place, d: Place): number {
   return Math.max(0, Math.min(long, high) - Math.max(0, low));
 }
 
-/** Metres that two drops have in common: on trunks and risers, and off them where their stubs lie on each other. */
+/**
+ * Metres that two drops have in common: on trunks and risers, and off them where their stubs lie on each
+ * other.
+ */
 function sharedM(a: Drop, b: Drop, lengthOf: (edge: number) => number): number {
   const pieces = new Map(a.route!.pieces.map((piece) => [piece.edge, piece]));
   let shared = 0;
@@ -87,7 +93,8 @@ const minutesOf = (metres: Metres, settings: Required<RunsSettings>) =>
   );
 
 /**
- * Hours of a pull: setting up, then every metre of its longest cable by what it goes through, and for each cable more a
+ * Hours of a pull: setting up, then every metre of its longest cable by what it goes through, and for each
+ * cable more a
  * part (`perCablePct`) of what its own metres would take alone. To a hundredth of an hour.
  */
 export function pullHours(through: readonly Metres[], settings: Required<RunsSettings>): number {
@@ -99,13 +106,19 @@ export function pullHours(through: readonly Metres[], settings: Required<RunsSet
   return Math.round((settings.setupMin + minutesOf(first, settings) + more) / 0.6) / 100;
 }
 
-/** Still to be pulled: planned, or not found where it should end. What was pulled, tested or moved is in the wall; what is blocked waits. */
+/**
+ * Still to be pulled: planned, or not found where it should end. What was pulled, tested or moved is in the
+ * wall; what is blocked waits.
+ */
 export const isToPull = (drop: Drop) =>
   drop.route !== undefined &&
   drop.lengthM !== undefined &&
   (drop.state === "missing" || (drop.state === "planned" && !drop.marked));
 
-/** Group what is still to be pulled into pulls, each drop in exactly one. Leads to one junction box are laid together. */
+/**
+ * Group what is still to be pulled into pulls, each drop in exactly one. Leads to one junction box are laid
+ * together.
+ */
 export function pullPlan(
   drops: readonly Drop[],
   edges: EdgeFacts,

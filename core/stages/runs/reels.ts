@@ -30,16 +30,24 @@ export interface Cutting {
 }
 
 const EPSILON = 1e-9;
-/** Sets up to this size are searched to the end; larger ones keep the better of two plans, with the gap shown. */
+/**
+ * Sets up to this size are searched to the end; larger ones keep the better of two plans, with the gap
+ * shown.
+ */
 const MOST_EXACT = 60;
 
 /**
- * Fewest new reels of `capacity` that can do, with part-used reels of `stock` metres at hand; `sizes` sorted downwards.
+ * Fewest new reels of `capacity` that can do, with part-used reels of `stock` metres at hand; `sizes`
+ * sorted downwards.
  *
- * Martello and Toth's L2 written as dual feasible functions, so that reels of any size can be counted off: a function
- * gives every cut a share, such that no set of cuts that goes on a new reel has more than 1; what a part-used reel can
- * hold at most is taken off the sum. For a threshold k ≤ capacity / 2 a cut above capacity − k counts 1, one below k
- * nothing, one between its part of a reel; a last function counts the cuts above half. A part-used reel of W metres
+ * Martello and Toth's L2 written as dual feasible functions, so that reels of any size can be counted off:
+ * a function
+ * gives every cut a share, such that no set of cuts that goes on a new reel has more than 1; what a
+ * part-used reel can
+ * hold at most is taken off the sum. For a threshold k ≤ capacity / 2 a cut above capacity − k counts 1,
+ * one below k
+ * nothing, one between its part of a reel; a last function counts the cuts above half. A part-used reel of
+ * W metres
  * holds, of the first kind, W ÷ capacity, and for every cut above capacity − k that it has room for at most 1.
  * Source: Fekete and Schepers, New classes of fast lower bounds for bin packing problems, 2001.
  */
@@ -54,7 +62,8 @@ export function lowerBound(
   const up = (reels: number) => Math.max(0, Math.ceil(reels - EPSILON));
   let bound = up((total - stock.reduce((sum, m) => sum + m, 0)) / capacity);
   const half = firstAtMost(sizes, capacity / 2);
-  // Cuts above half a reel: one a new reel, and on a part-used one as many as it has halves, less one where that is even.
+  // Cuts above half a reel: one a new reel, and on a part-used one as many as it has halves, less one where
+  // that is even.
   bound = Math.max(
     bound,
     half - stock.reduce((sum, m) => sum + Math.max(0, Math.ceil((2 * m) / capacity - EPSILON) - 1), 0),
@@ -85,7 +94,8 @@ function firstAtMost(sizes: readonly number[], limit: number): number {
 }
 
 /**
- * Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones. Gives back
+ * Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones.
+ * Gives back
  * the cuts that no reel has room for: those longer than a new one, where no part-used one is left that long.
  */
 function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): Cut[] {
@@ -113,7 +123,10 @@ function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): Cut
   return none;
 }
 
-/** Depth-first: each cut on every reel with a different rest, then on a new one. Gives a plan with under `beat` new reels, if there is one. */
+/**
+ * Depth-first: each cut on every reel with a different rest, then on a new one. Gives a plan with under
+ * `beat` new reels, if there is one.
+ */
 function search(
   cuts: readonly Cut[],
   stock: readonly ReelUse[],
@@ -169,7 +182,8 @@ const UNIT_M = 0.05;
 const TRIED = 60;
 
 /**
- * Which of `sizes` fill `room` best, as indices: subset sums, each reached sum remembering the size that first reached
+ * Which of `sizes` fill `room` best, as indices: subset sums, each reached sum remembering the size that
+ * first reached
  * it, so that the way back uses none twice. Sizes and room in whole units.
  */
 function fullest(sizes: readonly number[], room: number): number[] {
@@ -192,9 +206,12 @@ function fullest(sizes: readonly number[], room: number): number[] {
 }
 
 /**
- * Reel by reel, in the order given and then new ones: the longest cut left that goes in, then whatever fills the rest
- * best. Comes closer to the bound than best fit where there are many cuts, since no rest is left that something would
- * have filled. `newFirst`: so many new reels are filled before the part-used ones. Undefined where a cut goes nowhere.
+ * Reel by reel, in the order given and then new ones: the longest cut left that goes in, then whatever
+ * fills the rest
+ * best. Comes closer to the bound than best fit where there are many cuts, since no rest is left that
+ * something would
+ * have filled. `newFirst`: so many new reels are filled before the part-used ones. Undefined where a cut
+ * goes nowhere.
  */
 function fillEach(
   cuts: readonly Cut[],
@@ -202,7 +219,8 @@ function fillEach(
   capacityM: number,
   newFirst = 0,
 ): ReelUse[] | undefined {
-  // Longest first, so what goes into a rest of a reel is the end of the list. Cuts are taken out of both in place: with
+  // Longest first, so what goes into a rest of a reel is the end of the list. Cuts are taken out of both in
+  // place: with
   // two thousand of them, a new list for every reel would be most of the work.
   const left = [...cuts];
   const units = Int32Array.from(cuts, (cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6)));
@@ -250,7 +268,10 @@ function fillEach(
   return [...reels, ...waiting.filter((reel) => reel.stock)];
 }
 
-/** Places of the cuts tried for the rest of a reel: the longest ones that go in, and some of every length after them. */
+/**
+ * Places of the cuts tried for the rest of a reel: the longest ones that go in, and some of every length
+ * after them.
+ */
 function candidates(from: number, to: number): number[] {
   const count = to - from;
   if (count <= TRIED) return Array.from({ length: count }, (_, k) => from + k);
@@ -261,7 +282,10 @@ function candidates(from: number, to: number): number[] {
   return places.filter((place, k) => place !== places[k - 1]);
 }
 
-/** Orders in which part-used reels are filled: all of up to four, else the shortest first and the longest first. */
+/**
+ * Orders in which part-used reels are filled: all of up to four, else the shortest first and the longest
+ * first.
+ */
 function orders(part: readonly ReelUse[]): ReelUse[][] {
   if (part.length > 4) return [[...part], [...part].reverse()];
   if (part.length < 2) return [[...part]];
@@ -271,7 +295,10 @@ function orders(part: readonly ReelUse[]): ReelUse[][] {
 const boughtOf = (reels: readonly ReelUse[]) =>
   reels.filter((reel) => !reel.stock && reel.cuts.length).length;
 
-/** The best of filling reel by reel, in every order of the part-used ones and with new ones before, between and after. */
+/**
+ * The best of filling reel by reel, in every order of the part-used ones and with new ones before, between
+ * and after.
+ */
 function bestFilled(
   cuts: readonly Cut[],
   part: readonly ReelUse[],
@@ -292,7 +319,10 @@ function bestFilled(
   return best;
 }
 
-/** Most cuts longer than a new reel that part-used reels can take together; the others are too long for any. Few of both. */
+/**
+ * Most cuts longer than a new reel that part-used reels can take together; the others are too long for any.
+ * Few of both.
+ */
 function mostLong(long: readonly Cut[], part: readonly ReelUse[]): Set<Cut> {
   let best = new Set<Cut>();
   let steps = 20_000;
@@ -313,8 +343,10 @@ function mostLong(long: readonly Cut[], part: readonly ReelUse[]): Set<Cut> {
 }
 
 /**
- * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be. Lengths m. A cut longer than a new
- * reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits the exact search, by
+ * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be. Lengths m. A cut longer
+ * than a new
+ * reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits the exact
+ * search, by
  * work and not by time, so that the answer is the same everywhere.
  */
 export function cutReels(

@@ -53,7 +53,10 @@ export const GLYPHS = [
   "sees",
   "keys",
 ] as const;
-/** How a drop ends away from its point: "beside it" is the nearest thing it serves on its level, not a closet. */
+/**
+ * How a drop ends away from its point: "beside it" is the nearest thing it serves on its level, not a
+ * closet.
+ */
 export const DROP_ENDS = ["panel", "terminals", "supply", "beside it"] as const;
 
 /** One line of a kit: so many cables of a type, for a purpose, ending so at the closet. */
@@ -136,7 +139,10 @@ export class PointRow {
   @One(DrawnPlace, { optional: true }) drawn?: DrawnPlace;
 }
 
-/** Two points that mirror each other: across a line down the sheet at x (`across`), or one across it at y (`down`). */
+/**
+ * Two points that mirror each other: across a line down the sheet at x (`across`), or one across it at y
+ * (`down`).
+ */
 export class SymmetryRow {
   @Id() id!: string;
   @Ref("points") left!: string;

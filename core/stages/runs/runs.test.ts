@@ -24,7 +24,8 @@ const dropAt = (design: Design, key: string) => dropsOf(design).find((drop) => d
 describe("routes", () => {
   const design = testDesign();
   test("on one level: stub, trunk, rises, worked out by hand", () => {
-    // From (5, 1): 2 m across to the trunk, 5 m along it; 2.6 − 2.4 up at the point, 2.6 − 1.6 down at the closet.
+    // From (5, 1): 2 m across to the trunk, 5 m along it; 2.6 − 2.4 up at the point, 2.6 − 1.6 down at the
+    // closet.
     const { route, installedM, lengthM } = dropAt(design, "cam/1");
     expect(route).toMatchObject({ stubM: 2, bends: expect.any(Number) });
     expect(route!.pathM).toBeCloseTo(7);
@@ -270,7 +271,8 @@ describe("totals and pulls", () => {
   });
   test("hours: set-up, the longest by what it goes through, a part of each other one's own metres; installed, not cut", () => {
     const base = testDesign();
-    // 2 m stub, 5 m tray to the closet, 0.2 + 1 m up and down, 3.5 m slack; the second joins at x = 3: 2 m less tray.
+    // 2 m stub, 5 m tray to the closet, 0.2 + 1 m up and down, 3.5 m slack; the second joins at x = 3: 2 m
+    // less tray.
     base.points = [
       point("a", "camera", "g", "hall", 5, 1, 2.4),
       point("b", "camera", "g", "hall", 3, 1, 2.4),

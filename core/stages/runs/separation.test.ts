@@ -114,7 +114,10 @@ describe("side by side", () => {
   });
 });
 
-/** Mains along the ground trunk (y = 3, 2.6 m high), `beside` metres off it and `heightM` high, from x = 2 to 7. */
+/**
+ * Mains along the ground trunk (y = 3, 2.6 m high), `beside` metres off it and `heightM` high, from x = 2
+ * to 7.
+ */
 const withMains = (beside: number, heightM?: number): Design => ({
   ...testDesign(),
   mainsRuns: [

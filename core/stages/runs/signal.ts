@@ -2,7 +2,8 @@
 import type { CableTypeRow } from "./rows";
 
 /**
- * Loss of a coaxial cable in dB per 100 m at `mhz`, between the frequencies of its table as k·√f, which is how the
+ * Loss of a coaxial cable in dB per 100 m at `mhz`, between the frequencies of its table as k·√f, which is
+ * how the
  * skin effect goes; beyond the last one likewise. Undefined where the cable has no table.
  */
 export function coaxDbPer100M(type: Pick<CableTypeRow, "lossDb">, mhz: number): number | undefined {
@@ -22,7 +23,10 @@ export const coaxLossDb = (type: Pick<CableTypeRow, "lossDb">, mhz: number, leng
   return per100 === undefined ? undefined : (per100 * lengthM) / 100;
 };
 
-/** Loss of a loudspeaker line in dB: what its loop of `loopOhm` takes from a load of `loadOhm`, by the divider they make. */
+/**
+ * Loss of a loudspeaker line in dB: what its loop of `loopOhm` takes from a load of `loadOhm`, by the
+ * divider they make.
+ */
 export const speakerLossDb = (loopOhm: number, loadOhm: number) =>
   20 * Math.log10((loadOhm + loopOhm) / loadOhm);
 

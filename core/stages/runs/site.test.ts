@@ -168,7 +168,8 @@ describe("power over data, switch by switch", () => {
     const design = cameras(60);
     design.points = design.points.slice(0, 1);
     const [one] = poeSwitches(design);
-    // 0.2 m up, 2 m across, 2 m along, 1 m down and 3.5 m of slack; two pairs carry it, so the loop is one conductor's.
+    // 0.2 m up, 2 m across, 2 m along, 1 m down and 3.5 m of slack; two pairs carry it, so the loop is one
+    // conductor's.
     const loop = 8.7 * 0.0938;
     const volts = 22 + Math.sqrt(22 ** 2 - 11.5 * loop);
     expect(dropsOf(design)[0]!.load).toMatchObject({ watts: 11.5, sourceV: 44 });

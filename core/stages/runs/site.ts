@@ -1,4 +1,7 @@
-/** What happens on site: noting it drop by drop, what is left to do, and how what was built differs from what was planned. */
+/**
+ * What happens on site: noting it drop by drop, what is left to do, and how what was built differs from
+ * what was planned.
+ */
 import { round1, round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
@@ -39,8 +42,10 @@ const trueM = (row?: Pick<DropRow, "markStartM" | "markEndM">) =>
     : Math.abs(row.markEndM - row.markStartM);
 
 /**
- * Note what was seen of a drop on a day. With both jacket marks and a reel, what is left on that reel follows: it
- * loses what came off it, and gets back what an earlier note had taken. Throws InputError where marks or a test do
+ * Note what was seen of a drop on a day. With both jacket marks and a reel, what is left on that reel
+ * follows: it
+ * loses what came off it, and gets back what an earlier note had taken. Throws InputError where marks or a
+ * test do
  * not fit what is noted.
  */
 export function noteDrop(design: Design, key: string, note: SiteNote, on: string): Change[] {
@@ -77,7 +82,10 @@ export function noteDrop(design: Design, key: string, note: SiteNote, on: string
   return [...changes, putDrop(checkRow("drops", clean, "") as DropRow)];
 }
 
-/** Slack, coils and detours may make a cable this much longer than planned before it is doubted, and before it is not believed. */
+/**
+ * Slack, coils and detours may make a cable this much longer than planned before it is doubted, and before
+ * it is not believed.
+ */
 const DOUBTED = { times: 2, moreM: 10 };
 const UNBELIEVED = { times: 3, moreM: 20 };
 /** A tape and a jacket differ by so much. */
@@ -96,7 +104,8 @@ export interface MarksDoubt {
 }
 
 /**
- * Marks that give a length no cable on this way can have: shorter than the straight line, or many times as long as
+ * Marks that give a length no cable on this way can have: shorter than the straight line, or many times as
+ * long as
  * the way. Undefined where they may be right, or nothing is known of the way.
  */
 export function marksDoubt(design: Design, drop: Drop, startM: number, endM: number): MarksDoubt | undefined {
@@ -134,7 +143,10 @@ export function marksDoubt(design: Design, drop: Drop, startM: number, endM: num
   };
 }
 
-/** A point found elsewhere than drawn: it stands there now, and where it was drawn is kept with the day and the reason. */
+/**
+ * A point found elsewhere than drawn: it stands there now, and where it was drawn is kept with the day and
+ * the reason.
+ */
 export function movedOnSite(
   design: Design,
   id: string,

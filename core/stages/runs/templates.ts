@@ -183,7 +183,8 @@ export interface TemplatePlan {
 const SAME_M = 0.6;
 
 /**
- * Changes that give rooms what a template has and they lack: kinds a room has enough of are left out, pairs are made
+ * Changes that give rooms what a template has and they lack: kinds a room has enough of are left out, pairs
+ * are made
  * symmetric pairs. `newId` makes ids of new rows.
  */
 export function applyTemplate(

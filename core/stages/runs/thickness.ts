@@ -18,7 +18,10 @@ interface Piece {
   to: number;
 }
 
-/** Pieces of routes by edge and by drop, and the stretches they make: an edit sweeps the edges its cables lie on, and no other. */
+/**
+ * Pieces of routes by edge and by drop, and the stretches they make: an edit sweeps the edges its cables
+ * lie on, and no other.
+ */
 class Sweep {
   private routes = new Map<string, Route>();
   private pieces = new Map<number, Map<string, Piece[]>>();

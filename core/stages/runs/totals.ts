@@ -18,7 +18,10 @@ export interface CableTotal {
 /** The last cutting of each cable type. */
 const cuttingsOf = keptFor(() => new Map<string, { key: string; cutting: Cutting }>());
 
-/** Cutting of one type, kept while its cuts and stock stay the same: an edit to one type leaves the others be. */
+/**
+ * Cutting of one type, kept while its cuts and stock stay the same: an edit to one type leaves the others
+ * be.
+ */
 function keptCutting(
   cuttings: ReturnType<typeof cuttingsOf>,
   type: CableTypeRow,

@@ -1,4 +1,7 @@
-/** Trays and bundles: how full a tray is where it is fullest, and how many powered data cables warm each other. */
+/**
+ * Trays and bundles: how full a tray is where it is fullest, and how many powered data cables warm each
+ * other.
+ */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";

@@ -112,7 +112,8 @@ describe("lit treads", () => {
   });
 
   describe("what lies in the wall counts, not what was planned", () => {
-    // Six treads of 7.2 W at 24 V: 1.8 A on the home run, 0.3 A on a lead; leads and home run of power-4x13 unless said.
+    // Six treads of 7.2 W at 24 V: 1.8 A on the home run, 0.3 A on a lead; leads and home run of power-4x13
+    // unless said.
     const design = stair(6, 60);
     const light = (d: Design) => dropsOf(d).filter((drop) => drop.group);
     const home = (d: Design) => light(d).find((drop) => drop.home)!;

@@ -74,7 +74,10 @@ export const treadRoles = memoByParts(
   },
 );
 
-/** Metres of the lead from a tread to its junction box: along and up, at right angles. Levels of both differ where a stair turns on a landing. */
+/**
+ * Metres of the lead from a tread to its junction box: along and up, at right angles. Levels of both differ
+ * where a stair turns on a landing.
+ */
 export function leadM(design: Design, from: PointRow, to: PointRow): { pathM: number; riseM: number } {
   const floor = (point: PointRow) => byId(design, "levels").get(point.level)?.elevationM ?? 0;
   return {

@@ -1,4 +1,7 @@
-/** What the walk keeps on the device: notes not yet sent, photos not yet sent, and the page itself for a reload without a network. */
+/**
+ * What the walk keeps on the device: notes not yet sent, photos not yet sent, and the page itself for a
+ * reload without a network.
+ */
 import { del, entries, get, set } from "idb-keyval";
 import type { Kept } from "../../../desk/store";
 

@@ -1,4 +1,7 @@
-/** The rough-in walk, on a phone or a tablet: room by room, drop by drop; works without a network and sends later. */
+/**
+ * The rough-in walk, on a phone or a tablet: room by room, drop by drop; works without a network and sends
+ * later.
+ */
 import { Suspense, useEffect, useMemo, useState } from "react";
 import { useParams, useRouteLoaderData } from "react-router";
 import { byId } from "#core/design/collections";
@@ -45,7 +48,8 @@ export default function Walk({ loaderData }: Route.ComponentProps) {
   const { design: id } = useParams();
   const url = `/d/${id}`;
   const preferences = useRouteLoaderData<typeof rootLoader>("root")!.preferences;
-  // Notes kept on the device come back once the page runs; on the server there are none. One tab at a time keeps them: two would send them twice.
+  // Notes kept on the device come back once the page runs; on the server there are none. One tab at a time
+  // keeps them: two would send them twice.
   const [running, setRunning] = useState<"alone" | "beside another">();
   useEffect(() => {
     if (!("locks" in navigator)) return setRunning("alone");

@@ -247,7 +247,8 @@ describe("battery against wired", () => {
     };
     expect(adviseBattery(design, ask).verdict).toBe("On cells: no cable may be laid");
     const free = adviseBattery({ ...design, constraints: [] }, ask);
-    // By hand: each of the three takes one cell in three years, and ten minutes of somebody's time to change it.
+    // By hand: each of the three takes one cell in three years, and ten minutes of somebody's time to
+    // change it.
     const leak = option("leak-zb");
     const settings = settingsOf(design);
     const { power, cells, paid, upkeep } = yearlyOf(leak, settings);

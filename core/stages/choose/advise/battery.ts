@@ -24,7 +24,10 @@ export interface BatteryResult {
   breakEvenYears?: number;
 }
 
-/** Both ways over the years; the cable pays for itself where its yearly cost is less: (wired − battery now) ÷ (battery − wired a year). */
+/**
+ * Both ways over the years; the cable pays for itself where its yearly cost is less: (wired − battery now)
+ * ÷ (battery − wired a year).
+ */
 export function batteryAgainstWired({
   batteryNow,
   batteryYearly,

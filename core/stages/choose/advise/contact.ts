@@ -1,4 +1,7 @@
-/** What the load does when the coil, the controller or the supply does something: in words, for both contacts. */
+/**
+ * What the load does when the coil, the controller or the supply does something: in words, for both
+ * contacts.
+ */
 
 export const CONTACTS = ["normally open", "normally closed", "latching"] as const;
 export type Contact = (typeof CONTACTS)[number];
@@ -9,7 +12,8 @@ export type ContactEvent = (typeof EVENTS)[number];
 export type LoadState = "on" | "off" | "as it was";
 
 /**
- * State of the load. A spring contact follows its coil, and a dead controller, or a supply that has just come back,
+ * State of the load. A spring contact follows its coil, and a dead controller, or a supply that has just
+ * come back,
  * leaves the coil without current until somebody commands it; a latching contact stays where it was last put.
  */
 export function loadState(contact: Contact, event: ContactEvent): LoadState {

@@ -1,4 +1,7 @@
-/** A coordinator with its own supply against one that is plugged into the hub: what goes on while the hub restarts. */
+/**
+ * A coordinator with its own supply against one that is plugged into the hub: what goes on while the hub
+ * restarts.
+ */
 import { round1 } from "../../../geometry/round";
 import type { OptionRow } from "../rows";
 import type { Working } from "../../../desk/working";
@@ -12,7 +15,10 @@ export interface Restart {
   batteryDevices: number;
 }
 
-/** Minutes a network needs to be whole again once its coordinator is back: routers at once, sleepers as they wake. */
+/**
+ * Minutes a network needs to be whole again once its coordinator is back: routers at once, sleepers as they
+ * wake.
+ */
 export const REJOIN_MIN = 2;
 const SLEEPER_MIN = 0.25;
 

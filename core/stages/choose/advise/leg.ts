@@ -1,4 +1,7 @@
-/** Lamp, switch, insert or in-line dimmer: five ways to make the light of one leg smart, each with what speaks against it and what it costs. */
+/**
+ * Lamp, switch, insert or in-line dimmer: five ways to make the light of one leg smart, each with what
+ * speaks against it and what it costs.
+ */
 import { byId, type Design } from "../../../design/collections";
 import type { OptionRow, WantNeed, WantRow } from "../rows";
 import type { LampRow, LegRow, SwitchRow } from "../../house/rows-survey";
@@ -191,7 +194,10 @@ function tryWay(design: Design, want: WantRow, name: LegWayName): Tried[] {
   );
 }
 
-/** Five ways for one leg, those that go first, each kind by its cheapest option. Throws InputError where the leg does not exist. */
+/**
+ * Five ways for one leg, those that go first, each kind by its cheapest option. Throws InputError where the
+ * leg does not exist.
+ */
 export function adviseLeg(design: Design, legId: string, ask: LegAsk = {}): LegAdvice {
   const leg = byId(design, "legs").get(legId) ?? fail("leg", `"${legId}" does not exist`);
   const want = wantOfLeg(design, leg, ask);

@@ -79,7 +79,10 @@ export function holdToDim({ rangePct, stepPct, intervalMs, transitionMs }: Hold)
   };
 }
 
-/** A remote that remembers the level itself is wrong once anything else has changed the lamp: the jump when it is used next, in %. */
+/**
+ * A remote that remembers the level itself is wrong once anything else has changed the lamp: the jump when
+ * it is used next, in %.
+ */
 export const rememberedJump = (rememberedPct: number, actualPct: number) =>
   Math.abs(rememberedPct - actualPct);
 

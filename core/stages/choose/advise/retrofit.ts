@@ -1,4 +1,7 @@
-/** The sheet an electrician takes along for one leg: does the new fitting go where the old one was, what is done in which order, what to take. */
+/**
+ * The sheet an electrician takes along for one leg: does the new fitting go where the old one was, what is
+ * done in which order, what to take.
+ */
 import { byId, type Design } from "../../../design/collections";
 import type { OptionRow } from "../rows";
 import type { LampRow, SwitchRow } from "../../house/rows-survey";
@@ -28,7 +31,10 @@ export const ABOVE_MM = 25;
 /** A hole may be so much larger than what the springs are made for. */
 export const SLACK_MM = 3;
 
-/** Does a fitting let into the ceiling cover and fill the old hole? Its hole and bezel in mm, as its maker gives them. */
+/**
+ * Does a fitting let into the ceiling cover and fill the old hole? Its hole and bezel in mm, as its maker
+ * gives them.
+ */
 export function fitChecks({ oldHoleMm, voidMm, fireMin }: HoleInput, option: OptionRow): FitCheck[] {
   const { holeMm, bezelMm, depthMm } = option.fit ?? {};
   const checks: FitCheck[] = [];
@@ -90,7 +96,10 @@ export function fitChecks({ oldHoleMm, voidMm, fireMin }: HoleInput, option: Opt
 /** One switch position of a leg: what becomes of it, and what it takes. */
 export interface Position {
   row: SwitchRow;
-  /** `device`: the new device sits here; `linked`: its wires are joined so that nothing here cuts the lamps off. */
+  /**
+   * `device`: the new device sits here; `linked`: its wires are joined so that nothing here cuts the lamps
+   * off.
+   */
   role: "device" | "linked";
   /** What is done with its wires, and what is put in its place. */
   wires: string;
@@ -122,7 +131,10 @@ export interface RetrofitSheet {
   materials: { count: number; what: string }[];
 }
 
-/** The lamp nearest to the first switch on the plan. The order of the wires is found by testing; this is where to look first. */
+/**
+ * The lamp nearest to the first switch on the plan. The order of the wires is found by testing; this is
+ * where to look first.
+ */
 function nearest(lamps: readonly LampRow[], at: SwitchRow | undefined): LampRow | undefined {
   if (!at) return lamps[0];
   return [...lamps].sort(
@@ -223,7 +235,10 @@ function positionsOf(way: LegWay, switches: readonly SwitchRow[]): Position[] {
   });
 }
 
-/** Isolation and proof before any box is opened; wiring before electronics; the insulation test with none of it connected. */
+/**
+ * Isolation and proof before any box is opened; wiring before electronics; the insulation test with none of
+ * it connected.
+ */
 function stepsOf(
   way: LegWay,
   advice: LegAdvice,
@@ -327,7 +342,10 @@ function together(list: readonly { count: number; what: string }[]): { count: nu
   return [...sums].map(([what, count]) => ({ count, what }));
 }
 
-/** The sheet for one leg, by the way named or the one advised. Throws InputError where the leg does not exist. */
+/**
+ * The sheet for one leg, by the way named or the one advised. Throws InputError where the leg does not
+ * exist.
+ */
 export function retrofitSheet(
   design: Design,
   legId: string,
@@ -410,7 +428,8 @@ export function retrofitSheet(
       "Leave a slack loop of cable and a way in: nothing with a radio behind a closed ceiling that cannot be opened",
     ],
     materials: together([
-      // A fitting that was picked for the hole takes the lamp's place, or comes beside the device at the switch.
+      // A fitting that was picked for the hole takes the lamp's place, or comes beside the device at the
+      // switch.
       ...(way.option && !(lamps && fitting)
         ? [{ count: lamps ? advice.lampCount : 1, what: way.option.name }]
         : []),

@@ -1,4 +1,7 @@
-/** A place that is not decided yet, a bed that may stand at three walls: radio on cells, radio on mains, or a spare drop to each place. */
+/**
+ * A place that is not decided yet, a bed that may stand at three walls: radio on cells, radio on mains, or
+ * a spare drop to each place.
+ */
 import type { Design } from "../../../design/collections";
 import type { Working } from "../../../desk/working";
 import { settingsOf } from "../settings";

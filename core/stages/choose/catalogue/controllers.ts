@@ -1,4 +1,7 @@
-/** Hubs, coordinators and bridges of the standard catalogue. Invented, without makers; prices and limits typical. */
+/**
+ * Hubs, coordinators and bridges of the standard catalogue. Invented, without makers; prices and limits
+ * typical.
+ */
 import type { OptionControls, OptionRow } from "../rows";
 import { cells, CLOUD, line, type Extra } from "./line";
 

@@ -1,4 +1,7 @@
-/** The standard catalogue: what the trade has, invented and without makers. A design takes it in and may change every line. */
+/**
+ * The standard catalogue: what the trade has, invented and without makers. A design takes it in and may
+ * change every line.
+ */
 import { round2 } from "../../../geometry/round";
 import type { OptionRow } from "../rows";
 import { CONTROLLERS } from "./controllers";

@@ -245,7 +245,8 @@ describe("pairs of faces of a whole house", () => {
 describe("lines that lie on each other", () => {
   test("rooms as rings side by side share their wall once, also where they meet in part", () => {
     const { walls, leftOut } = wallsFrom(drawn(...ring(0, 0, 4, 3), ...ring(4, 1, 7, 5)), options(["L"]));
-    // Of the second ring's left side (1 to 5) the part from 1 to 3 lies on the first ring's right side; the longer one stays whole.
+    // Of the second ring's left side (1 to 5) the part from 1 to 3 lies on the first ring's right side; the
+    // longer one stays whole.
     expect(
       walls.filter((wall) => wall.ax === 4 && wall.bx === 4).map((wall) => [wall.ay, wall.by].sort()),
     ).toEqual([

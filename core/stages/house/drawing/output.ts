@@ -1,4 +1,7 @@
-/** A drawing read and nothing kept: the command line's `draw`. The readers are heavy; screens take theirs one by one. */
+/**
+ * A drawing read and nothing kept: the command line's `draw`. The readers are heavy; screens take theirs
+ * one by one.
+ */
 import { fail } from "../../../design/input-error";
 import { area } from "../../../geometry/polygon";
 import { facesOf } from "../faces";
@@ -30,7 +33,8 @@ const oneOf = <T>(table: Readonly<Record<string, T>>, name: string, path: string
     : fail(path, `must be one of ${Object.keys(table).join(", ")}, not "${name}"`);
 
 /**
- * `zinc draw --json` (data-model.md): every layer of a DXF or SVG drawing as walls in metres, the closed spaces between
+ * `zinc draw --json` (data-model.md): every layer of a DXF or SVG drawing as walls in metres, the closed
+ * spaces between
  * them, and what made no wall. Throws InputError for a file that is no drawing, or one of unknown scale.
  */
 export function drawJson(text: string, { units, as = "lines" }: DrawOptions) {

@@ -49,7 +49,10 @@ function rayOf({ a, b }: DrawnLine): Ray {
   return { a, ux: (b[0] - a[0]) / lengthM, uy: (b[1] - a[1]) / lengthM, lengthM };
 }
 
-/** How another line lies to a ray: its ends along it, low first, and how far beside it; undefined where it is not parallel. */
+/**
+ * How another line lies to a ray: its ends along it, low first, and how far beside it; undefined where it
+ * is not parallel.
+ */
 function beside(ray: Ray, other: DrawnLine): { from: number; to: number; gap: number } | undefined {
   const { ux, uy } = rayOf(other);
   if (Math.abs(ray.ux * uy - ray.uy * ux) > STRAIGHT) return undefined;
@@ -92,7 +95,8 @@ const longest = (spans: readonly Span[]): Span =>
   spans.reduce((best, one) => (one[1] - one[0] > best[1] - best[0] ? one : best), [0, 0] as Span);
 
 /**
- * Centre lines without what lies on another one: drawings give every room its own ring, so a wall between two rooms is
+ * Centre lines without what lies on another one: drawings give every room its own ring, so a wall between
+ * two rooms is
  * there twice, often only in part. The longer line stays whole; of a shorter one the rest stays.
  */
 function apartFrom(lines: readonly DrawnLine[], left: LeftOut): DrawnLine[] {
@@ -146,8 +150,10 @@ function facing(lines: readonly DrawnLine[], i: number, j: number): Pair | undef
 }
 
 /**
- * Walls between pairs of faces. Nearest faces belong together first; of equals those that run together longest. A face
- * may bound several walls, one after another along it: an outer face that spans two rooms has an inner face in each.
+ * Walls between pairs of faces. Nearest faces belong together first; of equals those that run together
+ * longest. A face
+ * may bound several walls, one after another along it: an outer face that spans two rooms has an inner face
+ * in each.
  */
 function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["walls"] {
   const around = near(lines, THICKEST_M);
@@ -198,7 +204,10 @@ function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["wa
   return joined(lines, made);
 }
 
-/** Pieces along one face with one gap are one wall, through the partitions that part them; it reaches as far as its longer face. */
+/**
+ * Pieces along one face with one gap are one wall, through the partitions that part them; it reaches as far
+ * as its longer face.
+ */
 function joined(lines: readonly DrawnLine[], made: readonly Pair[]): WallsMade["walls"] {
   const groups = new Map<string, Pair[]>();
   for (const pair of made) {
@@ -226,7 +235,10 @@ function joined(lines: readonly DrawnLine[], made: readonly Pair[]): WallsMade["
   });
 }
 
-/** The walls that the chosen layers of a drawing make, in metres, and which lines make none. Throws InputError for a scale of nothing. */
+/**
+ * The walls that the chosen layers of a drawing make, in metres, and which lines make none. Throws
+ * InputError for a scale of nothing.
+ */
 export function wallsFrom(drawing: Drawing, options: WallsFrom): WallsMade {
   if (!(options.metresPerUnit > 0))
     fail("Scale", "must be above nothing: say how many metres a unit of the drawing is");
