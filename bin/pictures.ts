@@ -1,6 +1,7 @@
 /** `npm run pictures`: one current PNG of each main view, from the demo data, into `docs/screenshots`. */
 import { rmSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
+import { BUILT } from "../tests/e2e/views";
 import { startTestDatabase, startWeb } from "../tests/start";
 
 interface Picture {
@@ -23,13 +24,11 @@ const PICTURES: Picture[] = [
   },
   {
     name: "triage",
-    path: "/d/larkspur-weir/brief",
-    act: (page) => page.getByRole("tab", { name: "Requirements" }).click(),
+    path: "/d/larkspur-weir/brief?view=requirements",
   },
   {
     name: "phases",
-    path: "/d/larkspur-weir/brief",
-    act: (page) => page.getByRole("tab", { name: "Phases" }).click(),
+    path: "/d/larkspur-weir/brief?view=phases",
   },
   {
     name: "survey-editor",
@@ -129,6 +128,11 @@ const PICTURES: Picture[] = [
   { name: "register", path: "/d/larkspur-weir/register" },
   { name: "automations", path: "/d/larkspur-weir/automations" },
 ];
+
+// A stage that is built has a picture, whether or not somebody thought of a state that shows it best.
+for (const stage of BUILT)
+  if (!PICTURES.some(({ path }) => path.split(/[?]/)[0] === `/d/larkspur-weir/${stage}`))
+    PICTURES.push({ name: stage, path: `/d/larkspur-weir/${stage}` });
 
 const FOLDER = ".test-data/pictures";
 const database = await startTestDatabase(FOLDER);

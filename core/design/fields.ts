@@ -40,9 +40,11 @@ type Options = Partial<Pick<Field, "optional" | "unit" | "min" | "max" | "least"
 
 const fieldsOf = new WeakMap<object, Field[]>();
 
-/** The fields of a row class, in the order they were declared. */
+/** The fields of a row class, in the order they were declared; those of the class it extends come first. */
 export function fields(row: RowClass): readonly Field[] {
-  return fieldsOf.get(row.prototype) ?? [];
+  const parent: unknown = Object.getPrototypeOf(row);
+  const own = fieldsOf.get(row.prototype) ?? [];
+  return typeof parent === "function" && parent.prototype ? [...fields(parent as RowClass), ...own] : own;
 }
 
 /**
@@ -74,6 +76,8 @@ export const Text = (options: Options = {}) =>
 
 /** A finite number within [min, max], in the given unit. */
 export const Num = (options: Options = {}) => declare({ kind: "number" }, options);
+/** A coordinate of the plan, m: no house is further from its corner than 10 km. */
+export const Coordinate = () => Num({ unit: "m", min: -10_000, max: 10_000 });
 
 /** A whole number within [min, max]. */
 export const Whole = (options: Options = {}) => declare({ kind: "integer" }, options);

@@ -2,7 +2,8 @@
  * Rows of the house itself: where things can be. Metres; x right, y down the sheet, z up from the level's
  * floor.
  */
-import { Choice, Flag, Id, Num, One, Ref, Text, Whole, XyList } from "../../design/fields";
+import { Choice, Coordinate, Flag, Id, Num, One, Ref, Text, Whole, XyList } from "../../design/fields";
+import { InRoom, OnLevel } from "../../design/placed";
 import { SOURCES } from "../../design/vocabulary";
 
 export class LevelRow {
@@ -40,10 +41,10 @@ export class MaterialRow {
 export class WallRow {
   @Id() id!: string;
   @Ref("levels") level!: string;
-  @Num({ unit: "m", min: -10000, max: 10000 }) ax!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) ay!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) bx!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) by!: number;
+  @Coordinate() ax!: number;
+  @Coordinate() ay!: number;
+  @Coordinate() bx!: number;
+  @Coordinate() by!: number;
   @Num({ unit: "m", min: 0.005, max: 5 }) thicknessM!: number;
   @Ref("materials") material!: string;
   /** Minutes it holds back fire; absent where it is not rated. */
@@ -84,10 +85,7 @@ export const ROOM_TYPES = [
   "outdoor",
 ] as const;
 
-export class RoomRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class RoomRow extends OnLevel {
   /** Short form used in labels. */
   @Text({ max: 6, pattern: /^[A-Z0-9]{1,6}$/ }) code!: string;
   @Choice(ROOM_TYPES) type!: (typeof ROOM_TYPES)[number];
@@ -102,10 +100,7 @@ export const DIVIDERS = ["none", "aluminium", "steel"] as const;
 export const TRUNK_KINDS = ["tray", "conduit", "void", "duct"] as const;
 
 /** A drawn way that many cables share. */
-export class TrunkRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class TrunkRow extends OnLevel {
   @Choice(TRUNK_KINDS) kind!: (typeof TRUNK_KINDS)[number];
   @XyList({ least: 2 }) path!: [number, number][];
   @Num({ unit: "m", min: -10, max: 50 }) heightM!: number;
@@ -127,8 +122,8 @@ export class TrunkRow {
 export class RiserRow {
   @Id() id!: string;
   @Text({ max: 60 }) name!: string;
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Ref("levels") fromLevel!: string;
   @Ref("levels") toLevel!: string;
   @Num({ unit: "mm", min: 5, max: 2000, optional: true }) boreMm?: number;
@@ -136,14 +131,10 @@ export class RiserRow {
   @Whole({ min: 1, max: 20, optional: true }) bundles?: number;
 }
 
-export class ClosetRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Ref("rooms") room!: string;
-  @Text({ max: 60 }) name!: string;
+export class ClosetRow extends InRoom {
   @Choice(["cabinet", "rack", "cupboard"]) kind!: "cabinet" | "rack" | "cupboard";
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Num({ unit: "m", min: 0, max: 20 }) z!: number;
   @Num({ unit: "m", min: 0, max: 20, optional: true }) wallWidthM?: number;
   @Num({ unit: "°C", min: -40, max: 90, optional: true }) ambientC?: number;

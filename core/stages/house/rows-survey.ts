@@ -2,7 +2,8 @@
  * Rows a survey adds to the house: what other trades have there, switches and lamps, measurements,
  * underlays.
  */
-import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, Whole, XyList } from "../../design/fields";
+import { Choice, Coordinate, Flag, Id, Many, Num, Ref, Refs, Text, Whole, XyList } from "../../design/fields";
+import { InRoom, OnLevel } from "../../design/placed";
 import { DAY } from "../../design/vocabulary";
 
 export class CircuitRow {
@@ -14,20 +15,14 @@ export class CircuitRow {
 }
 
 /** Where mains runs, as found or as the electrician drew it. */
-export class MainsRunRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class MainsRunRow extends OnLevel {
   @XyList({ least: 2 }) path!: [number, number][];
   @Num({ unit: "m", min: -10, max: 50, optional: true }) heightM?: number;
   @Ref("circuits", { optional: true }) circuit?: string;
 }
 
 /** A part of a level no cable may cross. */
-export class NoGoRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class NoGoRow extends OnLevel {
   @XyList({ least: 3 }) outline!: [number, number][];
   @Text({ max: 200, optional: true }) why?: string;
 }
@@ -46,10 +41,7 @@ export const FIXTURE_KINDS = [
 ] as const;
 
 /** Another trade's thing, or a structure outside, with the clearance it asks. */
-export class FixtureRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class FixtureRow extends OnLevel {
   @Choice(FIXTURE_KINDS) kind!: (typeof FIXTURE_KINDS)[number];
   @XyList({ least: 3 }) outline!: [number, number][];
   @Num({ unit: "m", min: 0, max: 20 }) clearanceM!: number;
@@ -61,13 +53,9 @@ export class FixtureRow {
 export const NEUTRALS = ["yes", "no", "unknown"] as const;
 
 /** A switch position on a wall: one box with one or more gangs. */
-export class SwitchRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Ref("rooms") room!: string;
-  @Text({ max: 60 }) name!: string;
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+export class SwitchRow extends InRoom {
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Num({ unit: "m", min: 0, max: 20 }) z!: number;
   @Whole({ min: 1, max: 8 }) gangs!: number;
   @Num({ unit: "mm", min: 5, max: 200, optional: true }) boxDepthMm?: number;
@@ -94,13 +82,9 @@ export class LegRow {
 }
 
 /** Lamps of one kind at one place. */
-export class LampRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Ref("rooms") room!: string;
-  @Text({ max: 60 }) name!: string;
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+export class LampRow extends InRoom {
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   /** Absent while nobody knows what works it. */
   @Ref("legs", { optional: true }) leg?: string;
   @Whole({ min: 1, max: 200 }) count!: number;
@@ -147,16 +131,13 @@ export class MeasurementRow {
  * A picture of a builder's drawing under the plan. The picture itself is kept beside the design, by its
  * hash.
  */
-export class UnderlayRow {
-  @Id() id!: string;
-  @Ref("levels") level!: string;
-  @Text({ max: 60 }) name!: string;
+export class UnderlayRow extends OnLevel {
   @Text({ max: 64, pattern: /^[0-9a-f]{64}$/ }) picture!: string;
   @Whole({ min: 1, max: 100000 }) widthPx!: number;
   @Whole({ min: 1, max: 100000 }) heightPx!: number;
   /** Place of its upper left corner on the plan. */
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Num({ unit: "m", min: 0.000001, max: 10 }) metresPerPx!: number;
   @Num({ unit: "°", min: -360, max: 360 }) turnDeg!: number;
   @Num({ unit: "%", min: 5, max: 100 }) opacityPct!: number;

@@ -1,6 +1,7 @@
 /** Rows of stage 4: kinds and their kits, points, and what is pulled to them. */
 import {
   Choice,
+  Coordinate,
   Flag,
   Id,
   Many,
@@ -8,10 +9,10 @@ import {
   One,
   Ref,
   Refs,
+  type RowClass,
   Text,
   Texts,
   Whole,
-  type RowClass,
 } from "../../design/fields";
 import { DAY, SERVICES, type Service } from "../../design/vocabulary";
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
@@ -114,8 +115,8 @@ export class RoomKitRow {
 
 /** Where a point was drawn before the house moved it. */
 export class DrawnPlace {
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Num({ unit: "m", min: -10, max: 50 }) z!: number;
   @Text({ max: 10, pattern: DAY }) on!: string;
   @Text({ max: 200, optional: true }) why?: string;
@@ -127,8 +128,8 @@ export class PointRow {
   @Ref("kinds") kind!: string;
   @Ref("levels") level!: string;
   @Ref("rooms") room!: string;
-  @Num({ unit: "m", min: -10000, max: 10000 }) x!: number;
-  @Num({ unit: "m", min: -10000, max: 10000 }) y!: number;
+  @Coordinate() x!: number;
+  @Coordinate() y!: number;
   @Num({ unit: "m", min: -10, max: 50 }) z!: number;
   @Ref("closets", { optional: true }) closet?: string;
   @Text({ max: 80 }) name!: string;
@@ -148,7 +149,7 @@ export class SymmetryRow {
   @Ref("points") left!: string;
   @Ref("points") right!: string;
   @Choice(["across", "down"]) axis!: "across" | "down";
-  @Num({ unit: "m", min: -10000, max: 10000 }) atM!: number;
+  @Coordinate() atM!: number;
 }
 
 export const DROP_STATES = [
