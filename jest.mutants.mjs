@@ -1,4 +1,7 @@
-/** The unit tests as the mutants are tried on: those of core alone, without the slow ones that start other programs. */
+/**
+ * The unit tests as the mutants are tried on: those of core alone, without the slow ones that start other
+ * programs.
+ */
 import config from "./jest.config.mjs";
 
 const [core] = config.projects;

@@ -7,7 +7,8 @@ export default {
   coverageAnalysis: "perTest",
   // Sentences and labels are read by people, not by tests; nothing is gained by another letter in them.
   mutator: { excludedMutations: ["StringLiteral"] },
-  // What is only worked out once, at the start, can be changed at the start alone: a run each, and mostly tables of data.
+  // What is only worked out once, at the start, can be changed at the start alone: a run each, and mostly
+  // tables of data.
   ignoreStatic: true,
   concurrency: 2,
   tempDirName: ".test-data/mutants",

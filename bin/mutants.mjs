@@ -1,4 +1,7 @@
-/** Which share of small changes to some files the unit tests notice. Survivors are printed, with their place. */
+/**
+ * Which share of small changes to some files the unit tests notice. Survivors are printed, with their
+ * place.
+ */
 import { spawnSync } from "node:child_process";
 import { mkdirSync, readFileSync } from "node:fs";
 

@@ -63,6 +63,7 @@ function parentsFirst(): CollectionName[] {
 /** A whole plan: plain rows, each collection sorted by id. */
 export type Design = { design: DesignRow } & { [C in CollectionName]: Rows[C][] };
 
+/** Is this the name of a collection of the project file? */
 export function isCollection(name: string): name is CollectionName {
   return (FILE_ORDER as readonly string[]).includes(name);
 }

@@ -82,8 +82,10 @@ export const Coordinate = () => Num({ unit: "m", min: -10_000, max: 10_000 });
 /** A whole number within [min, max]. */
 export const Whole = (options: Options = {}) => declare({ kind: "integer" }, options);
 
+/** Yes or no. */
 export const Flag = (options: Options = {}) => declare({ kind: "flag" }, options);
 
+/** One of `choices`. */
 export const Choice = (choices: readonly string[], options: Options = {}) =>
   declare({ kind: "choice", choices }, options);
 
@@ -93,12 +95,14 @@ export const Ref = (to: string, options: Options = {}) => declare({ kind: "ref",
 /** A list of ids of rows of another collection. */
 export const Refs = (to: string, options: Options = {}) => declare({ kind: "refs", to }, options);
 
+/** A list of texts. */
 export const Texts = (options: Options = {}) => declare({ kind: "texts" }, options);
 
 /** A list of words, each one of `choices`, none twice. */
 export const Choices = (choices: readonly string[], options: Options = {}) =>
   declare({ kind: "texts", choices }, options);
 
+/** A list of whole numbers, each from `min` to `max`. */
 export const Integers = (options: Options & { min: number; max: number }) =>
   declare({ kind: "integers" }, options);
 

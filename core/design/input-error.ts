@@ -21,6 +21,7 @@ export class InputError extends Error {
 
 /** What a person gave may be long; a sentence that names it stays one that can be read. */
 const MOST_QUOTED = 240;
+/** What somebody wrote, short enough for a sentence: the middle of a long one left out. */
 export const bearable = (text: string): string =>
   text.length > MOST_QUOTED ? `${text.slice(0, MOST_QUOTED / 2)}…${text.slice(-MOST_QUOTED / 4)}` : text;
 
@@ -32,6 +33,10 @@ export function sentence(problem: Problem): string {
   return text.endsWith(".") ? text : `${text}.`;
 }
 
+/**
+ * Refuse an input. `path`: the field, row or place as the person knows it; `reason` goes on after it.
+ * Throws InputError.
+ */
 export function fail(path: string, reason: string): never {
   throw new InputError([{ path, reason }]);
 }

@@ -56,6 +56,7 @@ export function compareFindings(
   );
 }
 
+/** A copy of the list in the order of every list of findings. */
 export const sortFindings = (findings: readonly Finding[]): Finding[] => [...findings].sort(compareFindings);
 
 /** The worse of two severities, where there are two. */
@@ -69,6 +70,7 @@ const FEW = 6;
 export const isAbout = ({ about }: Pick<Finding, "about">, ref: RowRef): boolean =>
   about.some((one, i) => one.in === ref.in && one.id === ref.id && (i === 0 || about.length <= FEW));
 
+/** How many findings of each severity; none is 0. */
 export function countBySeverity(findings: readonly Finding[]): Record<Severity, number> {
   const counts = { stop: 0, mend: 0, note: 0 };
   for (const finding of findings) counts[finding.severity] += 1;

@@ -44,6 +44,7 @@ export const STAGE_NAMES: readonly StageName[] = STAGES.map((stage) => ({
   answers: ANSWERS[stage],
 }));
 
+/** What people call a stage. */
 export const stageName = (stage: Stage): string => STAGE_NAMES[STAGES.indexOf(stage)]!.name;
 
 /** In which order the rows of the stages stand in a project file (data-model.md). */

@@ -12,6 +12,9 @@ function cell(value: CsvCell): string {
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
+/**
+ * CSV as spreadsheets read it: a byte order mark, commas, CR LF, fields quoted where they must be (RFC 4180).
+ */
 export function writeCsv(header: readonly string[], rows: readonly (readonly CsvCell[])[]): string {
   return `\uFEFF${[header, ...rows].map((row) => row.map(cell).join(",")).join("\r\n")}\r\n`;
 }

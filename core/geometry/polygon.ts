@@ -11,8 +11,10 @@ export function signedArea(corners: readonly Xy[]): number {
   return twice / 2;
 }
 
+/** Area of a closed outline, m². `corners` in m, in order, either way round; the last joins the first. */
 export const area = (corners: readonly Xy[]) => Math.abs(signedArea(corners));
 
+/** Length of a closed outline, m. */
 export function perimeter(corners: readonly Xy[]): number {
   return corners.reduce((sum, corner, i) => sum + distance(corner, corners[(i + 1) % corners.length]!), 0);
 }
@@ -81,6 +83,7 @@ export interface Box {
   y1: number;
 }
 
+/** The box that holds all `places`; a box that nothing lies in where there are none. */
 export function boxOf(places: readonly Xy[]): Box {
   const box = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity };
   for (const [x, y] of places) {
@@ -96,5 +99,6 @@ export function boxOf(places: readonly Xy[]): Box {
 export const boxesNear = (a: Box, b: Box, m = 0): boolean =>
   a.x0 <= b.x1 + m && b.x0 <= a.x1 + m && a.y0 <= b.y1 + m && b.y0 <= a.y1 + m;
 
+/** Does a place lie in the box, or no further than `m` metres from it along either axis? */
 export const boxNear = (box: Box, [x, y]: Xy, m = 0): boolean =>
   x >= box.x0 - m && x <= box.x1 + m && y >= box.y0 - m && y <= box.y1 + m;

@@ -1,6 +1,7 @@
 /** Points and straight segments in the plane. Metres. */
 export type Xy = readonly [number, number];
 
+/** Straight distance of two places, in their own unit. */
 export const distance = (a: Xy, b: Xy) => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
 /**

@@ -11,6 +11,7 @@ const pairs = memoByParts(
     new Map(design.symmetries.flatMap((row) => [[row.left, row] as const, [row.right, row] as const])),
 );
 
+/** The row of the pair a point is in; undefined where it stands alone. */
 export const pairOf = (design: Design, point: string) => pairs(design).get(point);
 
 /** Where the mirror image of (x, y) lies. */

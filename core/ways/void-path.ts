@@ -20,6 +20,10 @@ export const BARRED_COST = 1000;
 /** A bend counts as so many metres: of two ways of one length the straighter is taken. */
 const BEND_M = 0.01;
 
+/**
+ * What a free way through the void of a level goes round: no-go areas, and mains with the distance kept to it.
+ * Undefined where there is neither.
+ */
 export function obstaclesOf(design: Design, level: string): Obstacles | undefined {
   const areas = design.noGo.filter((row) => row.level === level).map((row) => row.outline);
   const mains = design.mainsRuns.filter((row) => row.level === level);

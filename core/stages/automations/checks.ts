@@ -56,6 +56,7 @@ function tryYear(place: Design["design"], automation: AutomationRow): Trial {
   return { comes, fires: false };
 }
 
+/** What is wrong with automations: nothing moved, never firing, two that meet, a place without a sunset. */
 export function automationChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   for (const automation of design.automations) {

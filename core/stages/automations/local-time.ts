@@ -22,10 +22,12 @@ export function parseDay(text: string, path = "date"): Day {
   return day;
 }
 
+/** ISO 8601: `2026-11-24`. */
 export function dayText({ year, month, day }: Day): string {
   return `${String(year).padStart(4, "0")}-${String(month).padStart(2, "0")}-${String(day).padStart(2, "0")}`;
 }
 
+/** So many days later, or earlier where negative; by the Gregorian calendar. */
 export function addDays({ year, month, day }: Day, days: number): Day {
   const date = new Date(Date.UTC(year, month - 1, day + days));
   return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, day: date.getUTCDate() };
@@ -110,6 +112,7 @@ export function clockText(zone: string, ms: number): string {
 }
 
 const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
+/** `weekday`: 1 is Monday, 7 is Sunday, as in ISO 8601. */
 export const weekdayName = (weekday: number) => WEEKDAYS[weekday - 1]!;
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;

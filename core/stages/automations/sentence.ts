@@ -49,6 +49,7 @@ function pointNames(design: Design, ids: readonly string[]): string {
   return `${names[0]}, ${names[1]} and ${names.length - 2} more`;
 }
 
+/** `pct`: 0 is shut, 100 is open. */
 export const positionText = (pct: number) => (pct === 0 ? "shut" : pct === 100 ? "open" : `${pct} % open`);
 
 /** The sentence of an automation. */
@@ -104,6 +105,7 @@ export function sentenceOf(design: Design, automation: AutomationRow): Word[] {
   return words;
 }
 
+/** The sentence of an automation as plain text. */
 export const sentenceText = (design: Design, automation: AutomationRow) =>
   sentenceOf(design, automation)
     .map((word) => word.text)

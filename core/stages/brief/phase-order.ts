@@ -10,5 +10,6 @@ export function phaseOfPoint(design: Design, point: { phase?: string; room: stri
 export const pointsOfPhase = (design: Design, phase: string | undefined) =>
   new Set(design.points.filter((point) => phaseOfPoint(design, point) === phase).map((point) => point.id));
 
+/** Phases in the order they are done; those of one number by id. */
 export const sortedPhases = (design: Pick<Design, "phases">) =>
   [...design.phases].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));

@@ -46,6 +46,7 @@ export const phaseSums = memoByParts(
   },
 );
 
+/** Problems that a phase takes on. */
 export const problemsOf = (design: Design, phase: string) =>
   design.problems.filter((problem) => problem.phase === phase);
 
@@ -84,6 +85,7 @@ export const nextOrder = (design: Design) =>
 /** What the points in no phase cost: with the phases it makes the whole. */
 export const unphased = (design: Design): Share => costsAt(design, pointsOfPhase(design, undefined));
 
+/** How a phase's cost or hours came about. `id` must be a phase of the design. */
 export function phaseWorking(design: Design, id: string, of: "cost" | "hours"): Working {
   const phase = byId(design, "phases").get(id)!;
   const sums = costsAt(design, pointsOfPhase(design, id));

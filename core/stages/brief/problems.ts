@@ -33,6 +33,7 @@ export function answeringPoints(design: Design, problem: ProblemRow): Set<string
   return points;
 }
 
+/** Does any point, device or automation answer the problem? */
 export const isAnswered = (problem: ProblemRow) =>
   problem.points.length + problem.devices.length + problem.automations.length > 0;
 
@@ -67,6 +68,7 @@ export const rankedProblems = memoByParts(
       ),
 );
 
+/** How a problem's score came about: people × times a week × severity ÷ effort. */
 export function scoreWorking(design: Design, problem: ProblemRow): Working {
   const people = problem.people.map((id) => byId(design, "people").get(id)?.role ?? id);
   return {
@@ -92,6 +94,7 @@ export function scoreWorking(design: Design, problem: ProblemRow): Working {
   };
 }
 
+/** How cost or hours of what answers a problem came about. */
 export function answerWorking(design: Design, problem: ProblemRow, of: "cost" | "hours"): Working {
   const sums = costsAt(design, answeringPoints(design, problem));
   const answer = answerOf(design, problem);

@@ -13,6 +13,7 @@ export const STEP_ASKS: Readonly<Record<TriageStep, string>> = {
   automate: "Last of all.",
 };
 
+/** Has anybody asked what happens without it? */
 export const isQuestioned = (requirement: RequirementRow) => requirement.ifNot !== undefined;
 
 /**
@@ -55,6 +56,7 @@ export function deletions(design: Design): { deleted: number; back: number; shar
 /** Below this share of deletions that came back, too few were tried. */
 export const LEAST_BACK_PCT = 10;
 
+/** How the share of deletions that came back came about, %. */
 export function deletionsWorking(design: Design): Working {
   const { deleted, back, sharePct } = deletions(design);
   return {

@@ -12,6 +12,11 @@ export interface ChoiceAnswer {
   conflicts: Conflict[];
 }
 
+/**
+ * Plans for the wants of a design, or the smallest set of wants that cannot be met together with ways out.
+ * `onPlan` hears
+ * each plan as it is there, and how many are done.
+ */
 export function answerChoice(
   highs: Highs,
   design: Design,

@@ -50,6 +50,7 @@ function cellOf(value: unknown): CsvCell {
   return value as CsvCell;
 }
 
+/** The whole catalogue, a row an option, readable by `readCatalogue`. */
 export const catalogueCsv = (design: Design): string =>
   writeCsv(
     COLUMNS.map(({ path }) => heading(path, design.design.currency)),

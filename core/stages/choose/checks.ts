@@ -306,6 +306,7 @@ function electricalChecks(design: Design): Finding[] {
   return findings;
 }
 
+/** What is wrong with the choice: wants unmet, plans out of date, controllers overfull, ratings passed. */
 export const chooseChecks = memoByParts(
   ["design", "devices", "options", "wants", "hubs", "plans", "legs", "switches", "points"],
   (design): Finding[] => [

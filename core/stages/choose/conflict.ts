@@ -258,5 +258,6 @@ export function conflictsOf(highs: Highs, design: Design): Conflict[] {
   ];
 }
 
+/** Names of the wants that cannot be met together. */
 export const conflictNames = (design: Design, conflict: Conflict) =>
   conflict.wants.map((id) => wantName(design, byId(design, "wants").get(id)!));

@@ -14,12 +14,15 @@ export interface Split {
   run: number;
 }
 
+/** All three parts of a cost. */
 export const total = (split: Split) => split.buy + split.fit + split.run;
+/** Two costs, part by part. */
 export const addSplits = (a: Split, b: Split): Split => ({
   buy: a.buy + b.buy,
   fit: a.fit + b.fit,
   run: a.run + b.run,
 });
+/** The cost of `n` alike. */
 export const timesSplit = (split: Split, n: number): Split => ({
   buy: split.buy * n,
   fit: split.fit * n,
@@ -159,6 +162,7 @@ export function controllerCost(option: OptionRow, settings: ChooseSettings, kept
   return kept ? { buy: 0, fit: 0, run: split.run } : split;
 }
 
+/** How the cost of a controller over the years came about; one that is `kept` is neither bought nor fitted. */
 export function controllerWorking(design: Design, option: OptionRow, kept: boolean): Working {
   const settings = settingsOf(design);
   const steps = pieceSteps(option, settings, 1, design.design.currency);

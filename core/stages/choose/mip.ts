@@ -19,6 +19,7 @@ export interface Mip {
   rows: Row[];
 }
 
+/** A mixed-integer programme without columns or rows, to be minimised. */
 export const emptyMip = (): Mip => ({ names: [], low: [], high: [], integer: [], rows: [] });
 
 /** A new column; returns its index. */

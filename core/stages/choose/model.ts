@@ -58,6 +58,7 @@ interface Fixed {
   kept: ReadonlySet<string>;
 }
 
+/** Controllers the household has and keeps. */
 export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({
   kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)),
 }));

@@ -22,5 +22,6 @@ export const PARTS: readonly Part[] = [
   dropsOf,
 ];
 
+/** Would both designs get the same plans? True where all the choice hangs on is the same. */
 export const sameParts = (a: Design, b: Design) =>
   a === b || PARTS.every((part) => partOf(a, part) === partOf(b, part));

@@ -263,5 +263,6 @@ export function rangeClass(profile: ProtocolProfile): "a room" | "a floor" | "a 
   return profile.rangeM > 10 ? "a floor" : "a room";
 }
 
+/** Where a protocol sends in a region, in the words of its standard. */
 export const bandIn = (profile: ProtocolProfile, region: Region) =>
   profile.band[region] ?? profile.band.all ?? "not allowed there";

@@ -11,6 +11,7 @@ export const DEFAULT_SETTINGS: ChooseSettings = {
   region: "Europe",
 };
 
+/** The design's own settings of the choice, or the usual ones. */
 export const settingsOf = (design: Design): ChooseSettings => design.design.choosing ?? DEFAULT_SETTINGS;
 
 /** Hours of a mean year. */
@@ -32,5 +33,6 @@ export const CELL_PRICE: Readonly<Record<string, number>> = {
 };
 const OTHER_CELL = 1.5;
 
+/** Price of one cell by its IEC 60086 name, retail; nothing for what takes none. */
 export const cellPrice = (cell: string | undefined) =>
   cell === undefined ? 0 : (CELL_PRICE[cell] ?? OTHER_CELL);

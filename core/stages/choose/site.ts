@@ -56,6 +56,7 @@ export const cableBans = memoByParts(["constraints"], (design): ReadonlyMap<stri
   return bans;
 });
 
+/** The constraint that forbids new cable in a room, or in the whole house. */
 export const cableBan = (design: Design, room: string) =>
   cableBans(design).get(room) ?? cableBans(design).get("*");
 

@@ -9,6 +9,10 @@ import { wallLengthM } from "./walls";
 
 /** Drawn and measured may differ by the larger of these before it is a finding. */
 export const TOLERANCE = { metres: 0.02, part: 0.005 };
+/**
+ * How far a taped length may be off before it is said, m: a part of the length, and never less than a tape
+ * can be read.
+ */
 export const toleranceM = (lengthM: number) => Math.max(TOLERANCE.metres, TOLERANCE.part * lengthM);
 
 /** Length on the plan of what a measurement is of; undefined where that is gone. */
@@ -124,6 +128,11 @@ export function roomClosure(design: Design, room: RoomRow): Closure | undefined 
 const tapedHeadings = (sides: readonly (MeasurementRow | undefined)[]): number[] | undefined =>
   sides.every((side) => side?.headingDeg !== undefined) ? sides.map((side) => side!.headingDeg!) : undefined;
 
+/**
+ * How the gap came about that is left when the measured sides of a room are laid one after another;
+ * undefined where
+ * sides are missing.
+ */
 export function closureWorking(design: Design, room: RoomRow): Working | undefined {
   const result = roomClosure(design, room);
   if (!result) return undefined;

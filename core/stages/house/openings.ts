@@ -72,6 +72,7 @@ export function addOpening(
   return [{ in: "openings", put: opening }];
 }
 
+/** Change an opening. Throws InputError where it does not exist, or does not fit its wall. */
 export function changeOpening(design: Design, id: string, values: Partial<Omit<OpeningRow, "id">>): Change[] {
   const now = byId(design, "openings").get(id) ?? fail("opening", `"${id}" does not exist`);
   // What becomes a door, a gate or a gap is walked through: a sill would be in the way unless somebody says so.
@@ -149,8 +150,13 @@ export function azimuthDeg(design: Design, opening: OpeningRow): number | undefi
 }
 
 const WINDS = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
+/** The nearest of the eight winds. `azimuth`: degrees clockwise from true north, 0 to 360. */
 export const windName = (azimuth: number) => WINDS[Math.round(azimuth / 45) % 8]!;
 
+/**
+ * How the direction an opening faces came about, degrees from true north; undefined where no side of it is
+ * outside.
+ */
 export function azimuthWorking(design: Design, opening: OpeningRow): Working | undefined {
   const value = azimuthDeg(design, opening);
   if (value === undefined) return undefined;

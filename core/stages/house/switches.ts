@@ -10,6 +10,7 @@ export interface Gang {
   gang: number;
 }
 
+/** A gang by name: the switch alone where it has one gang. */
 export const gangName = ({ switch: row, gang }: Gang) =>
   row.gangs > 1 ? `${row.name}, gang ${gang}` : row.name;
 

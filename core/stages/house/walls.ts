@@ -12,6 +12,7 @@ import { followWalls, resettle } from "./rooms";
 export const LEAST_WALL_M = 0.05;
 
 const mm = (m: number) => round3(m);
+/** Length of a wall along its centre line, m. */
 export const wallLengthM = (wall: Pick<WallRow, "ax" | "ay" | "bx" | "by">) =>
   Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
 const ends = (wall: WallRow): [Xy, Xy] => [
@@ -19,6 +20,7 @@ const ends = (wall: WallRow): [Xy, Xy] => [
   [wall.bx, wall.by],
 ];
 
+/** A wall by id. Throws InputError where it does not exist. */
 export function wallOf(design: Design, id: string): WallRow {
   return byId(design, "walls").get(id) ?? fail("wall", `"${id}" does not exist`);
 }

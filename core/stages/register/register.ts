@@ -97,6 +97,7 @@ export function deviceCostWorking(design: Design): Working {
   };
 }
 
+/** The device register, a row a device. */
 export function registerCsv(design: Design, lines: readonly RegisterLine[] = registerLines(design)): string {
   return writeCsv(
     [

@@ -14,6 +14,7 @@ import { mirrored, pairOf, partnerOf } from "../../points/symmetry";
 export const CLASSES = ["loudspeaker", "access point", "sensor", "camera", "control", "other"] as const;
 export type PointClass = (typeof CLASSES)[number];
 
+/** What a kind counts as when clearances are looked up. */
 export function classOf(kind: KindRow): PointClass {
   if (kind.service === "sound") return "loudspeaker";
   if (kind.glyph === "carries" && kind.needs?.poeClass) return "access point";

@@ -408,5 +408,6 @@ export function sectionWorking(one: Containment, of: "bends" | "length"): Workin
   };
 }
 
+/** What lies in one conduit or tray, by id of its row; undefined where nothing does. */
 export const findContainment = (design: Design, id: string) =>
   containmentOf(design).find((one) => one.row.id === id);

@@ -48,6 +48,7 @@ export const legendOf = memoByParts(["design"], (design): LegendLine[] =>
   ),
 );
 
+/** Colour and marking of a service. */
 export const legendLine = (design: Design, service: Service): LegendLine =>
   legendOf(design).find((line) => line.service === service)!;
 
@@ -59,6 +60,7 @@ export const servicesInUse = memoByParts(["kinds", "points"], (design): Set<Serv
   );
 });
 
+/** Take a line into the legend, in place of the one its service had. */
 export const withLegendLine = (design: Design, line: LegendLine): Change[] => [
   {
     in: "design",

@@ -205,6 +205,7 @@ export const MOUNTING_HEADER = [
   "At least (mm)",
 ];
 
+/** The mounting sheet, a row a box. */
 export function mountingCsv(design: Design): string {
   return writeCsv(
     MOUNTING_HEADER,

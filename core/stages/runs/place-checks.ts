@@ -348,6 +348,7 @@ const tradeChecks = (design: Design): Finding[] => [
   }),
 ];
 
+/** What is wrong with where things lie: tubes, trays, ways, no-go areas, clearances, collisions. */
 export const placeChecks = (design: Design): Finding[] => [
   ...tubeChecks(design),
   ...trayChecks(design),

@@ -6,6 +6,7 @@ import { routeGraph } from "../../ways/graph";
 import { pullPlan, type Pull } from "./pulls";
 import { runSettings } from "./settings";
 
+/** Cables drawn in together: those that share most of their way, in the order they are best drawn. */
 export const pullsOf = memoByParts([dropsOf], (design): Pull[] => {
   const graph = routeGraph(design);
   const trunks = byId(design, "trunks");

@@ -27,6 +27,7 @@ export const SEPARATION_MM: Readonly<Record<CableTypeRow["medium"], { plain: num
   fibre: { plain: 0, screened: 0 },
 };
 
+/** Least distance of a cable to mains beside it, mm (EN 50174-2, without a divider). */
 export const separationMm = (type: CableTypeRow) =>
   SEPARATION_MM[type.medium][type.screened ? "screened" : "plain"];
 

@@ -16,6 +16,7 @@ export const RUNS_DEFAULTS: Readonly<Required<RunsSettings>> = {
   supplyLoadPct: 80,
 };
 
+/** The design's own settings of runs, the usual ones where it says nothing. */
 export const runSettings = memoByParts(["design"], (design): Required<RunsSettings> => ({
   ...RUNS_DEFAULTS,
   ...design.design.running,

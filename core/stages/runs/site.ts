@@ -253,6 +253,7 @@ export const punchList = memoByParts(
 );
 
 export const PUNCH_HEADER = ["Level", "Room", "Trade", "Point", "Label", "What", "Since", "Note"];
+/** The punch list, a row an item. */
 export const punchCsv = (design: Design): string =>
   writeCsv(
     PUNCH_HEADER,

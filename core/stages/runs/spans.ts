@@ -12,6 +12,7 @@ export interface Span {
 }
 
 export type WayKey = `${"trunks" | "risers"}/${string}`;
+/** Name of a way, whatever collection it is in. */
 export const wayKey = (way: Route["ways"][number]): WayKey => `${way.in}/${way.id}`;
 
 /** Every drop that has a cable, by way and by the edge of the graph it lies on. */

@@ -48,6 +48,7 @@ export const traysOf = memoByParts([spansByWay, "design", "trunks"], (design): T
 export const trayWidthFor = (tray: Tray) =>
   Math.ceil(((tray.fillPct / tray.limitPct) * tray.widthMm) / 50 - 1e-9) * 50;
 
+/** How the fill of a tray came about: cross-sections of its cables over its own, %. */
 export function trayWorking(tray: Tray): Working {
   const sum = tray.drops.reduce((all, drop) => all + areaMm2(drop), 0);
   return {

@@ -145,4 +145,5 @@ export function adviseBattery(
   };
 }
 
+/** What a piece costs over the settings' years, to buy, to fit and to run. */
 export const pieceTotal = (design: Design, option: OptionRow) => total(pieceCost(option, settingsOf(design)));

@@ -29,6 +29,7 @@ const WORDS: Readonly<Record<ContactEvent, string>> = {
   "supply back": "When the supply comes back, before any command",
 };
 
+/** What the load does after an event, as a sentence. */
 export const stateText = (contact: Contact, event: ContactEvent) => {
   const state = loadState(contact, event);
   return `${WORDS[event]}, the load is ${state === "as it was" ? "as it was last" : state}`;

@@ -89,4 +89,5 @@ export function adviseCoordinator({ hubMin, perYear, batteryDevices }: Restart):
   };
 }
 
+/** Does a controller keep its network when the hub it serves is off? */
 export const standsAlone = (option: OptionRow) => option.controls?.standsAlone === true;

@@ -35,6 +35,10 @@ function usual(
   };
 }
 
+/**
+ * One option of the catalogue, with what most of its kind have in common filled in. Prices in euro, retail;
+ * powers in W.
+ */
 export function line(
   id: string,
   kind: OptionKind,
