@@ -170,8 +170,7 @@ interface Scripts {
 
 /**
  * Kilobytes of all scripts the first view of a stage loads, and of the engine, which starts when the page
- * has come
- * to rest; what comes after that (inspectors fetched ahead of a press) is not of the first view.
+ * has come to rest; what comes after that (inspectors fetched ahead of a press) is not of the first view.
  */
 async function firstView(page: Page, url: string): Promise<{ page: Scripts; engine: Scripts }> {
   const sums = { page: { wire: 0, gzip: 0 }, engine: { wire: 0, gzip: 0 } };
@@ -276,8 +275,7 @@ async function coldOpening(url: string): Promise<void> {
 
 /**
  * Megabytes of the web process after two hundred designs opened in turn, and after two hundred more: by
- * then the heap
- * has the room it takes for garbage, and what grows is kept.
+ * then the heap has the room it takes for garbage, and what grows is kept.
  */
 async function memoryOverDesigns(url: string, web: WebProcess, cookie: string): Promise<void> {
   const connection = connect(url, 2);

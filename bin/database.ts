@@ -128,8 +128,8 @@ export function ownerOf(folder: string): Owner | undefined {
 
 /**
  * Take a folder for this process, by a file beside it: a second start never takes over, or deletes, what a
- * first one
- * works on. Throws StartError naming the owner. Returns how to say where it serves, and how to let it go.
+ * first one works on. Throws StartError naming the owner. Returns how to say where it serves, and how to
+ * let it go.
  */
 export function ownFolder(folder: string): { serves(at: string): void; release(): void } {
   const file = `${resolve(folder)}.lock`;

@@ -1,9 +1,7 @@
 /**
  * Migrations, each applied as a whole however often the start is cut off. MariaDB cannot take back a CREATE
- * or ALTER
- * within a transaction, but each such statement is all or nothing; so every statement is noted before and
- * after it
- * runs, and a later start goes on with the one that was under way.
+ * or ALTER within a transaction, but each such statement is all or nothing; so every statement is noted
+ * before and after it runs, and a later start goes on with the one that was under way.
  */
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import type { RowDataPacket } from "mysql2/promise";

@@ -20,10 +20,8 @@ const HEAD_BYTES = 64_000;
 
 /**
  * Does a text begin as an SVG file does: a mark of its byte order, an XML declaration, comments, a document
- * type without
- * declarations of its own, then its root? Read from left to right, each character once: a pattern for it
- * would try
- * comments every which way, and stop the server for everybody.
+ * type without declarations of its own, then its root? Read from left to right, each character once: a
+ * pattern for it would try comments every which way, and stop the server for everybody.
  */
 export function isSvg(text: string): boolean {
   let at = text.startsWith("\uFEFF") ? 1 : 0;

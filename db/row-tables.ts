@@ -1,8 +1,7 @@
 /**
- * A table a collection, made from its row class: the class says what a field may hold, the column follows. Key
- * (design, id); a reference to one row of another collection is a foreign key within the design; what is
- * read whole
- * (lists, paths, nested rows) is JSON.
+ * A table a collection, made from its row class: the class says what a field may hold, the column follows.
+ * Key (design, id); a reference to one row of another collection is a foreign key within the design; what
+ * is read whole (lists, paths, nested rows) is JSON.
  */
 import {
   boolean,

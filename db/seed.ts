@@ -36,10 +36,9 @@ export const DEMO_PEOPLE = [
 
 /**
  * Add the demo people, Larkspur Weir and the flat: all of it in one transaction, so that a start that is
- * cut off leaves
- * nothing of it. Where they are there already nothing is done, unless an older start left half of it: a
- * person or a
- * design that is missing, or a design without its first revision, is then made anew. Says what it mended.
+ * cut off leaves nothing of it. Where they are there already nothing is done, unless an older start left
+ * half of it: a person or a design that is missing, or a design without its first revision, is then made
+ * anew. Says what it mended.
  */
 export async function seedDemo(db: Db): Promise<string | undefined> {
   const known = await db

@@ -1,7 +1,7 @@
 /**
  * Heavy work off the web process's own thread: reading and checking of large files and edits, tables and
- * papers of
- * large designs. Few workers and a short queue, so that it never takes the machine from those who only look.
+ * papers of large designs. Few workers and a short queue, so that it never takes the machine from those who
+ * only look.
  */
 import { availableParallelism } from "node:os";
 import { resolve } from "node:path";

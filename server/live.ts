@@ -33,8 +33,7 @@ async function poll(design: string, watch: Watch): Promise<void> {
   watch.busy = true;
   try {
     // From where the log ends now, and never from what a watcher says it knows: one that claims to know the
-    // future
-    // would keep everybody else from hearing of the present.
+    // future would keep everybody else from hearing of the present.
     watch.revision ??= await headOf(design);
     if (watch.revision === undefined) return;
     const entries = await logSince(db(), design, watch.revision);
@@ -83,8 +82,7 @@ export function endStreams(design: string, person: string): void {
 
 /**
  * A server-sent event stream of log entries after `since`, each once and in order. `mayStill` is asked
- * before anything
- * is sent and now and then; false ends the stream.
+ * before anything is sent and now and then; false ends the stream.
  */
 export function liveStream(
   design: string,

@@ -34,8 +34,8 @@ async function checkedPassword(password: string, own: readonly string[], path: s
 
 /**
  * Add a person from a form. Says the same, after the same work, whether the e-mail was free or not: nobody
- * learns here
- * who has an account. Throws InputError naming the field, or where too many sign up from one address.
+ * learns here who has an account. Throws InputError naming the field, or where too many sign up from one
+ * address.
  */
 export async function signUp(
   values: { email: string; name: string; password: string },

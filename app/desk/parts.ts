@@ -1,7 +1,7 @@
 /**
  * What a stage gives the desk. Its sheet's route module carries it as `handle`, so that the stage one looks
- * at is
- * there at once; the parts of any other stage come when something of theirs is selected, found or asked for.
+ * at is there at once; the parts of any other stage come when something of theirs is selected, found or
+ * asked for.
  */
 import { use, type ComponentType } from "react";
 import { useMatches } from "react-router";

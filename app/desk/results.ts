@@ -1,8 +1,8 @@
 /**
  * What all stages make of the shown design: ledger, facets, findings. Worked out by one engine beside the
- * page, which
- * follows the shown design by the difference of identities: whether rows came by an edit, an undo, a clash or
- * somebody else makes no odds. What was known stays on the screen until the newer answer is there.
+ * page, which follows the shown design by the difference of identities: whether rows came by an edit, an
+ * undo, a clash or somebody else makes no odds. What was known stays on the screen until the newer answer
+ * is there.
  */
 import type { Design } from "#core/design/collections";
 import { changesBetween } from "#core/design/difference";

@@ -1,7 +1,6 @@
 /**
- * The design in the browser: what the server has confirmed, and on top of it
- * the edits not yet confirmed. Edits apply at once, are sent one after another,
- * and follow the log whoever writes it.
+ * The design in the browser: what the server has confirmed, and on top of it the edits not yet confirmed.
+ * Edits apply at once, are sent one after another, and follow the log whoever writes it.
  */
 import type { Design } from "#core/design/collections";
 import { applyChanges, keyOf, rowAt, sameRow, type Change } from "#core/design/edit";

@@ -1,6 +1,6 @@
 /**
- * Device glyphs, drawn on one 16-unit lattice by what the thing does. Each is a
- * closed outline with one mark, so that they stay apart at 14 px.
+ * Device glyphs, drawn on one 16-unit lattice by what the thing does. Each is a closed outline with one
+ * mark, so that they stay apart at 14 px.
  */
 import type { KindRow } from "#core/stages/runs/rows";
 

@@ -1,7 +1,6 @@
 /**
  * What is held or selected, on a layer of its own over the plan: it follows the hand while the plan
- * beneath, with its
- * thousands of lines, rests. The plan has the names and the keys; this only draws.
+ * beneath, with its thousands of lines, rests. The plan has the names and the keys; this only draws.
  */
 import { useImperativeHandle, useMemo, useState, type Ref } from "react";
 import { byId, type Design } from "#core/design/collections";

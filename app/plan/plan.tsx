@@ -70,8 +70,7 @@ export function Plan({
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
 
   // Points that are dragged follow the hand on a layer of their own; with anything else the whole plan
-  // does, on a
-  // trial copy. One edit is made when they are let go.
+  // does, on a trial copy. One edit is made when they are let go.
   const { arrange, withArrange } = useArrange();
   const trial = useMemo(() => (drag ? dragged(saved, drag, arrange) : undefined), [saved, drag, arrange]);
   // What is held or selected is drawn at once, the plan beneath a moment later.

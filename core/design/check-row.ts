@@ -115,8 +115,7 @@ export function checkAgainst<T extends object>(
 /** Check one row of a collection. Throws InputError with the path of every fault. */
 /**
  * A row as it came, checked against its class: fields, kinds, ranges, choices and texts. Gives the row with
- * nothing but
- * its own fields. Throws InputError that names each field, `path` before it.
+ * nothing but its own fields. Throws InputError that names each field, `path` before it.
  */
 export function checkRow<C extends CollectionName>(collection: C, raw: unknown, path?: string): Rows[C];
 export function checkRow(collection: "design", raw: unknown, path?: string): DesignRow;

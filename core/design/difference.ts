@@ -4,8 +4,7 @@ import type { Change } from "./edit";
 
 /**
  * The changes that make `after` of `before`. Collections that are the same array are passed over, and so
- * are rows
- * that are the same object; both lists are sorted by id, so each is walked once.
+ * are rows that are the same object; both lists are sorted by id, so each is walked once.
  */
 export function changesBetween(before: Design, after: Design): Change[] {
   const changes: Change[] = [];

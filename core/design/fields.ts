@@ -1,8 +1,7 @@
 /**
- * Field decorators for row classes. Each one says once what a field may hold;
- * class-validator enforces it (`rules.ts`), and the list kept here gives the field order of
- * the project file, its JSON Schema, the references between rows and the
- * columns of a form. There is no second description of a row anywhere.
+ * Field decorators for row classes. Each one says once what a field may hold; class-validator enforces it
+ * (`rules.ts`), and the list kept here gives the field order of the project file, its JSON Schema, the
+ * references between rows and the columns of a form. There is no second description of a row anywhere.
  */
 export type RowClass = new () => object;
 export type NestedChoice = { by: string; classes: Record<string, RowClass> };

@@ -2,11 +2,9 @@
  * Results kept with the design they were computed from.
  *
  * Designs that come out of one another by changes are one lineage and share one store of kept results, so
- * an edit
- * finds what was known of the design before it. The store hangs on the designs and on nothing else: when
- * the last
- * design of a lineage is let go, all that was kept for it goes too, and no design ever reads another
- * lineage's results.
+ * an edit finds what was known of the design before it. The store hangs on the designs and on nothing else:
+ * when the last design of a lineage is let go, all that was kept for it goes too, and no design ever reads
+ * another lineage's results.
  */
 import type { CollectionName, Design } from "./collections";
 

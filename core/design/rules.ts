@@ -1,7 +1,6 @@
 /**
  * What class-validator holds a field to, from the field's own description. The rules are laid on a row
- * class when
- * rows of it are first checked: whoever only reads rows needs neither them nor the validator.
+ * class when rows of it are first checked: whoever only reads rows needs neither them nor the validator.
  */
 import {
   ArrayMaxSize,

@@ -1,7 +1,7 @@
 /**
  * The engine: it holds one design, follows its changes, and says what all stages make of it. It runs beside
- * the page,
- * in a worker, and speaks in plain messages; the server asks the same functions for the first values of a page.
+ * the page, in a worker, and speaks in plain messages; the server asks the same functions for the first
+ * values of a page.
  */
 import type { Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
@@ -105,10 +105,9 @@ export type Later = (work: () => void) => void;
 
 /**
  * An engine without a design, to be asked one request after another; `say` hears its replies. An edit's
- * totals are said
- * at once. Its findings take longer: they are worked out a stage at a time by `later`, and not at all for a
- * design that
- * has been followed by another meanwhile. Without `later` each request is done with when the call returns.
+ * totals are said at once. Its findings take longer: they are worked out a stage at a time by `later`, and
+ * not at all for a design that has been followed by another meanwhile. Without `later` each request is done
+ * with when the call returns.
  */
 export function createEngine(say: (reply: Reply) => void, later: Later = (work) => work()) {
   let design: Design | undefined;

@@ -28,8 +28,7 @@ describe("ledger", () => {
     });
     expect(ledger.cableM).toBeCloseTo(lengths[0]! + lengths[1]!);
     // One 305 m reel at 0.46, the camera at 100; boxes 2 × 5.80, jacks 2 × 3.40, ports 2 × 2.60, labels ⌈4
-    // × 1.1⌉ × 0.09,
-    // and hours: two drops, their metres in the house, one device, at 45.
+    // × 1.1⌉ × 0.09, and hours: two drops, their metres in the house, one device, at 45.
     const metres = dropsOf(design).reduce((sum, drop) => sum + drop.installedM!, 0);
     const labour = 45 * (2 * 0.4 + 0.012 * metres) + 45 * 0.5;
     expect(ledger.costs).toEqual({

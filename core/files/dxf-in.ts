@@ -1,7 +1,7 @@
 /**
  * Lines and polylines of a text DXF file. The file is pairs of lines, a group code and its value; an entity
- * is what
- * stands from one code 0 to the next. Read in one pass, so that no file however spoilt can hold it up.
+ * is what stands from one code 0 to the next. Read in one pass, so that no file however spoilt can hold it
+ * up.
  */
 import { fail } from "../design/input-error";
 import { LeftOut, type DrawnLine, type Drawing } from "./drawing";

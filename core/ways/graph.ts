@@ -1,6 +1,6 @@
 /**
- * The route graph: trunks and risers as drawn, cut where they meet, with each
- * closet joined by a stub. A point is not part of the graph; route.ts joins it.
+ * The route graph: trunks and risers as drawn, cut where they meet, with each closet joined by a stub. A
+ * point is not part of the graph; route.ts joins it.
  */
 import { byId, type Design } from "../design/collections";
 import { memoByParts } from "../design/kept";

@@ -177,9 +177,8 @@ function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: All
 
 /**
  * Corners of a stub where the plain one is barred: straight where it meets its trunk at a right angle, by
- * the other
- * elbow where that is free, else round what stands there. Undefined where the plain one, along x first, is
- * free.
+ * the other elbow where that is free, else round what stands there. Undefined where the plain one, along x
+ * first, is free.
  */
 function wayRound(
   obstacles: Obstacles,
@@ -334,8 +333,7 @@ const pinned =
 
 /**
  * The route of a point to its closet, kept while the point's row and the graph stay the same. A pinned one
- * keeps to
- * its ways; where they no longer lead there it goes the shortest way, and a check says so.
+ * keeps to its ways; where they no longer lead there it goes the shortest way, and a check says so.
  */
 export function pointRoute(graph: Graph, point: PointRow, pin?: PinnedRoute): Route | undefined {
   if (!point.closet || !graph.closets.has(point.closet)) return undefined;

@@ -60,8 +60,8 @@ export interface Kills {
 
 /**
  * Edits one after the other on one design while the web process is killed at spread moments; each edit that
- * was not
- * answered is sent again with its key. Afterwards the log must hold every acknowledged one once, in order.
+ * was not answered is sent again with its key. Afterwards the log must hold every acknowledged one once, in
+ * order.
  */
 export async function killTrial(
   databaseUrl: string,

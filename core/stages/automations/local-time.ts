@@ -77,9 +77,8 @@ export function dayStart(zone: string, day: Day): number {
 }
 
 /**
- * The instant of a clock time on a local day. A time the clock skips in spring
- * falls as much after the change as it would have; of a time it shows twice in
- * autumn, the first is meant.
+ * The instant of a clock time on a local day. A time the clock skips in spring falls as much after the
+ * change as it would have; of a time it shows twice in autumn, the first is meant.
  */
 export function clockInstant(zone: string, day: Day, clock: string): number {
   const [hours, minutes] = clock.split(":").map(Number) as [number, number];

@@ -2,8 +2,7 @@
  * Where the sun is, and when it rises, sets, dawns and culminates.
  * Position by Meeus, Astronomical Algorithms (2nd ed.), ch. 12, 22, 25: good to
  * 0.01°. Events are the instants at which the elevation crosses a level, found
- * by root search on the true curve, so days on which there is none, or two,
- * come out right at any latitude.
+ * by root search on the true curve, so days on which there is none, or two, come out right at any latitude.
  */
 export interface Site {
   latitudeDeg: number;

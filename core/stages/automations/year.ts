@@ -31,8 +31,7 @@ const DAY_MS = 86_400_000;
 
 /**
  * Every firing of an automation in a calendar year of its place, and the earliest and latest of them, in
- * minutes of local
- * time after midnight.
+ * minutes of local time after midnight.
  */
 export function firingYear(
   place: Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">,

@@ -1,9 +1,7 @@
 /**
  * Accepting a plan. One edit: every unit gets a point with a device by its option, kits follow from how the
- * option
- * is fed and how it talks (so that drops follow), controllers are put down, and the plan is kept with its
- * reason.
- * What has been ordered or fitted already, or whose cable is pulled, is not touched.
+ * option is fed and how it talks (so that drops follow), controllers are put down, and the plan is kept
+ * with its reason. What has been ordered or fitted already, or whose cable is pulled, is not touched.
  */
 import { round2 } from "../../geometry/round";
 import { applyChanges, keyOf, type Change } from "../../design/edit";

@@ -34,8 +34,7 @@ function designWith(options: readonly OptionRow[], wants: WantRow[]): Design {
 
 /**
  * Every way to meet every unit, tried one after another: the least cost with its penalty, or undefined
- * where there is
- * none. Shares nothing with the program but the list of candidates.
+ * where there is none. Shares nothing with the program but the list of candidates.
  */
 function exhaustive(design: Design): number | undefined {
   const settings = settingsOf(design);

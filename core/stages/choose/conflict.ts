@@ -129,11 +129,10 @@ function irreducible(highs: Highs, design: Design, wants: readonly WantRow[]): W
 
 /**
  * The smallest set of wants that cannot be met together, found by hitting sets: whatever set can be met is
- * grown as
- * far as it goes; what is left out of it must be hit by every conflict; the smallest set that hits all of
- * those is
- * either a conflict, and then none is smaller, or can be met, and gives one more set to hit.
- * After `rounds` without an answer the irreducible set is returned instead. Undefined where all can be met.
+ * grown as far as it goes; what is left out of it must be hit by every conflict; the smallest set that hits
+ * all of those is either a conflict, and then none is smaller, or can be met, and gives one more set to
+ * hit. After `rounds` without an answer the irreducible set is returned instead. Undefined where all can be
+ * met.
  */
 export function smallestConflict(
   highs: Highs,

@@ -304,9 +304,8 @@ const sameWant = (a: Omit<WantRow, "id">, b: Omit<WantRow, "id">) =>
 
 /**
  * Wants that could be put down, from each source named, in that order. A want the design has, or an earlier
- * source
- * has proposed, is not proposed again; where a later one has more to say (a problem, being critical), the
- * first keeps it.
+ * source has proposed, is not proposed again; where a later one has more to say (a problem, being
+ * critical), the first keeps it.
  */
 export function proposeWants(design: Design, sources: readonly WantSource[]): Proposal[] {
   const make: Record<WantSource, (of: Design) => Proposal[]> = {

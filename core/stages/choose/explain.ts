@@ -89,8 +89,7 @@ function freedBy(plan: Plan, want: WantRow): PlanController[] {
 
 /**
  * The whole plan with candidate `one` for a want, everything else as it is: what the want's units cost
- * more, and the
- * controllers, bridges and accounts that come and go with it.
+ * more, and the controllers, bridges and accounts that come and go with it.
  */
 function exchanged(design: Design, plan: Plan, want: WantRow, one: Candidate): Exchange {
   const settings = settingsOf(design);
@@ -243,8 +242,7 @@ export interface Ask {
 
 /**
  * Wants that ask a hub for the same, put together. The room counts where it decides what may be put there:
- * cable that
- * may not be laid, an emitter in line of sight.
+ * cable that may not be laid, an emitter in line of sight.
  */
 export function asksOf(design: Design): Ask[] {
   const groups = new Map<string, Ask>();

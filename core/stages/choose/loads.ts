@@ -6,10 +6,8 @@ export type LoadClass = (typeof LOAD_CLASSES)[number];
 
 /**
  * Share of a contact's rating that is planned, by what hangs on it. Continuous load to 80 %; lamps and
- * supplies with
- * capacitors pull many times their current when switched on; motors pull several times theirs and weld
- * contacts when
- * they are cut off; heaters run for hours at full load.
+ * supplies with capacitors pull many times their current when switched on; motors pull several times theirs
+ * and weld contacts when they are cut off; heaters run for hours at full load.
  */
 export const PLANNED_SHARE: Readonly<Record<LoadClass, { share: number; why: string }>> = {
   resistive: { share: 0.8, why: "continuous load to 80 % of the rating" },

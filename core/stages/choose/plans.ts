@@ -109,8 +109,7 @@ function betterBy(costs: readonly number[][], one: Float64Array, other: Float64A
 
 /**
  * The same plan without controllers, bridges and accounts that nothing in it needs. A search that was ended
- * early may
- * leave some open; what stands in the house and stays is kept.
+ * early may leave some open; what stands in the house and stays is kept.
  */
 export function withoutIdle(model: ChoiceModel, solution: Float64Array): Float64Array {
   const values = Float64Array.from(solution, (value, column) =>
@@ -355,9 +354,8 @@ export interface Choice {
 
 /**
  * The three plans of a design. Wants that nothing in the catalogue can meet stand in each plan's `missed`;
- * where the
- * rest cannot be met together, as many units as can be are met, and `clash` says so (conflict.ts then finds
- * out why).
+ * where the rest cannot be met together, as many units as can be are met, and `clash` says so (conflict.ts
+ * then finds out why).
  */
 export function choose(
   highs: Highs,

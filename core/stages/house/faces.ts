@@ -1,8 +1,7 @@
 /**
- * The closed spaces between walls. Walls are drawn by centre lines that rarely
- * meet exactly: an end that stops at another wall's face is carried on to its
- * centre line, walls are cut where they meet, what leads nowhere is set aside,
- * and the faces of what is left are traced by half-edges.
+ * The closed spaces between walls. Walls are drawn by centre lines that rarely meet exactly: an end that
+ * stops at another wall's face is carried on to its centre line, walls are cut where they meet, what leads
+ * nowhere is set aside, and the faces of what is left are traced by half-edges.
  */
 import { round3 } from "../../geometry/round";
 import type { WallRow } from "./rows-house";

@@ -15,10 +15,8 @@ const KINDS: readonly FixtureRow["kind"][] = ["duct", "sprinkler", "beam", "furn
 
 /**
  * The house with a fixture, a lamp behind a switch and a door in every room, a mains run along every
- * corridor beside
- * its trunk and one across it, a no-go area on every level, fire in its walls, shades whose motors say what
- * they
- * need, and pairs of points kept symmetric. The same seed gives the same house.
+ * corridor beside its trunk and one across it, a no-go area on every level, fire in its walls, shades whose
+ * motors say what they need, and pairs of points kept symmetric. The same seed gives the same house.
  */
 export function furnished(design: Design, seed: number): Design {
   const random = seeded(seed);

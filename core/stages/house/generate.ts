@@ -21,8 +21,8 @@ const POINTS_PER_ROOM = 6;
 const pad = (n: number) => String(n).padStart(4, "0");
 
 /**
- * A house of square rooms on both sides of a corridor trunk, as many levels as it
- * takes, with `points` points (and a device at each). A point brings one to three drops.
+ * A house of square rooms on both sides of a corridor trunk, as many levels as it takes, with `points`
+ * points (and a device at each). A point brings one to three drops.
  */
 export function generateHouse({
   points,

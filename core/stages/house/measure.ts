@@ -51,13 +51,10 @@ export interface Closure {
 
 /**
  * Walk round a room by its measured sides, metres, turning as they were taped (`headings`, degrees on the
- * sheet), or
- * as the outline turns where nobody noted that. An outline that was shut by shifting its corners has other
- * angles than
- * the tape had, and would hide part of the error.
- * A slip in a side shows as an error along that side; of parallel sides the one whose corrected length is
- * nearest
- * to the drawn one is named first.
+ * sheet), or as the outline turns where nobody noted that. An outline that was shut by shifting its corners
+ * has other angles than the tape had, and would hide part of the error. A slip in a side shows as an error
+ * along that side; of parallel sides the one whose corrected length is nearest to the drawn one is named
+ * first.
  */
 export function closure(
   outline: readonly Xy[],
@@ -130,8 +127,7 @@ const tapedHeadings = (sides: readonly (MeasurementRow | undefined)[]): number[]
 
 /**
  * How the gap came about that is left when the measured sides of a room are laid one after another;
- * undefined where
- * sides are missing.
+ * undefined where sides are missing.
  */
 export function closureWorking(design: Design, room: RoomRow): Working | undefined {
   const result = roomClosure(design, room);

@@ -46,8 +46,7 @@ function freeRoom(taken: Set<string>): { name: string; code: string } {
 
 /**
  * Rooms for every closed space of a level that has none yet. `newId` gives ids. Rooms that are there stay
- * as they are,
- * except that their outline is set to their walls where `refit` is asked.
+ * as they are, except that their outline is set to their walls where `refit` is asked.
  */
 export function findRooms(
   design: Design,

@@ -76,8 +76,8 @@ export function unknownGangs(design: Design): Gang[] {
 
 /**
  * Write down what was seen when a gang was operated. Where lamps changed, the gang joins the leg they are
- * on, or a
- * new leg is made of them. Throws InputError where lamps are said to have changed but none is named.
+ * on, or a new leg is made of them. Throws InputError where lamps are said to have changed but none is
+ * named.
  */
 export function traceGang(
   design: Design,

@@ -1,7 +1,7 @@
 /**
- * Default tables a new design starts with: materials, cable types and kinds of
- * point with their kits. A design may change every row. Losses are typical
- * values at 868 MHz, 2.4 GHz and 5 GHz; resistances from IEC 60228 and the AWG table.
+ * Default tables a new design starts with: materials, cable types and kinds of point with their kits. A
+ * design may change every row. Losses are typical values at 868 MHz, 2.4 GHz and 5 GHz; resistances from
+ * IEC 60228 and the AWG table.
  */
 import type { CableTypeRow, KindRow } from "../runs/rows";
 import type { MaterialRow } from "./rows-house";

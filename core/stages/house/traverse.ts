@@ -131,9 +131,8 @@ export interface TapedRoom {
 
 /**
  * A room from its taped inner sides: walls are put outside the sides, by half their thickness, except along
- * walls
- * that stand there already; the measured lengths are kept as they were typed. Throws InputError for fewer than
- * three sides or a walk that ends farther from its start than a tenth of its length.
+ * walls that stand there already; the measured lengths are kept as they were typed. Throws InputError for
+ * fewer than three sides or a walk that ends farther from its start than a tenth of its length.
  */
 export function tapeRoom(
   design: Design,

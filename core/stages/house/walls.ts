@@ -232,8 +232,7 @@ export interface Snap {
 
 /**
  * Where a wall's end goes when the pointer is at `to`: another wall's end, else on its centre line, else in
- * line
- * with the start at a right angle or parallel to a wall near, else the grid. `reach` in metres.
+ * line with the start at a right angle or parallel to a wall near, else the grid. `reach` in metres.
  */
 export function snapEnd(
   design: Design,

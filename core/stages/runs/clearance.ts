@@ -247,8 +247,8 @@ const STEP_M = 0.05;
 
 /**
  * The nearest place in its room where a point is clear of everything: on the same wall where it hangs on
- * one; for one
- * of a symmetric pair a place whose mirror image is clear as well. Undefined where there is none within 3 m.
+ * one; for one of a symmetric pair a place whose mirror image is clear as well. Undefined where there is
+ * none within 3 m.
  */
 export function freePlace(design: Design, point: PointRow): { x: number; y: number } | undefined {
   const kind = byId(design, "kinds").get(point.kind);

@@ -16,8 +16,7 @@ import { fullestOf, spansByWay } from "./spans";
 
 /**
  * Inner diameters in mm by nominal size: 12.7 as half-inch thin-wall tube; up to 63 rigid conduit to EN
- * 61386-21,
- * medium duty; above that twin-wall duct for burying, to EN 61386-24. Typical of each.
+ * 61386-21, medium duty; above that twin-wall duct for burying, to EN 61386-24. Typical of each.
  */
 export const INNER_MM: Readonly<Record<number, number>> = {
   12.7: 15.8,
@@ -154,8 +153,8 @@ const MOST_BOXES = 200;
 
 /**
  * Where pull boxes have to go so that every section holds: as few as there can be, at corners where that
- * serves, else
- * as far along as it goes. One walk along the path: a section grows corner by corner while it holds.
+ * serves, else as far along as it goes. One walk along the path: a section grows corner by corner while it
+ * holds.
  */
 export function boxesFor(path: readonly Corner[], boxEveryM: number): [number, number][] {
   const boxes: [number, number][] = [];
@@ -214,8 +213,8 @@ function touching(r: number, boreR: number, a: Circle, b?: Circle): [number, num
 
 /**
  * Cables laid into a round bore, thick ones first, each as low as it can lie. Those that find no place are
- * left out:
- * the section then shows what is too much. Diameters in mm; for drawing, not for the limit, which goes by area.
+ * left out: the section then shows what is too much. Diameters in mm; for drawing, not for the limit, which
+ * goes by area.
  */
 export function layCircles(diametersMm: readonly number[], insideMm: number): Circle[] {
   const boreR = insideMm / 2;

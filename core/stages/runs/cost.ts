@@ -1,7 +1,7 @@
 /**
  * One cost from one place: devices, cable, boxes and small parts, labour. The bill of materials is where it
- * is added up;
- * ledger, budget and phases ask here, and what a part of the house costs is its share of the same sums.
+ * is added up; ledger, budget and phases ask here, and what a part of the house costs is its share of the
+ * same sums.
  */
 import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
@@ -80,9 +80,8 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
 
 /**
  * What all points share (conduit, seals, strings, labels, supplies): money for each unit of `weightOf` a
- * point. Spread
- * over the metres of cable; where none has a length yet over the drops, and where there is none over the
- * points.
+ * point. Spread over the metres of cable; where none has a length yet over the drops, and where there is
+ * none over the points.
  */
 const sharedParts = memoByParts(
   [costsOf, ownParts],

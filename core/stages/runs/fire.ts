@@ -52,10 +52,8 @@ function stretchesOf(places: readonly Place[]): Stretch[] {
 
 /**
  * Where a path passes through a wall: it comes from one side of the centre line and leaves on the other,
- * whatever
- * corners it has in between, and on the way touches the line between the wall's ends. One that only comes
- * up to the
- * line and goes back, runs along it, or begins or ends on it passes through nothing.
+ * whatever corners it has in between, and on the way touches the line between the wall's ends. One that
+ * only comes up to the line and goes back, runs along it, or begins or ends on it passes through nothing.
  */
 export function passesThrough(
   path: readonly (readonly [x: number, y: number, z: number])[],

@@ -94,8 +94,7 @@ const minutesOf = (metres: Metres, settings: Required<RunsSettings>) =>
 
 /**
  * Hours of a pull: setting up, then every metre of its longest cable by what it goes through, and for each
- * cable more a
- * part (`perCablePct`) of what its own metres would take alone. To a hundredth of an hour.
+ * cable more a part (`perCablePct`) of what its own metres would take alone. To a hundredth of an hour.
  */
 export function pullHours(through: readonly Metres[], settings: Required<RunsSettings>): number {
   const [first = {}, ...others] = through;

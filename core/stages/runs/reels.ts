@@ -1,8 +1,7 @@
 /**
- * Cutting reels: which cut comes off which reel so that the fewest new reels
- * are bought. Best-fit decreasing first; where that is above the lower bound,
- * each reel is filled as full as can be, and small sets are searched by branch
- * and bound within a step limit. The bound, which counts what is in stock, is
+ * Cutting reels: which cut comes off which reel so that the fewest new reels are bought. Best-fit
+ * decreasing first; where that is above the lower bound, each reel is filled as full as can be, and small
+ * sets are searched by branch and bound within a step limit. The bound, which counts what is in stock, is
  * shown, and whether the count is proven.
  */
 export interface Cut {
@@ -41,15 +40,12 @@ const MOST_EXACT = 60;
  * sorted downwards.
  *
  * Martello and Toth's L2 written as dual feasible functions, so that reels of any size can be counted off:
- * a function
- * gives every cut a share, such that no set of cuts that goes on a new reel has more than 1; what a
- * part-used reel can
- * hold at most is taken off the sum. For a threshold k ≤ capacity / 2 a cut above capacity − k counts 1,
- * one below k
- * nothing, one between its part of a reel; a last function counts the cuts above half. A part-used reel of
- * W metres
- * holds, of the first kind, W ÷ capacity, and for every cut above capacity − k that it has room for at most 1.
- * Source: Fekete and Schepers, New classes of fast lower bounds for bin packing problems, 2001.
+ * a function gives every cut a share, such that no set of cuts that goes on a new reel has more than 1;
+ * what a part-used reel can hold at most is taken off the sum. For a threshold k ≤ capacity / 2 a cut above
+ * capacity − k counts 1, one below k nothing, one between its part of a reel; a last function counts the
+ * cuts above half. A part-used reel of W metres holds, of the first kind, W ÷ capacity, and for every cut
+ * above capacity − k that it has room for at most 1. Source: Fekete and Schepers, New classes of fast lower
+ * bounds for bin packing problems, 2001.
  */
 export function lowerBound(
   sizes: readonly number[],
@@ -95,8 +91,8 @@ function firstAtMost(sizes: readonly number[], limit: number): number {
 
 /**
  * Put each cut, longest first, on the reel it leaves the least over on; part-used reels before new ones.
- * Gives back
- * the cuts that no reel has room for: those longer than a new one, where no part-used one is left that long.
+ * Gives back the cuts that no reel has room for: those longer than a new one, where no part-used one is
+ * left that long.
  */
 function bestFit(cuts: readonly Cut[], reels: ReelUse[], capacityM: number): Cut[] {
   const left = reels.map((reel) => reel.capacityM);
@@ -183,8 +179,7 @@ const TRIED = 60;
 
 /**
  * Which of `sizes` fill `room` best, as indices: subset sums, each reached sum remembering the size that
- * first reached
- * it, so that the way back uses none twice. Sizes and room in whole units.
+ * first reached it, so that the way back uses none twice. Sizes and room in whole units.
  */
 function fullest(sizes: readonly number[], room: number): number[] {
   const by = new Int16Array(room + 1).fill(-1);
@@ -207,11 +202,9 @@ function fullest(sizes: readonly number[], room: number): number[] {
 
 /**
  * Reel by reel, in the order given and then new ones: the longest cut left that goes in, then whatever
- * fills the rest
- * best. Comes closer to the bound than best fit where there are many cuts, since no rest is left that
- * something would
- * have filled. `newFirst`: so many new reels are filled before the part-used ones. Undefined where a cut
- * goes nowhere.
+ * fills the rest best. Comes closer to the bound than best fit where there are many cuts, since no rest is
+ * left that something would have filled. `newFirst`: so many new reels are filled before the part-used
+ * ones. Undefined where a cut goes nowhere.
  */
 function fillEach(
   cuts: readonly Cut[],
@@ -220,8 +213,7 @@ function fillEach(
   newFirst = 0,
 ): ReelUse[] | undefined {
   // Longest first, so what goes into a rest of a reel is the end of the list. Cuts are taken out of both in
-  // place: with
-  // two thousand of them, a new list for every reel would be most of the work.
+  // place: with two thousand of them, a new list for every reel would be most of the work.
   const left = [...cuts];
   const units = Int32Array.from(cuts, (cut) => Math.max(1, Math.ceil(cut.lengthM / UNIT_M - 1e-6)));
   let count = cuts.length;
@@ -344,10 +336,8 @@ function mostLong(long: readonly Cut[], part: readonly ReelUse[]): Set<Cut> {
 
 /**
  * Cut `cuts` from part-used reels and as few new reels of `capacityM` as can be. Lengths m. A cut longer
- * than a new
- * reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits the exact
- * search, by
- * work and not by time, so that the answer is the same everywhere.
+ * than a new reel comes off a part-used one that is long enough, or is said to be too long. `steps` limits
+ * the exact search, by work and not by time, so that the answer is the same everywhere.
  */
 export function cutReels(
   cuts: readonly Cut[],

@@ -14,8 +14,8 @@ export const DIVIDER_PART = { none: 1, aluminium: 0.5, steel: 0.25 } as const;
 
 /**
  * Least distance from mains run in parallel without a divider, in mm, by what the cable is for: after EN
- * 50174-2 for
- * data, the same practice for what else carries signals. Power of low voltage and fibre need none.
+ * 50174-2 for data, the same practice for what else carries signals. Power of low voltage and fibre need
+ * none.
  */
 export const SEPARATION_MM: Readonly<Record<CableTypeRow["medium"], { plain: number; screened: number }>> = {
   data: { plain: 200, screened: 100 },

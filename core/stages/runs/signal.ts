@@ -3,8 +3,7 @@ import type { CableTypeRow } from "./rows";
 
 /**
  * Loss of a coaxial cable in dB per 100 m at `mhz`, between the frequencies of its table as k·√f, which is
- * how the
- * skin effect goes; beyond the last one likewise. Undefined where the cable has no table.
+ * how the skin effect goes; beyond the last one likewise. Undefined where the cable has no table.
  */
 export function coaxDbPer100M(type: Pick<CableTypeRow, "lossDb">, mhz: number): number | undefined {
   const table = [...(type.lossDb ?? [])].sort((a, b) => a.mhz - b.mhz);

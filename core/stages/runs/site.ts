@@ -43,10 +43,8 @@ const trueM = (row?: Pick<DropRow, "markStartM" | "markEndM">) =>
 
 /**
  * Note what was seen of a drop on a day. With both jacket marks and a reel, what is left on that reel
- * follows: it
- * loses what came off it, and gets back what an earlier note had taken. Throws InputError where marks or a
- * test do
- * not fit what is noted.
+ * follows: it loses what came off it, and gets back what an earlier note had taken. Throws InputError where
+ * marks or a test do not fit what is noted.
  */
 export function noteDrop(design: Design, key: string, note: SiteNote, on: string): Change[] {
   const drop = dropsOf(design).find((one) => one.key === key) ?? fail("drop", `"${key}" does not exist`);
@@ -105,8 +103,7 @@ export interface MarksDoubt {
 
 /**
  * Marks that give a length no cable on this way can have: shorter than the straight line, or many times as
- * long as
- * the way. Undefined where they may be right, or nothing is known of the way.
+ * long as the way. Undefined where they may be right, or nothing is known of the way.
  */
 export function marksDoubt(design: Design, drop: Drop, startM: number, endM: number): MarksDoubt | undefined {
   const lengthM = round3(Math.abs(endM - startM));

@@ -184,8 +184,7 @@ const SAME_M = 0.6;
 
 /**
  * Changes that give rooms what a template has and they lack: kinds a room has enough of are left out, pairs
- * are made
- * symmetric pairs. `newId` makes ids of new rows.
+ * are made symmetric pairs. `newId` makes ids of new rows.
  */
 export function applyTemplate(
   design: Design,

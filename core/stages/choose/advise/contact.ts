@@ -13,8 +13,8 @@ export type LoadState = "on" | "off" | "as it was";
 
 /**
  * State of the load. A spring contact follows its coil, and a dead controller, or a supply that has just
- * come back,
- * leaves the coil without current until somebody commands it; a latching contact stays where it was last put.
+ * come back, leaves the coil without current until somebody commands it; a latching contact stays where it
+ * was last put.
  */
 export function loadState(contact: Contact, event: ContactEvent): LoadState {
   if (contact === "latching") return event === "coil on" ? "on" : event === "coil off" ? "off" : "as it was";

@@ -34,8 +34,8 @@ const oneOf = <T>(table: Readonly<Record<string, T>>, name: string, path: string
 
 /**
  * `zinc draw --json` (data-model.md): every layer of a DXF or SVG drawing as walls in metres, the closed
- * spaces between
- * them, and what made no wall. Throws InputError for a file that is no drawing, or one of unknown scale.
+ * spaces between them, and what made no wall. Throws InputError for a file that is no drawing, or one of
+ * unknown scale.
  */
 export function drawJson(text: string, { units, as = "lines" }: DrawOptions) {
   const lines = oneOf(WAYS, as, "--as");

@@ -96,8 +96,8 @@ const longest = (spans: readonly Span[]): Span =>
 
 /**
  * Centre lines without what lies on another one: drawings give every room its own ring, so a wall between
- * two rooms is
- * there twice, often only in part. The longer line stays whole; of a shorter one the rest stays.
+ * two rooms is there twice, often only in part. The longer line stays whole; of a shorter one the rest
+ * stays.
  */
 function apartFrom(lines: readonly DrawnLine[], left: LeftOut): DrawnLine[] {
   const order = lines
@@ -151,9 +151,8 @@ function facing(lines: readonly DrawnLine[], i: number, j: number): Pair | undef
 
 /**
  * Walls between pairs of faces. Nearest faces belong together first; of equals those that run together
- * longest. A face
- * may bound several walls, one after another along it: an outer face that spans two rooms has an inner face
- * in each.
+ * longest. A face may bound several walls, one after another along it: an outer face that spans two rooms
+ * has an inner face in each.
  */
 function wallsBetween(lines: readonly DrawnLine[], left: LeftOut): WallsMade["walls"] {
   const around = near(lines, THICKEST_M);
