@@ -1,14 +1,13 @@
-/**
- * The unit tests as the mutants are tried on: those of core alone, without the slow ones that start other
- * programs.
- */
+/** The unit tests as the mutants are tried on: those beside the files that are changed (bin/mutants.mjs). */
 import config from "./jest.config.mjs";
 
 const [core] = config.projects;
+const beside = (process.env.MUTANTS_BESIDE ?? "core").split(",");
 
 export default {
   ...core,
   testTimeout: 60_000,
-  testMatch: ["<rootDir>/core/**/*.test.ts", "<rootDir>/demo/**/*.test.ts"],
+  testMatch: beside.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
+  // These hold every stage at once, and take minutes each.
   testPathIgnorePatterns: ["stale.test", "layers.test", "worst.test"],
 };

@@ -56,7 +56,7 @@ export function Views({
 function Ready() {
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
-  return <span hidden data-ready={ready || undefined} />;
+  return <span hidden data-fetched data-ready={ready || undefined} />;
 }
 
 /** A view that is fetched when it is asked for. */

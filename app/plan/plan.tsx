@@ -17,13 +17,14 @@ import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { type Ref } from "#core/design/where";
 import { addPoint, duplicatePoint, GRID_M, type movePoint } from "#core/stages/house";
+import { dropsOfPoint } from "#core/stages/runs";
 import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
 import { isTyping } from "../desk/typing";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "./dragging";
 import { KIT_DRAG } from "./frame";
-import { Lifted, type Lift } from "./lifted";
+import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { PlanPoints } from "./points";
 import { Patterns, PlanStructure, RoomNames } from "./structure";
@@ -57,13 +58,14 @@ export function Plan({
   const tool = editor?.tool;
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open } = desk;
+  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } = desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
   const { view, zoomBy, whole } = useView(svg, saved, level, size, edits, edge);
   const [drag, setDrag] = useState<Drag>();
   const lift = useRef<Lift>(null);
+  const [lifting, setLifting] = useState(false);
   const [said, setSaid] = useState("");
   const pointer = useRef<{ x: number; y: number }>(undefined);
   const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; drag?: Drag }>(undefined);
@@ -234,8 +236,10 @@ export function Plan({
     if (!readOnly) svg.current!.setPointerCapture(event.pointerId);
   };
   const show = (next?: Drag) => {
-    if (!next || pointsOnly(next)) lift.current?.(next);
-    if (!next || !pointsOnly(next)) setDrag(next);
+    const points = next !== undefined && pointsOnly(next);
+    setLifting(points);
+    if (!next || points) lift.current?.(next);
+    if (!points) setDrag(next);
   };
   const onPointPress = (id: string, event: PointerEvent) => hold({ in: "points", id }, event);
   const onMove = (event: PointerEvent) => {
@@ -289,6 +293,8 @@ export function Plan({
   };
 
   const { k } = view;
+  const chosen = selected === undefined ? undefined : byId(design, "points").get(selected);
+  const way = chosen && wayOf(dropsOfPoint(design, chosen), highlight);
   return (
     <div
       ref={box}
@@ -331,6 +337,8 @@ export function Plan({
           <RoomNames design={saved} level={level} k={k} />
           <PlanNodes design={design} level={level} k={k} />
           {editor?.over(design, k, marked)}
+          {way && !lifting && lit.has("C") && <WayLine places={way} k={k} />}
+          {preview && lit.has("C") && <WayLine places={preview} k={k} looked />}
           {counts && lit.has("C") && <PlanCounts design={design} level={level} k={k} />}
           <PlanPoints
             design={design}
@@ -358,6 +366,7 @@ export function Plan({
       <Lifted
         ref={lift}
         saved={trial ?? saved}
+        settled={design}
         view={view}
         size={size}
         highlight={highlight}

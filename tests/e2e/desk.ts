@@ -104,9 +104,10 @@ export async function ownHouse(
   return at!.replace(/\/house$/, "");
 }
 
-/** The page runs and hears the log: only then does a press count. */
+/** The page runs and hears the log, and so does a view that is fetched: only then does a press count. */
 export async function ready(page: Page): Promise<void> {
   await expect(page.locator("[data-saving]")).toHaveAttribute("data-live", "true", { timeout: 25_000 });
+  await expect(page.locator("[data-fetched]:not([data-ready])")).toHaveCount(0);
 }
 
 export async function open(page: Page, path: string): Promise<void> {

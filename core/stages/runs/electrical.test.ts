@@ -29,6 +29,7 @@ test("gauges: tables first, resistivity for the rest, nonsense refused", () => {
   expect(ohmPerKm("24 AWG")).toBe(84.2);
   expect(ohmPerKm("10mm2")).toBeCloseTo(1.7241);
   expect(() => ohmPerKm("thick")).toThrow(InputError);
+  expect(() => ohmPerKm("0 mm2")).toThrow(InputError);
 });
 
 test("copper at 60 °C has 15.72 % more than at 20 °C", () =>

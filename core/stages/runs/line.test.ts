@@ -79,6 +79,9 @@ describe("signals", () => {
     expect(coaxDbPer100M(coax, 8600)).toBeCloseTo(62.4, 6);
     expect(coaxLossDb(coax, 2150, 30)).toBeCloseTo(9.36, 6);
     expect(coaxLossDb({}, 2150, 30)).toBeUndefined();
+    // Whatever order the rows were typed in.
+    const turned = { lossDb: [...coax.lossDb!].reverse() };
+    expect(coaxDbPer100M(turned, 650)).toBe(between);
   });
   test("loss never falls as frequency rises", () => {
     fc.assert(
