@@ -344,7 +344,7 @@ export function Plan({
             design={design}
             level={level}
             k={k}
-            selected={selected}
+            selected={lifting ? undefined : selected}
             onPress={onPointPress}
             onKey={onPointKey}
           />
