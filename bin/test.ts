@@ -1,7 +1,6 @@
 /** `npm test`: types, lint, unit, server, end-to-end. The last line alone is `N passed, N failed`. */
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
-import { buildIfStale } from "./build";
 import { endLeftovers } from "./database";
 
 interface Count {
@@ -10,6 +9,7 @@ interface Count {
 }
 
 const RESULTS = "test-results";
+const BUILD = "import('./bin/build.ts').then((build) => build.buildIfStale())";
 const MINUTE_MS = 60_000;
 
 /** What runs now, with all it started: a run that is ended takes them along, databases first of all. */
@@ -110,12 +110,17 @@ const [types, [format, lint]] = await Promise.all([
   ])(),
 ]);
 counts.push(["types", one(types)], ["format", one(format!)], ["lint", one(lint!)]);
-await step("core", () => jest("core", 30));
-await step("build", async () => {
-  buildIfStale();
-  return { passed: 1, failed: 0 };
-});
-await step("server", () => jest("server", 30, "--runInBand"));
+// A core each: unit tests on one, on the other the build and what runs on it. Server tests share one database, and wait
+// more than they work.
+console.log("\n── core; beside it build and server");
+const [core, server] = await Promise.all([
+  jest("core", 30, "--maxWorkers=1"),
+  run(process.execPath, ["--import", "tsx", "-e", BUILD], 15).then((built) => {
+    counts.push(["build", one(built)]);
+    return jest("server", 30, "--runInBand");
+  }),
+]);
+counts.push(["core", core], ["server", server]);
 // Playwright empties its own output folder, so its results are counted last.
 await step("end to end", () => endToEnd(60));
 

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { testDesign } from "../test-design";
 import { checkRow } from "./check-row";
-import { byId } from "./collections";
+import { fields } from "./fields";
+import { byId, ROW_CLASSES } from "./collections";
 import { applyChanges, invertChanges, keyOf, sameRow, type Change } from "./edit";
 import { checkChanges, checkWhole } from "./check-edit";
 import { InputError } from "./input-error";
@@ -67,6 +68,27 @@ describe("checkRow", () => {
     };
     expect(problemsOf(() => checkRow("rooms", room))[0]!.reason).toContain("at least 3 [x, y] pairs");
   });
+});
+
+test("a row class that extends another has its fields first, and all of them are checked", () => {
+  expect(
+    fields(ROW_CLASSES.trunks)
+      .map(({ name }) => name)
+      .slice(0, 4),
+  ).toEqual(["id", "level", "name", "kind"]);
+  const trunk = {
+    id: "t",
+    level: "g",
+    name: "Hall",
+    kind: "void",
+    path: [
+      [0, 0],
+      [1, 0],
+    ],
+    heightM: 2,
+  };
+  expect(() => checkRow("trunks", { ...trunk, name: "n".repeat(61) })).toThrow("name");
+  expect(() => checkRow("trunks", { ...trunk, level: 3 })).toThrow("level");
 });
 
 describe("edits", () => {

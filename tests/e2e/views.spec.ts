@@ -1,10 +1,28 @@
 /**
- * Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom
- * are looked at there.
+ * Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom are
+ * looked at there.
  */
-import { expect, openDemo, point, signIn, test } from "./desk";
+import type { BrowserContext } from "@playwright/test";
+import { expect, openDemo, point, signIn, test as base } from "./desk";
 import { faults } from "./axe";
 import { ALL_VIEWS } from "./views";
+
+/** Nothing here is changed, so a worker keeps one browser's memory for all: scripts are fetched and read once. */
+const test = base.extend<object, { looking: BrowserContext }>({
+  looking: [
+    async ({ browser, stand }, use) => {
+      const context = await browser.newContext({ baseURL: stand, viewport: { width: 1280, height: 800 } });
+      await use(context);
+      await context.close();
+    },
+    { scope: "worker" },
+  ],
+  page: async ({ looking }, use) => {
+    const page = await looking.newPage();
+    await use(page);
+    await page.close();
+  },
+});
 
 // Whichever worker is free takes the next.
 test.describe.configure({ mode: "parallel" });
@@ -51,7 +69,7 @@ for (const path of ["/designs", "/designs/larkspur-weir/people", "/account"]) {
   });
 }
 
-test("the walk: axe finds nothing on its list and in a room", async ({ page }) => {
+base("the walk: axe finds nothing on its list and in a room", async ({ page }) => {
   await signIn(page);
   await page.goto("/d/larkspur-weir/walk");
   expect(await faults(page)).toEqual([]);

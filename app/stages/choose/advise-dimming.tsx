@@ -1,7 +1,7 @@
 /** A held button: how long from end to end, whether it looks smooth, and what a remembered level does. */
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
-import { holdToDim, rememberedJump } from "#core/stages/choose/advise/remote";
+import { holdCourse, holdToDim, rememberedJump } from "#core/stages/choose/advise/remote";
 import { Advice, NumberField } from "./advice";
 
 export default function AdviseDimming() {
@@ -14,22 +14,9 @@ export default function AdviseDimming() {
   const shownS = Math.max(1, result.fullS);
   const x = scaleLinear([0, shownS], [40, 560]);
   const y = scaleLinear([0, 100], [150, 14]);
-  // Each step fades over its transition, then rests until the next.
-  const path = ["M", x(0), y(100 - hold.rangePct)];
-  for (let i = 0, level = 100 - hold.rangePct; i < Math.min(400, Math.ceil(result.steps)); i += 1) {
-    const start = (i * hold.intervalMs) / 1000;
-    const next = Math.min(100, level + hold.stepPct);
-    path.push(
-      "L",
-      x(start),
-      y(level),
-      "L",
-      x(Math.min(start + Math.min(hold.transitionMs, hold.intervalMs) / 1000, shownS)),
-      y(next),
-    );
-    level = next;
-  }
-  path.push("L", x(shownS), y(100));
+  const path = `M${holdCourse(hold)
+    .map(([s, pct]) => `${x(s)} ${y(pct)}`)
+    .join("L")}`;
   return (
     <Advice
       title="Dimming by a held button"
@@ -115,7 +102,7 @@ export default function AdviseDimming() {
             className="stroke-soft"
             strokeDasharray="3 3"
           />
-          <path d={path.join(" ")} className="fill-none stroke-control" strokeWidth={2} />
+          <path d={path} className="fill-none stroke-control" strokeWidth={2} />
         </svg>
       }
       reasons={[

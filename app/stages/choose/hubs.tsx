@@ -1,7 +1,7 @@
 /** Hubs against needs: for each kind of want and each hub what it would take, or why it cannot. */
 import { Check, X } from "lucide-react";
 import { useMemo } from "react";
-import { asksOf, hubAgainst } from "#core/stages/choose/explain";
+import { hubsAgainst } from "#core/stages/choose/explain";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import type { OptionRow } from "#core/stages/choose/rows";
 import { groupDigits } from "#core/design/units";
@@ -25,22 +25,12 @@ const facts = (hub: OptionRow): string[] => [
 export default function Hubs() {
   const design = useDesign();
   const { select } = useDesk();
-  const table = useMemo(() => {
-    const rows = asksOf(design);
-    const hubs = design.options
-      .filter((option) => option.kind === "hub")
-      .map((hub) => {
-        const cells = rows.map(({ want }) => hubAgainst(design, hub, want));
-        return { hub, cells, met: rows.reduce((sum, row, i) => sum + (cells[i]!.ok ? row.units : 0), 0) };
-      })
-      .sort((a, b) => b.met - a.met || a.hub.price - b.hub.price);
-    return { rows, hubs, units: rows.reduce((sum, row) => sum + row.units, 0) };
-  }, [design]);
+  const table = useMemo(() => hubsAgainst(design), [design]);
   const standing = new Set(design.hubs.map((row) => row.option));
-  if (!table.hubs.length || !table.rows.length)
+  if (!table.hubs.length || !table.asks.length)
     return (
       <p className="p-6 text-soft">
-        {table.rows.length
+        {table.asks.length
           ? "No hub is in the catalogue."
           : "Nothing is wanted yet, so no hub is asked for anything."}
       </p>
@@ -89,7 +79,7 @@ export default function Hubs() {
           </tr>
         </thead>
         <tbody>
-          {table.rows.map(({ want, units }, r) => (
+          {table.asks.map(({ want, units }, r) => (
             <tr key={want.id}>
               <th
                 scope="row"

@@ -9,6 +9,7 @@ import { byId } from "#core/design/collections";
 import type { ClosetRow } from "#core/stages/house/rows-house";
 import { formatLength, groupDigits } from "#core/design/units";
 import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
+import { lowVoltageUse, signalUse } from "#core/stages/runs/losses";
 import { POE_CLASSES } from "#core/stages/runs/electrical";
 import { leadsOf } from "#core/stages/runs/leads";
 import { poeSwitches, poeWorking, type PoeSwitch } from "#core/stages/runs/poe";
@@ -292,12 +293,8 @@ function Treads() {
 function Losses() {
   const design = useDesign();
   const { select, preferences } = useDesk();
-  const lossy = dropsOf(design)
-    .filter((drop) => drop.loss)
-    .sort((a, b) => b.loss!.db / b.loss!.limitDb - a.loss!.db / a.loss!.limitDb);
-  const low = dropsOf(design)
-    .filter((drop) => drop.load && !drop.load.poeClass && (!drop.group || drop.home))
-    .sort((a, b) => b.load!.dropPct! / b.load!.limitPct! - a.load!.dropPct! / a.load!.limitPct!);
+  const lossy = signalUse(design);
+  const low = lowVoltageUse(design);
   const leads = new Set(leadsOf(design).map((drop) => drop.key));
   const row = (drop: Drop, used: number, what: string, value: React.ReactNode) => (
     <tr key={drop.key} className="h-7 border-t border-rule/50 hover:bg-pane">
@@ -353,10 +350,10 @@ function Losses() {
             </tr>
           </thead>
           <tbody>
-            {low.map((drop) =>
+            {low.map(({ drop, used }) =>
               row(
                 drop,
-                drop.load!.dropPct! / drop.load!.limitPct!,
+                used,
                 `${groupDigits(drop.load!.watts, 1)} W at ${drop.load!.sourceV} V`,
                 <Worked working={() => loadWorking(design, drop)}>{drop.load!.dropPct!.toFixed(2)} %</Worked>,
               ),
@@ -379,10 +376,10 @@ function Losses() {
             </tr>
           </thead>
           <tbody>
-            {lossy.map((drop) =>
+            {lossy.map(({ drop, used }) =>
               row(
                 drop,
-                drop.loss!.db / drop.loss!.limitDb,
+                used,
                 drop.loss!.mhz ? `at ${drop.loss!.mhz} MHz` : `into ${drop.loss!.loadOhm} Ω`,
                 <Worked working={() => lossWorking(design, drop)}>{drop.loss!.db.toFixed(2)} dB</Worked>,
               ),

@@ -4,7 +4,7 @@
  */
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
-import type { TreadGroup } from "#core/stages/runs/treads";
+import { longestStair, type TreadGroup } from "#core/stages/runs/treads";
 import { useDesign, useDesk } from "../../desk/desk";
 import { counted } from "#core/design/words";
 
@@ -15,17 +15,8 @@ const TREAD_M = 0.26;
 export default function StairDrawing({ groups }: { groups: readonly TreadGroup[] }) {
   const design = useDesign();
   const { select, preferences } = useDesk();
-  // The stair with most treads is the one to draw; along it by how far each lies from its lowest tread.
-  const stairs = new Map<string, TreadGroup[]>();
-  for (const group of groups) {
-    const key = `${group.at.room}/${group.closet ?? ""}`;
-    stairs.set(key, [...(stairs.get(key) ?? []), group]);
-  }
-  const stair = [...stairs.values()].sort(
-    (a, b) =>
-      b.reduce((sum, group) => sum + group.points.length, 0) -
-      a.reduce((sum, group) => sum + group.points.length, 0),
-  )[0]!;
+  // Along it by how far each lies from its lowest tread.
+  const stair = longestStair(groups);
   const points = stair.flatMap((group) => group.points);
   if (points.length < 2) return null;
   const [foot] = points;

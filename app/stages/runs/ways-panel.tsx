@@ -5,14 +5,17 @@ import type { PointRow } from "#core/stages/runs/rows";
 import { formatLength } from "#core/design/units";
 import { alternativesOf, capacityWorking, pinRoute, wayWorking } from "#core/stages/runs/alternatives";
 import { dropsOfPoint } from "#core/stages/runs";
+import type { Place } from "#core/ways/route";
 import { useDesk, useEdit } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { RefsField } from "../../inspect/row-form";
 
 export default function WaysPanel({ design, point }: { design: Design; point: PointRow }) {
-  const { preferences, readOnly, showPreview, preview } = useDesk();
+  const { preferences, readOnly, showPreview } = useDesk();
   const edit = useEdit();
   const [byHand, setByHand] = useState(false);
+  /** The way whose button is pressed: it stays on the plan while the pointer looks at others. */
+  const [held, setHeld] = useState<readonly Place[]>();
   const ways = useMemo(() => alternativesOf(design, point), [design, point]);
   const drops = dropsOfPoint(design, point).filter((drop) => !drop.to);
   const pin = drops.find((drop) => drop.row?.route)?.row?.route;
@@ -42,8 +45,8 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
             <li
               key={`${way.closet} ${way.pin.trunks.join()} ${way.pin.risers.join()}`}
               className={`border px-2 py-1.5 text-small ${way.taken ? "border-2 border-accent bg-raised" : "border-rule bg-raised"}`}
-              onMouseEnter={() => showPreview(way.taken ? undefined : way.route.places)}
-              onMouseLeave={() => showPreview(undefined)}
+              onMouseEnter={() => showPreview(way.taken ? held : way.route.places)}
+              onMouseLeave={() => showPreview(held)}
             >
               <p className="flex justify-between gap-2">
                 <span>
@@ -93,6 +96,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
                     type="button"
                     className="button h-6"
                     onClick={() => {
+                      setHeld(undefined);
                       showPreview(undefined);
                       edit((d) =>
                         pinRoute(
@@ -111,8 +115,12 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
                   <button
                     type="button"
                     className="button h-6"
-                    aria-pressed={preview === way.route.places}
-                    onClick={() => showPreview(preview === way.route.places ? undefined : way.route.places)}
+                    aria-pressed={held === way.route.places}
+                    onClick={() => {
+                      const places = held === way.route.places ? undefined : way.route.places;
+                      setHeld(places);
+                      showPreview(places);
+                    }}
                   >
                     Show it
                   </button>

@@ -390,3 +390,24 @@ export function wantNameIn(id: string, ...designs: Design[]): string {
   }
   return id;
 }
+
+export interface HubsAgainst {
+  asks: Ask[];
+  /** Best first; `cells` in the order of `asks`, `met`: units of them it can carry. */
+  hubs: { hub: OptionRow; cells: HubCell[]; met: number }[];
+  /** Units of all asks. */
+  units: number;
+}
+
+/** Every hub of the catalogue by itself against all that is asked, the one that meets most first, the cheaper before. */
+export function hubsAgainst(design: Design): HubsAgainst {
+  const asks = asksOf(design);
+  const hubs = design.options
+    .filter((option) => option.kind === "hub")
+    .map((hub) => {
+      const cells = asks.map(({ want }) => hubAgainst(design, hub, want));
+      return { hub, cells, met: asks.reduce((sum, ask, i) => sum + (cells[i]!.ok ? ask.units : 0), 0) };
+    })
+    .sort((a, b) => b.met - a.met || a.hub.price - b.hub.price);
+  return { asks, hubs, units: asks.reduce((sum, ask) => sum + ask.units, 0) };
+}

@@ -1,3 +1,4 @@
+import { larkspurWeir } from "../../../demo/larkspur-weir";
 import type { Design } from "../../design/collections";
 import type { OptionRow, WantRow } from "./rows";
 import { point, testDesign } from "../../test-design";
@@ -6,7 +7,7 @@ import { CATALOGUE } from "./catalogue";
 import { line } from "./catalogue/line";
 import { conflictsOf } from "./conflict";
 import { chooseChecks, protocolLoad } from "./checks";
-import { asksOf, nextBest, whyNot } from "./explain";
+import { asksOf, hubAgainst, hubsAgainst, nextBest, whyNot } from "./explain";
 import { reasonsAgainst } from "./fits";
 import { addColumn, addRow, emptyMip, minimise, type Highs } from "./mip";
 import { choiceModel } from "./model";
@@ -422,4 +423,25 @@ test("the command line says what a second engine needs: ways, splits, penalties,
     for (const pick of plan.picks)
       if (pick.hub) expect(plan.controllers.map((one) => one.option)).toContain(pick.via ?? pick.hub);
   }
+});
+
+test("hubs against needs: every hub against every ask, most met first, the cheaper of two before", () => {
+  const design = larkspurWeir();
+  const { asks, hubs, units } = hubsAgainst(design);
+  expect(hubs.map(({ hub }) => hub.id).sort()).toEqual(
+    design.options
+      .filter((option) => option.kind === "hub")
+      .map((option) => option.id)
+      .sort(),
+  );
+  expect(units).toBe(design.wants.reduce((sum, want) => sum + want.count, 0));
+  for (const { hub, cells, met } of hubs) {
+    expect(cells).toEqual(asks.map(({ want }) => hubAgainst(design, hub, want)));
+    expect(met).toBe(asks.filter((_, i) => cells[i]!.ok).reduce((sum, ask) => sum + ask.units, 0));
+  }
+  hubs.slice(1).forEach((one, i) => {
+    const before = hubs[i]!;
+    expect(before.met > one.met || (before.met === one.met && before.hub.price <= one.hub.price)).toBe(true);
+  });
+  expect(hubs[0]!.met).toBeGreaterThan(hubs.at(-1)!.met);
 });

@@ -4,7 +4,7 @@ import { point, testDesign } from "../../test-design";
 import { runsChecks } from "./checks";
 import { dropsOf, groupOf, homeDropV } from "./drops";
 import { billOf } from "./materials";
-import { treadGroups, treadsPerSupply } from "./treads";
+import { longestStair, treadGroups, treadsPerSupply } from "./treads";
 import type { Design } from "../../design/collections";
 import { labelsOf } from "./labels";
 import { scheduleCsv } from "./output";
@@ -34,6 +34,20 @@ describe("lit treads", () => {
       Array.from({ length: 13 }, (_, i) => `t${i}`),
     );
     expect(groups[0]!.at.id).toBe("t3");
+  });
+  test("the longest stair is the one with most treads, whatever the number of its groups", () => {
+    const groups = treadGroups(stair(13, 100));
+    const two = groups.map((group) => ({ ...group, points: group.points.slice(0, 2) }));
+    const other = { ...groups[0]!, at: { ...groups[0]!.at, room: "elsewhere" } };
+    expect(longestStair([...two, other])).toEqual([other]);
+    expect(longestStair(groups)).toEqual(groups);
+    expect(
+      longestStair([
+        { ...other, closet: "a" },
+        { ...other, closet: "b" },
+      ]),
+    ).toHaveLength(1);
+    expect(longestStair([])).toEqual([]);
   });
   test("groups hold every tread once, none above what its supply takes", () => {
     fc.assert(

@@ -91,3 +91,14 @@ export const lightIndex = (design: Design, point: PointRow, kind: KindRow): numb
   kitOf(design, point, kind).find(
     ({ line }) => byId(design, "cableTypes").get(line.cableType ?? "")?.medium === "power",
   )?.index;
+
+/** The groups of the stair with most treads: a stair is a room, on one closet. Empty where there is no group. */
+export function longestStair(groups: readonly TreadGroup[]): TreadGroup[] {
+  const stairs = new Map<string, TreadGroup[]>();
+  for (const group of groups) {
+    const key = `${group.at.room}/${group.closet ?? ""}`;
+    stairs.set(key, [...(stairs.get(key) ?? []), group]);
+  }
+  const treads = (stair: readonly TreadGroup[]) => stair.reduce((sum, group) => sum + group.points.length, 0);
+  return [...stairs.values()].sort((a, b) => treads(b) - treads(a))[0] ?? [];
+}

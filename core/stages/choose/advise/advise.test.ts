@@ -12,7 +12,7 @@ import { adviseCoordinator } from "./coordinator";
 import { adviseHubs } from "./hubs";
 import { adviseLeg, LEG_WAYS } from "./leg";
 import { adviseRating, ratingOf, ratingTable } from "./rating";
-import { holdToDim, rememberedJump, remoteFacts, touchOf } from "./remote";
+import { holdCourse, holdToDim, rememberedJump, remoteFacts, touchOf } from "./remote";
 import { fitChecks, retrofitSheet } from "./retrofit";
 import { adviseUndecided } from "./undecided";
 
@@ -277,6 +277,28 @@ describe("remotes", () => {
     expect(holdToDim({ rangePct: 100, stepPct: 25, intervalMs: 200, transitionMs: 200 }).verdict).toMatch(
       /too fast/,
     );
+  });
+  it("the course of a held button: each step fades, then rests; it ends at the top, however steps divide the range", () => {
+    expect(holdCourse({ rangePct: 100, stepPct: 50, intervalMs: 800, transitionMs: 300 })).toEqual([
+      [0, 0],
+      [0, 0],
+      [0.3, 50],
+      [0.8, 50],
+      [1.1, 100],
+      [1.6, 100],
+    ]);
+    // A fade longer than its step is cut off by the next; steps that overshoot stop at the top.
+    expect(holdCourse({ rangePct: 60, stepPct: 40, intervalMs: 500, transitionMs: 900 })).toEqual([
+      [0, 40],
+      [0, 40],
+      [0.5, 80],
+      [0.5, 80],
+      [1, 100],
+      [1, 100],
+    ]);
+    const fine = holdCourse({ rangePct: 100, stepPct: 0.1, intervalMs: 10, transitionMs: 10 });
+    expect(fine).toHaveLength(2 * 400 + 2);
+    expect(fine.at(-1)).toEqual([10, 100]);
   });
   it("a remembered level of 80 % against a lamp at 20 % jumps by 60 %", () => {
     expect(rememberedJump(80, 20)).toBe(60);

@@ -32,6 +32,27 @@ const PATIENCE_S = 6;
 /** Shorter than this and nobody can stop where they want. */
 const LEAST_S = 1.5;
 
+/** Steps drawn at most: more are a slope to the eye. */
+const MOST_DRAWN = 400;
+
+/**
+ * Level while the button is held, as corners of a line of `[seconds, %]`: each step fades over its transition, then rests
+ * until the next; the last corner is the upper end of the range.
+ */
+export function holdCourse({ rangePct, stepPct, intervalMs, transitionMs }: Hold): [number, number][] {
+  const { steps, fullS } = holdToDim({ rangePct, stepPct, intervalMs, transitionMs });
+  const endS = Math.max(1, fullS);
+  const course: [number, number][] = [[0, 100 - rangePct]];
+  for (let i = 0, level = 100 - rangePct; i < Math.min(MOST_DRAWN, Math.ceil(steps)); i += 1) {
+    const startS = (i * intervalMs) / 1000;
+    const fadedS = Math.min(startS + Math.min(transitionMs, intervalMs) / 1000, endS);
+    course.push([startS, level]);
+    level = Math.min(100, level + stepPct);
+    course.push([fadedS, level]);
+  }
+  return [...course, [endS, 100]];
+}
+
 /** Held button: range ÷ step × interval, and whether it looks smooth. Throws nothing; inputs are positive. */
 export function holdToDim({ rangePct, stepPct, intervalMs, transitionMs }: Hold): HoldResult {
   const steps = rangePct / stepPct;
