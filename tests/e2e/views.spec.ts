@@ -33,6 +33,12 @@ const SIZES = [
   ["200 % zoom", 640, 400],
 ] as const;
 
+/** What a view shows that the first one of its stage does not: its sheet, or the one panel of it that is another. */
+function partOf(view: string): string {
+  if (!view.includes("?")) return "html";
+  return /[?&](table|list|adviser)=/.test(view) ? "[role=tabpanel], [aria-label=Advice]" : "main";
+}
+
 for (const view of ALL_VIEWS)
   test(`${view}: axe finds nothing, light or dark, and nothing is cut off sideways at any size`, async ({
     page,
@@ -40,7 +46,7 @@ for (const view of ALL_VIEWS)
     await openDemo(page, view);
     await expect(page.getByText(/^(Fetching|Working it out)…$/)).toHaveCount(0);
     expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
-    expect(await faults(page)).toEqual([]);
+    expect(await faults(page, partOf(view))).toEqual([]);
     for (const [what, width, height] of SIZES) {
       await page.setViewportSize({ width, height });
       await expect
