@@ -13,9 +13,11 @@ import { dirname } from "node:path";
 const REPORT = "test-results/mutants.json";
 const LEAST_PCT = 80;
 
-/** The folder of a file, or the nearest above it that has tests. */
+/** The folder of a file, or the nearest above it that has tests of its own; those that hold all stages at once are none. */
 function besideOf(folder) {
-  return readdirSync(folder).some((name) => name.endsWith(".test.ts")) ? folder : besideOf(dirname(folder));
+  if (folder === "core") return folder;
+  const has = readdirSync(folder).some((name) => /(?<!stale|layers|worst)\.test\.ts$/.test(name));
+  return has ? folder : besideOf(dirname(folder));
 }
 
 /** Numbers from 0 to below 1, the same ones each time (mulberry32). */

@@ -199,6 +199,15 @@ test("a thousand cuts come within one in a hundred of the bound", () => {
   expect(result.newReels).toBeLessThanOrEqual(result.bound * 1.01);
 });
 
+test("150 cuts that best fit puts on 43 reels go on 42: each is filled with the longest and with some of every length", () => {
+  let state = 3;
+  const lengths = Array.from({ length: 150 }, () => {
+    state = (state * 48271) % 2147483647;
+    return Math.round((40 + (85 * state) / 2147483647) * 20) / 20;
+  });
+  expect(cutReels(cuts(...lengths), 305)).toMatchObject({ newReels: 42, bound: 42, proven: true });
+});
+
 test("many cuts: each cut once, no reel over; where none is longer than half a reel, one reel above the bound at most", () => {
   fc.assert(
     fc.property(

@@ -268,10 +268,9 @@ function candidates(from: number, to: number): number[] {
   const count = to - from;
   if (count <= TRIED) return Array.from({ length: count }, (_, k) => from + k);
   const half = TRIED / 2;
+  // More than there are places: each step is over one, so none is named twice.
   const spread = (k: number) => Math.floor(half + ((k - half) * (count - half)) / half);
-  // A step of less than one would name a place twice.
-  const places = Array.from({ length: TRIED }, (_, k) => from + (k < half ? k : spread(k)));
-  return places.filter((place, k) => place !== places[k - 1]);
+  return Array.from({ length: TRIED }, (_, k) => from + (k < half ? k : spread(k)));
 }
 
 /**
