@@ -187,7 +187,8 @@ async function firstView(page: Page, url: string): Promise<{ page: Scripts; engi
     sizes.push(
       Promise.all([response.request().sizes(), response.body()]).then(([size, body]) => {
         if (process.env.BENCH_FILES) console.log(response.url(), size.responseBodySize);
-        of.wire += size.responseBodySize / 1000;
+        // Of what a worker fetches the browser does not tell the size: the server does.
+        of.wire += (size.responseBodySize || Number(response.headers()["content-length"] ?? 0)) / 1000;
         of.gzip += gzipSync(body).length / 1000;
       }),
     );
@@ -233,6 +234,7 @@ async function busyWith(page: Page, key: Key): Promise<number> {
   };
   const before = await busy();
   await untilLedger(page, key);
+  // So long after each key, whatever is done by then: the answer of the server and the log's news count too.
   await page.waitForTimeout(300);
   const after = await busy();
   await client.detach();
