@@ -4,7 +4,8 @@
  * file looks beside it.
  *
  *     npm run mutants -- core/geometry/polygon.ts core/ways/route.ts
- *     npm run mutants -- --sample 600        so many lines of all of core, the same ones each time
+ *     npm run mutants -- --sample 600                so many lines of all of core, the same ones each time
+ *     npm run mutants -- --sample 600 --after 300    of these the second half: lines no test was written for yet
  */
 import { execFileSync, spawnSync } from "node:child_process";
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
@@ -53,7 +54,11 @@ function sampleOf(count) {
 
 const args = process.argv.slice(2);
 const at = args.indexOf("--sample");
-const places = at < 0 ? args.filter((file) => !file.endsWith(".test.ts")) : sampleOf(Number(args[at + 1]));
+const after = args.indexOf("--after");
+const places =
+  at < 0
+    ? args.filter((file) => !file.endsWith(".test.ts"))
+    : sampleOf(Number(args[at + 1])).slice(after < 0 ? 0 : Number(args[after + 1]));
 if (!places.length) {
   console.error("Which files? As in: npm run mutants -- core/geometry/*.ts");
   process.exit(2);

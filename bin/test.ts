@@ -66,6 +66,8 @@ async function jest(project: string, minutes: number, ...args: string[]): Promis
       ...args,
       "--json",
       `--outputFile=${file}`,
+      // What is kept beside a test is read, never written on the way.
+      "--ci",
       "--silent=false",
     ],
     minutes,

@@ -178,25 +178,36 @@ const UNIT_M = 0.05;
 const TRIED = 60;
 
 /**
- * Which of `sizes` fill `room` best, as indices: subset sums, each reached sum remembering the size that
- * first reached it, so that the way back uses none twice. Sizes and room in whole units.
+ * Which of `sizes` fill `room` best, as indices: subset sums. Sizes and room in whole units.
+ *
+ * The sums reached with the first i sizes are bits of row i, so that a size more is a shift of the whole row,
+ * 32 sums at a time. The way back takes for each sum the size it was first reached with, and uses none twice.
  */
 function fullest(sizes: readonly number[], room: number): number[] {
-  const by = new Int16Array(room + 1).fill(-1);
-  const reached = [0];
-  let best = 0;
-  for (let i = 0; i < sizes.length && best < room; i++) {
-    // Only sums reached before this size: it is used once at most.
-    for (let k = reached.length - 1; k >= 0; k--) {
-      const sum = reached[k]! + sizes[i]!;
-      if (sum > room || by[sum]! >= 0) continue;
-      by[sum] = i;
-      reached.push(sum);
-      if (sum > best) best = sum;
+  const words = (room >> 5) + 1;
+  const reached = new Uint32Array((sizes.length + 1) * words);
+  const has = (row: number, sum: number) => (reached[row * words + (sum >> 5)]! >>> (sum & 31)) & 1;
+  reached[0] = 1;
+  let rows = 0;
+  while (rows < sizes.length && !has(rows, room)) {
+    const [skip, up] = [sizes[rows]! >> 5, sizes[rows]! & 31];
+    const [from, to] = [rows * words, (rows + 1) * words];
+    for (let w = 0; w < words; w++) {
+      let bits = reached[from + w]!;
+      if (w >= skip) bits |= reached[from + w - skip]! << up;
+      if (w > skip && up) bits |= reached[from + w - skip - 1]! >>> (32 - up);
+      reached[to + w] = bits;
     }
+    rows += 1;
   }
+  let sum = room;
+  while (!has(rows, sum)) sum -= 1;
   const chosen: number[] = [];
-  for (let sum = best; sum > 0; sum -= sizes[by[sum]!]!) chosen.push(by[sum]!);
+  for (let row = rows; sum > 0; row--) {
+    if (has(row - 1, sum)) continue;
+    chosen.push(row - 1);
+    sum -= sizes[row - 1]!;
+  }
   return chosen;
 }
 

@@ -1,0 +1,213 @@
+import { numbered, stepText, testWhole } from "../../../tests/core/whole";
+import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import type { Design } from "../../design/collections";
+import { acceptPlan } from "./accept";
+import { answerChoice, type ChoiceAnswer } from "./answer";
+import { adviseBattery, pieceTotal } from "./advise/battery";
+import { adviseBinding } from "./advise/binding";
+import { adviseContact, CONTACTS, EVENTS, stateText } from "./advise/contact";
+import { adviseCoordinator } from "./advise/coordinator";
+import { adviseLeg, LEG_WAYS, wantOfLeg } from "./advise/leg";
+import { adviseRating, ratingTable } from "./advise/rating";
+import { holdToDim, rememberedJump, remoteFacts, touchOf } from "./advise/remote";
+import { fitChecks, holeOf, retrofitSheet } from "./advise/retrofit";
+import { adviseUndecided } from "./advise/undecided";
+import { allCandidates, candidatesOf, groupsOf, wantName } from "./candidates";
+import { carriersOf, controllersOf } from "./carriers";
+import { readCatalogue, takeIn, catalogueCsv } from "./catalogue-csv";
+import { reasonCounts, relaxations } from "./conflict";
+import { controllerWorking, unitWorking } from "./cost";
+import { addWants, functionOfKind, proposeWants, windowsOf } from "./derive";
+import { asksOf, hubAgainst, hubsAgainst, pickText, planChanges, whyNot } from "./explain";
+import { LOAD_CLASSES } from "./loads";
+import { picksWorking, planWorking, proofWorking } from "./plan-workings";
+import { cableBans, cableCost, hubRoom, isCutOff, leaseOf, needsCable, switchesOf } from "./site";
+import { loadSolver } from "./solver";
+import { choose } from "./stage";
+import { addMore, hubDown, internetDown, linesOf, makerStops } from "./what-if";
+
+const some = <T>(rows: readonly T[], step: number): T[] => rows.filter((_, i) => i % step === 0);
+
+const highs = await loadSolver();
+const answers = new Map<string, ChoiceAnswer>(
+  [larkspurWeir(), ropewalkCourt()].map((design) => [design.design.name, answerChoice(highs, design)]),
+);
+const answerOf = (design: Design) => answers.get(design.design.name)!;
+const plansOf = (design: Design) => answerOf(design).plans;
+
+testWhole(choose, {
+  candidates: (design) =>
+    [...allCandidates(design)].flatMap(([want, found]) => found.map((one) => [want, one])),
+  "what stands against": (design) =>
+    some(design.wants, 3).flatMap((want) => [
+      [wantName(design, want), reasonCounts(design, want), relaxations(design, want)],
+      ...some(candidatesOf(design, want, true), 4)
+        .slice(0, 3)
+        .map((one) => unitWorking(design, want, one.option, one.companion)),
+    ]),
+  groups: (design) => groupsOf(design),
+  controllers: (design) => [
+    ...carriersOf(design).map((one) => [one.hub.id, one.via?.id]),
+    ...controllersOf(design).map((option) => controllerWorking(design, option, false)),
+    ...design.options.slice(0, 4).map((option) => controllerWorking(design, option, true)),
+  ],
+  "plans and their workings": (design) =>
+    plansOf(design).flatMap((plan) => [
+      planWorking(design, plan),
+      proofWorking(design, plan),
+      ...some(design.wants, 5).map(
+        ({ id }) =>
+          picksWorking(
+            design,
+            plan.picks.filter((pick) => pick.want === id),
+          ) ?? "not met",
+      ),
+      ...some(plan.picks, 7).map((pick) => pickText(design, pick)),
+    ]),
+  "the next best": (design) =>
+    Object.entries(answerOf(design).next).flatMap(([kind, by]) =>
+      Object.entries(by).map((one) => [kind, ...one]),
+    ),
+  conflicts: (design) => answerOf(design).conflicts,
+  "why not": (design) =>
+    plansOf(design).flatMap((plan) =>
+      some(design.wants, 6).flatMap((want) =>
+        some(design.options, 9).map(
+          (option) => `${want.id} ${option.id}: ${whyNot(design, plan, want, option)}`,
+        ),
+      ),
+    ),
+  "plans against one another": (design) => {
+    const [a, b] = plansOf(design);
+    const after = {
+      ...design,
+      wants: design.wants.map((want, i) =>
+        i % 4 ? want : { ...want, count: want.count + 1, needs: want.needs.slice(1) },
+      ),
+    };
+    return a && b ? planChanges({ design, plan: a }, { design: after, plan: b }) : "one plan";
+  },
+  "what if": (design) =>
+    plansOf(design).flatMap((plan) => [
+      ...internetDown(design, plan),
+      ...hubDown(design, plan),
+      ...plan.hubs.flatMap(({ option }) => hubDown(design, plan, option)),
+      ...linesOf(design, plan).flatMap(({ line, units }) => [
+        [line, units],
+        ...makerStops(design, plan, line),
+      ]),
+      ...addMore(design, plan, 30),
+    ]),
+  "taking a plan": (design) =>
+    plansOf(design).map((plan) =>
+      stepText(
+        () => acceptPlan(design, plan, { newId: numbered(), on: "2026-11-26", why: "Cheapest" }).changes,
+      ),
+    ),
+  "wants proposed": (design) => {
+    const bare = { ...design, wants: [] };
+    return (["problems", "switch map", "points", "template"] as const).flatMap((source) => [
+      ...proposeWants(bare, [source]),
+      stepText(() => addWants(proposeWants(design, [source]), numbered())),
+    ]);
+  },
+  "windows and functions": (design) => [
+    ...design.rooms.map((room) => [room.id, windowsOf(design, room)]),
+    ...design.kinds.map(({ id }) => [id, functionOfKind(id)]),
+  ],
+  "hubs against wants": (design) => [
+    ...asksOf(design).map(({ want, ...ask }) => [want.id, ask]),
+    hubsAgainst(design),
+    ...controllersOf(design).flatMap((hub) =>
+      some(design.wants, 4).map((want) => [hub.id, want.id, hubAgainst(design, hub, want)]),
+    ),
+  ],
+  "cables and walls": (design) => [
+    cableBans(design),
+    hubRoom(design),
+    leaseOf(design),
+    ...["access-point", "camera", "wall-switch", "lamp"].map((kind) => cableCost(design, kind)),
+    ...design.options.map((option) => [option.id, needsCable(option)]),
+    ...some(design.wants, 3).map((want) => [
+      want.id,
+      switchesOf(design, want),
+      design.options.filter((option) => isCutOff(design, want, option)).map(({ id }) => id),
+    ]),
+  ],
+  "advice on legs": (design) =>
+    design.legs.flatMap((leg) => [
+      wantOfLeg(design, leg, { guest: true }),
+      adviseLeg(design, leg.id),
+      adviseLeg(design, leg.id, { needs: ["dim"], guest: true }),
+    ]),
+  "changing a leg": (design) =>
+    some(design.legs, 3).flatMap((leg) => [
+      holeOf(
+        design,
+        design.lamps.filter((lamp) => lamp.leg === leg.id),
+      ),
+      ...LEG_WAYS.map((way) => {
+        const { steps, ...sheet } = retrofitSheet(design, leg.id, { way });
+        return [way, Object.keys(sheet), steps];
+      }),
+    ]),
+  "a hole in the ceiling": (design) =>
+    some(
+      design.options.filter(({ kind }) => kind === "lamp"),
+      2,
+    ).flatMap((option) => [
+      fitChecks({ oldHoleMm: 92, voidMm: 60, fireMin: 30 }, option),
+      fitChecks({ oldHoleMm: 60, voidMm: 150, fireMin: 0 }, option),
+    ]),
+  "battery or wired": (design) => {
+    const battery = design.options.find((option) => option.batteryYears)!;
+    const wired = design.options.find((option) => needsCable(option))!;
+    return battery && wired
+      ? [
+          adviseBattery(design, { battery, wired, kind: "shade", count: 3 }),
+          adviseBattery(design, { battery, wired, kind: "shade", count: 3, room: design.rooms[0]!.id }),
+          pieceTotal(design, wired),
+        ]
+      : "none";
+  },
+  undecided: (design) => [
+    adviseUndecided(design, { places: 3, radioMore: 40, cellsYearly: 4, moveAgainPct: 30, kind: "camera" }),
+    adviseUndecided(design, {
+      places: 1,
+      radioMore: 40,
+      cellsYearly: 4,
+      moveAgainPct: 0,
+      kind: "camera",
+      room: design.rooms[0]!.id,
+    }),
+  ],
+  ratings: (design) => [
+    ...LOAD_CLASSES.map((loadClass) => adviseRating(1800, design.design.mainsV, loadClass)),
+    ...ratingTable(design.design.mainsV),
+  ],
+  "contacts, remotes and restarts": (design) => [
+    ...CONTACTS.flatMap((contact) => EVENTS.map((event) => stateText(contact, event))),
+    ...(["on", "off", "as it was"] as const).map(adviseContact),
+    ...[1, 3, 6, 12].map(touchOf),
+    ...remoteFacts(design.options),
+    holdToDim({ rangePct: 100, stepPct: 5, intervalMs: 200, transitionMs: 100 }),
+    holdToDim({ rangePct: 100, stepPct: 20, intervalMs: 400, transitionMs: 400 }),
+    rememberedJump(80, 20),
+    adviseCoordinator({ hubMin: 4, perYear: 30, batteryDevices: 40 }),
+    adviseCoordinator({ hubMin: 1, perYear: 2, batteryDevices: 3 }),
+  ],
+  binding: (design) => {
+    const controls = design.options.filter(({ controls: has }) => has);
+    return some(controls, 9).flatMap((control) =>
+      some(design.options, 17).flatMap((device) =>
+        [true, false].map((same) => [control.id, device.id, adviseBinding(control, device, same)]),
+      ),
+    );
+  },
+  "a catalogue read": (design) => {
+    const text = catalogueCsv(design).replace("mains", "mian").split("\r\n").slice(0, 12).join("\r\n");
+    const { rows, faults } = readCatalogue(design, text);
+    return [faults, stepText(() => takeIn(design, rows).changes)];
+  },
+});
