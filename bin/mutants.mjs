@@ -14,11 +14,21 @@ import { dirname } from "node:path";
 const REPORT = "test-results/mutants.json";
 const LEAST_PCT = 80;
 
-/** The folder of a file, or the nearest above it that has tests of its own; those that hold all stages at once are none. */
+/** What stages say of whole houses, as a path of tests. */
+const wholeOf = (stage) => `core/stages/${stage}/whole`;
+
+/**
+ * Where the tests beside a folder are: its own, or the nearest above it that has any; those that hold all stages
+ * at once are none. A stage's own folders have its whole houses as well; what lies below the stages has those of
+ * the two that read most of it.
+ */
 function besideOf(folder) {
-  if (folder === "core") return folder;
+  const [, stage, own] = /^core\/stages\/([a-z-]+)(\/.+)?$/.exec(folder) ?? [];
+  if (stage) return own ? `${folder},${wholeOf(stage)}` : folder;
   const has = readdirSync(folder).some((name) => /(?<!stale|layers|worst)\.test\.ts$/.test(name));
-  return has ? folder : besideOf(dirname(folder));
+  return has || folder === "core"
+    ? `${folder},${wholeOf("house")},${wholeOf("runs")}`
+    : besideOf(dirname(folder));
 }
 
 /** Numbers from 0 to below 1, the same ones each time (mulberry32). */

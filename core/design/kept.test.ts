@@ -29,6 +29,16 @@ describe("memoByParts", () => {
     expect(asked.times).toBe(2);
   });
 
+  test("one of several parts is enough to make it anew, whichever it is", () => {
+    const { asked, of } = counting(["rooms", "points"]);
+    const design = testDesign();
+    of(design);
+    of(applyChanges(design, moved(design, 6)));
+    expect(asked.times).toBe(2);
+    of(applyChanges(design, renamed("Parlour")));
+    expect(asked.times).toBe(3);
+  });
+
   test("keeps two: a design and a trial edit of it are asked in turns", () => {
     const { asked, of } = counting(["rooms"]);
     const design = testDesign();

@@ -43,6 +43,16 @@ describe("checkRow", () => {
     expect(problemsOf(() => checkRow("points", row))).toEqual([{ path, reason }]),
   );
 
+  test("what is one row within another is an object, and its own fields are checked", () => {
+    const drop = { id: "d", point: "p", index: 1, state: "tested" };
+    expect(problemsOf(() => checkRow("drops", { ...drop, test: "passed" }))).toEqual([
+      { path: "drops.test", reason: "must be an object" },
+    ]);
+    expect(
+      problemsOf(() => checkRow("drops", { ...drop, test: { method: "wire map", result: "well" } })),
+    ).toEqual([{ path: "drops.test.result", reason: "must be one of pass, fail" }]);
+  });
+
   test("names the place inside lists and inside chosen classes", () => {
     const automation = {
       id: "a",

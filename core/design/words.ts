@@ -6,3 +6,6 @@ export const counted = (count: number, one: string, many = `${one}s`) =>
 
 /** With its first letter large, as a heading or a sentence begins. */
 export const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
+/** What somebody wrote, as a sentence of its own: with a stop where it has none. */
+export const stopped = (text: string) => (/[.!?…]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);

@@ -17,6 +17,7 @@ import { dropsOf } from "../../core/stages/runs";
 import { furnished, generateHouse } from "../../core/stages/house";
 import { seeded } from "../../core/stages/house/generate";
 import { changesOfRow } from "./changes";
+import { faultyHouse, polarHouse } from "./faulty-house";
 
 export const HOUSES: readonly (readonly [name: string, build: () => Design])[] = [
   ["the house", larkspurWeir],
@@ -102,19 +103,24 @@ const isWorking = (value: unknown): value is Working =>
   "steps" in value &&
   Array.isArray(value.steps);
 
-/** What a step would change, or in which words it is refused. */
-export function stepText(changes: () => readonly Change[]): string {
+/** A text, or in which words it is refused. */
+export function orRefused(text: () => string): string {
   try {
-    return (
-      changes()
-        .map((change) => written(change))
-        .join("\n") || "nothing changes"
-    );
+    return text();
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     return `refused: ${error.message}`;
   }
 }
+
+/** What a step would change, or in which words it is refused. */
+export const stepText = (changes: () => readonly Change[]): string =>
+  orRefused(
+    () =>
+      changes()
+        .map((change) => written(change))
+        .join("\n") || "nothing changes",
+  );
 
 /** Names for new rows, the same ones each time. */
 export function numbered(): (prefix?: string) => string {
@@ -193,6 +199,14 @@ export function testWhole(
     });
     for (const [name, result] of Object.entries(more))
       test(name, () => expect(lines(result(design), namesIn(design))).toMatchSnapshot());
+  });
+  const whole = new Set(texts(larkspurWeir()));
+  test.each([
+    ["with faults put in", faultyHouse],
+    ["far in the north", polarHouse],
+  ])("what is found in the house %s", (_name, build) => {
+    const found = texts(build()).filter((text) => !whole.has(text));
+    expect(found.join("\n")).toMatchSnapshot();
   });
   test.each(WORN.map((build, i) => [i + 1, build] as const))(
     "what is found in worn house %i",

@@ -8,7 +8,7 @@ import { answeringPoints, isAnswered, scoreOf, scoreWorking } from "./problems";
 import { phaseSums, problemsOf } from "./phases";
 import { sortedPhases } from "./phase-order";
 import { deletions, isQuestioned, LEAST_BACK_PCT } from "./triage";
-import { counted } from "../../design/words";
+import { counted, stopped } from "../../design/words";
 
 function problemFindings(design: Design): Finding[] {
   return design.problems
@@ -110,7 +110,7 @@ function cableFindings(design: Design, constraint: ConstraintRow): Finding[] {
       stage: "brief",
       severity: "stop",
       title: `${drops.length === 1 ? "A drop is" : `${drops.length} drops are`} planned where no new cable may go`,
-      why: `${constraint.name}. The designer chooses radio or battery there, or the household gives way.`,
+      why: `${stopped(constraint.name)} The designer chooses radio or battery there, or the household gives way.`,
       about: [
         { in: "constraints", id: constraint.id },
         ...points.map((id) => ({ in: "points" as const, id })),
@@ -204,7 +204,7 @@ function constraintFindings(design: Design): Finding[] {
                   stage: "brief" as const,
                   severity: "stop" as const,
                   title: `${cut.length === 1 ? "A gap is" : `${cut.length} gaps are`} cut into a wall that must stay`,
-                  why: `${constraint.name}. The household and the authority decide.`,
+                  why: `${stopped(constraint.name)} The household and the authority decide.`,
                   about: [{ in: "constraints" as const, id: constraint.id }],
                 },
               ]
@@ -219,7 +219,7 @@ function constraintFindings(design: Design): Finding[] {
                     holes.length === 1
                       ? "A box would be let into a room that must stay as it is"
                       : `${holes.length} boxes would be let into rooms that must stay as they are`,
-                  why: `${constraint.name}. The designer asks for leave before anything is cut.`,
+                  why: `${stopped(constraint.name)} The designer asks for leave before anything is cut.`,
                   about: [{ in: "constraints" as const, id: constraint.id }],
                   measured: holes.length,
                   unit: "boxes",

@@ -1,4 +1,4 @@
-import { numbered, stepText, testWhole } from "../../../tests/core/whole";
+import { lines, numbered, stepText, testWhole } from "../../../tests/core/whole";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../../demo/ropewalk-court";
 import type { Design } from "../../design/collections";
@@ -23,7 +23,10 @@ import { asksOf, hubAgainst, hubsAgainst, pickText, planChanges, whyNot } from "
 import { LOAD_CLASSES } from "./loads";
 import { picksWorking, planWorking, proofWorking } from "./plan-workings";
 import { cableBans, cableCost, hubRoom, isCutOff, leaseOf, needsCable, switchesOf } from "./site";
+import { settingsOf } from "./settings";
 import { loadSolver } from "./solver";
+import { papers } from "./papers";
+import { reasonsAgainst } from "./fits";
 import { choose } from "./stage";
 import { addMore, hubDown, internetDown, linesOf, makerStops } from "./what-if";
 
@@ -35,6 +38,75 @@ const answers = new Map<string, ChoiceAnswer>(
 );
 const answerOf = (design: Design) => answers.get(design.design.name)!;
 const plansOf = (design: Design) => answerOf(design).plans;
+
+/** The same house asked for what cannot be, each in its own way. */
+const TIGHT: Readonly<Record<string, (design: Design) => Design>> = {
+  "too little money": (design) => ({
+    ...design,
+    wants: design.wants.map((want, i) => (i % 3 ? want : { ...want, budget: 6 })),
+  }),
+  "no controller": (design) => ({
+    ...design,
+    hubs: [],
+    options: design.options.filter(({ controls: has }) => !has),
+  }),
+  "one controller, and much that only some carry": (design) => ({
+    ...design,
+    hubs: [],
+    design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: 1 } },
+    wants: design.wants.map((want, i) => {
+      const option = design.options.filter(({ serves }) => serves.includes(want.function)).at(i % 5);
+      return option && i % 2 ? { ...want, option: option.id } : want;
+    }),
+  }),
+  "other schools": (design) => ({
+    ...design,
+    design: {
+      ...design.design,
+      schools: {
+        ...design.design.schools,
+        lampOrSwitch: "switch where it is enough",
+        remoteDimming: "steps",
+      },
+    },
+  }),
+  "lamps everywhere": (design) => ({
+    ...design,
+    design: {
+      ...design.design,
+      schools: {
+        ...design.design.schools,
+        lampOrSwitch: "lamps everywhere",
+        remoteDimming: "remembered level",
+      },
+    },
+  }),
+};
+
+describe.each(Object.keys(TIGHT))("the flat with %s", (name) => {
+  const design = TIGHT[name]!(ropewalkCourt());
+  test("conflicts, and what to give up", async () => {
+    const { run } = papers.commands!.choose as unknown as {
+      run(design: Design): Promise<{ json: unknown; text: string }>;
+    };
+    const { json, text } = await run(design);
+    expect(`${text}\n${lines(json)}`).toMatchSnapshot();
+  });
+  test("what fits nothing", () =>
+    expect(
+      lines(
+        some(design.wants, 3)
+          .flatMap((want) =>
+            some(design.options, 4).map((option) => [
+              want.id,
+              option.id,
+              ...reasonsAgainst(design, want, option),
+            ]),
+          )
+          .filter(([, , reason]) => reason !== undefined),
+      ),
+    ).toMatchSnapshot());
+});
 
 testWhole(choose, {
   candidates: (design) =>
@@ -78,6 +150,49 @@ testWhole(choose, {
         ),
       ),
     ),
+  "why plans differ": (design) => {
+    const [plan] = plansOf(design);
+    const [pick] = plan!.picks;
+    const { id } = design.wants.find((want) => want.id === pick!.want)!;
+    /** The same plan with the want's first pick another, in a house where one thing is different. */
+    const against = (change: (design: Design) => Design) =>
+      planChanges(
+        { design, plan: plan! },
+        {
+          design: change(design),
+          plan: {
+            ...plan!,
+            hubs: plan!.hubs.slice(1),
+            picks: plan!.picks.map((one) =>
+              one === pick ? { ...one, option: plan!.picks.at(-1)!.option } : one,
+            ),
+          },
+        },
+      );
+    const withWant = (values: object) => (now: Design) => ({
+      ...now,
+      wants: now.wants.map((want) => (want.id === id ? { ...want, ...values } : want)),
+    });
+    const withOption =
+      (change: (option: Design["options"][number]) => Design["options"]) => (now: Design) => ({
+        ...now,
+        options: now.options.flatMap((option) => (option.id === pick!.option ? change(option) : [option])),
+      });
+    return [
+      (now: Design) => now,
+      (now: Design) => ({ ...now, wants: now.wants.filter((want) => want.id !== id) }),
+      withWant({ needs: ["dim", "energy"] }),
+      withWant({ needs: [] }),
+      withWant({ option: pick!.option }),
+      withWant({ critical: true }),
+      withWant({ localOnly: true }),
+      withWant({ count: 9 }),
+      withWant({ budget: 1 }),
+      withOption(() => []),
+      withOption((option) => [{ ...option, price: option.price + 3 }]),
+      withOption((option) => [{ ...option, serves: [] }]),
+    ].flatMap(against);
+  },
   "plans against one another": (design) => {
     const [a, b] = plansOf(design);
     const after = {
@@ -149,7 +264,7 @@ testWhole(choose, {
       ),
       ...LEG_WAYS.map((way) => {
         const { steps, ...sheet } = retrofitSheet(design, leg.id, { way });
-        return [way, Object.keys(sheet), steps];
+        return [way, Object.keys(sheet), ...steps];
       }),
     ]),
   "a hole in the ceiling": (design) =>

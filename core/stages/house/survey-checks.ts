@@ -24,7 +24,7 @@ import { LEAST_WALL_M, setWallLength, wallLengthM } from "./walls";
 import { InputError } from "../../design/input-error";
 import type { Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
-import { counted } from "../../design/words";
+import { counted, stopped } from "../../design/words";
 
 /** The changes, or nothing where they cannot be made. */
 function ifPossible(make: () => Change[]): Change[] | undefined {
@@ -406,7 +406,7 @@ const pointObstacles = memoByRow(["noGo", "fixtures"], (design, point: PointRow)
       stage: "house",
       severity: "mend",
       title: `${point.name} stands in ${row.name}`,
-      why: `${row.why ?? "Nothing may be fixed there"}. The designer moves it.`,
+      why: `${stopped(row.why ?? "Nothing may be fixed there")} The designer moves it.`,
       about: [
         { in: "points", id: point.id },
         { in: "noGo", id: row.id },
@@ -447,7 +447,7 @@ const waysThroughNoGo = memoByParts(["trunks", "noGo"], (design): Finding[] =>
         stage: "house",
         severity: "stop",
         title: `${trunk.name} goes through ${area.name}`,
-        why: `${area.why ?? "No cable may cross it"}. The designer draws the way round it.`,
+        why: `${stopped(area.why ?? "No cable may cross it")} The designer draws the way round it.`,
         about: [
           { in: "trunks", id: trunk.id },
           { in: "noGo", id: area.id },

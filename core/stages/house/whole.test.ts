@@ -1,6 +1,11 @@
 import type { Design } from "../../design/collections";
+import { applyChanges } from "../../design/edit";
 import type { Ref } from "../../design/where";
-import { numbered, stepText, testWhole } from "../../../tests/core/whole";
+import { lines, numbered, orRefused, stepText, testWhole } from "../../../tests/core/whole";
+import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import { planDxf } from "../runs/plan-dxf";
+import { planSvg } from "../runs/plan-svg";
+import { papers } from "./papers";
 import * as all from ".";
 import { houseJson } from "./output";
 import { likelyOutside, openingsOf } from "./openings";
@@ -30,6 +35,26 @@ const refsOf = (design: Design): Ref[] =>
       .slice(0, 2)
       .map(({ id }) => ({ in: name, id })),
   );
+
+describe("a drawing of another program", () => {
+  const { run } = papers.commands!.draw as {
+    run(text: string, options: object): { json: unknown; text: string };
+  };
+  const level = ropewalkCourt().levels[0]!.id;
+  test.each([
+    ["dxf", planDxf(ropewalkCourt(), level), {}],
+    ["dxf as faces, in millimetres", planDxf(ropewalkCourt(), level), { units: "mm", as: "faces" }],
+    ["svg", planSvg(ropewalkCourt(), level), { units: "m" }],
+    ["svg without a unit", planSvg(ropewalkCourt(), level), {}],
+    ["dxf in a unit nobody knows", planDxf(ropewalkCourt(), level), { units: "ell" }],
+  ])("%s", (_name, text, options) => {
+    const said = () => {
+      const { json, text: read } = run(text, options);
+      return `${read}\n${lines(json)}`;
+    };
+    expect(orRefused(said)).toMatchSnapshot();
+  });
+});
 
 testWhole(house, {
   json: houseJson,
@@ -114,6 +139,10 @@ testWhole(house, {
     design.walls
       .slice(0, 6)
       .map((wall, i) => stepText(() => all.joinWalls(design, wall.id, design.walls[i + 1]!.id))),
+  "walls cut and joined again": (design) =>
+    some(design.walls, 6).map(({ id }) =>
+      stepText(() => all.joinWalls(applyChanges(design, all.splitWall(design, id, 1.2, "half")), id, "half")),
+    ),
   "a wall more": (design) => {
     const make = { thicknessM: 0.1, material: design.materials[0]!.id };
     const level = design.levels[0]!.id;

@@ -1,5 +1,5 @@
 /** Checks of stage 4, with the fixes that can be computed. */
-import { capital } from "../../design/words";
+import { capital, stopped } from "../../design/words";
 import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
@@ -178,7 +178,7 @@ function siteChecks(design: Design, drop: Drop): Finding[] {
       stage: "runs",
       severity: "mend",
       title: `${drop.label} is blocked`,
-      why: `${row.note ?? "Its way is not free."} ${capital(who)} clears it, or the designer finds another way.`,
+      why: `${stopped(row.note ?? "Its way is not free")} ${capital(who)} clears it, or the designer finds another way.`,
       about,
       source: "site",
     });

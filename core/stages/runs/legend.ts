@@ -97,8 +97,8 @@ export function legendChecks(design: Design): Finding[] {
           stage: "runs",
           severity: "mend",
           title: same
-            ? `Cable for ${other.service} and ${line.service} is both ${line.colour}`
-            : `Cable for ${other.service} (${other.colour}) and ${line.service} (${line.colour}) bear the same mark`,
+            ? `Cables for ${other.service} and for ${line.service} are both ${line.colour}`
+            : `Cables for ${other.service} (${other.colour}) and ${line.service} (${line.colour}) bear the same mark`,
           why: same
             ? "In a ceiling nobody can tell them apart."
             : "In poor light, or with a common kind of colour vision, one is taken for the other: then the mark has to tell them apart.",
