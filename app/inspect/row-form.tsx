@@ -1,5 +1,5 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
-import { capital } from "#core/design/words";
+import { byName, capital } from "#core/design/words";
 import {
   byId,
   ROW_CLASSES,
@@ -49,7 +49,7 @@ export function rowName(row: AnyRow): string {
 function choices(design: Design, field: Field): { value: string; text: string }[] {
   return (design[field.to as CollectionName] as AnyRow[])
     .map((row) => ({ value: row.id, text: rowName(row) }))
-    .sort((a, b) => a.text.localeCompare(b.text, "en", { numeric: true }));
+    .sort((a, b) => byName(a.text, b.text));
 }
 
 const plainPut =

@@ -1,4 +1,6 @@
 /** Filters of a table: one select a column, from the values that are there. */
+import { byName } from "#core/design/words";
+
 interface FilterProps {
   name: string;
   value: string;
@@ -7,9 +9,7 @@ interface FilterProps {
 }
 
 export function Filter({ name, value, values, onChange }: FilterProps) {
-  const all = [...new Set(values)]
-    .filter(Boolean)
-    .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
+  const all = [...new Set(values)].filter(Boolean).sort(byName);
   return (
     <select
       aria-label={`Filter by ${name.toLowerCase()}`}

@@ -1,4 +1,5 @@
 /** A fast table: sorting, grouping with subtotals, only the rows in sight drawn, arrows and Enter. */
+import { byName } from "#core/design/words";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronUp } from "lucide-react";
 import {
@@ -48,7 +49,6 @@ interface Sorting {
 }
 
 /** Words by their sense of number: 2 before 10. */
-const words = new Intl.Collator("en", { numeric: true });
 
 /** Rows by the values of a column; what has none comes first, and equal ones stay in their order. */
 export function inOrderOf<Row>(
@@ -57,7 +57,7 @@ export function inOrderOf<Row>(
   desc: boolean,
 ): readonly Row[] {
   const compare = (a: string | number, b: string | number) =>
-    typeof a === "number" && typeof b === "number" ? a - b : words.compare(String(a), String(b));
+    typeof a === "number" && typeof b === "number" ? a - b : byName(String(a), String(b));
   return rows
     .map((row) => ({ row, by: value(row) ?? "" }))
     .sort((a, b) => (desc ? -1 : 1) * compare(a.by, b.by))
@@ -112,7 +112,7 @@ export function DataTable<Row>({
       else groups.set(group, [row]);
     }
     return [...groups]
-      .sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))
+      .sort(([a], [b]) => byName(a, b))
       .flatMap(([group, own]): Line<Row>[] => [{ group, rows: own }, ...own.map((row) => ({ row }))]);
   }, [sorted, offered, groupBy]);
 

@@ -9,3 +9,9 @@ export const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.
 
 /** What somebody wrote, as a sentence of its own: with a stop where it has none. */
 export const stopped = (text: string) => (/[.!?…]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
+
+/**
+ * Order of names as people read them: `2` before `10`. Made once: a comparison that makes its own takes a
+ * hundred times as long.
+ */
+export const byName: (a: string, b: string) => number = new Intl.Collator("en", { numeric: true }).compare;

@@ -2,6 +2,7 @@
  * Kits: what each kind of point brings with it, in the whole design or in one room; schools, the colour
  * legend, room templates.
  */
+import { byName } from "#core/design/words";
 import { Plus, RotateCcw, X } from "lucide-react";
 import { useState } from "react";
 import { byId } from "#core/design/collections";
@@ -166,7 +167,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
     </button>
   );
   const boxes = [...new Set([...Object.keys(BOXES), ...design.kinds.map((one) => one.box), box])].sort(
-    (a, b) => a.localeCompare(b, "en", { numeric: true }),
+    byName,
   );
   return (
     <tr className="border-b border-rule/60 align-top hover:bg-pane" data-kind={kind.id}>

@@ -47,14 +47,14 @@ export default function Reels() {
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15.5rem] max-lg:grid-cols-1">
       <div className="relative min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Cable by type">
-        <table className="w-full [&_td]:pl-2 [&_th]:whitespace-nowrap [&_td]:whitespace-nowrap">
+        <table className="w-full [&_td]:pl-2 [&_th+th]:pl-3 [&_th]:whitespace-nowrap [&_td]:whitespace-nowrap">
           <thead className="sticky top-0 bg-pane text-small text-soft">
             <tr className="h-7 border-b border-rule text-right">
               <th className="px-3 text-left font-normal">Cable</th>
               <th className="font-normal">Drops</th>
               <th className="font-normal">Length</th>
               <th className="font-normal" title="New reels to buy">
-                New reels
+                Reels
               </th>
               <th className="font-normal">Bound</th>
               <th className="font-normal">Left over</th>

@@ -1,4 +1,5 @@
 /** Edits of automations: a new one, and taking any part of a sentence out again. */
+import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import type { AutomationRow } from "./rows";
@@ -19,7 +20,7 @@ export function goesToPosition(design: Design, point: Pick<PointRow, "kind">): b
 export const movable = (design: Design): PointRow[] =>
   design.points
     .filter((point) => goesToPosition(design, point))
-    .sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+    .sort((a, b) => byName(a.name, b.name));
 
 /**
  * A new automation says nothing yet and is switched off: nothing moves before somebody has said what, when

@@ -1,4 +1,5 @@
 /** The switch map: which gang works which lamps, and what nobody knows yet. */
+import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
@@ -69,7 +70,7 @@ export function unknownGangs(design: Design): Gang[] {
     .sort(
       (a, b) =>
         roomName(a).localeCompare(roomName(b), "en") ||
-        a.switch.name.localeCompare(b.switch.name, "en", { numeric: true }) ||
+        byName(a.switch.name, b.switch.name) ||
         a.gang - b.gang,
     );
 }

@@ -5,7 +5,7 @@ import { memoByParts } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
-import { capital, counted } from "../../design/words";
+import { byName, capital, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { containmentOf } from "./containment";
 import { dropsOf, type Drop } from "./drops";
@@ -289,7 +289,7 @@ export const billOf = memoByParts(
       (a, b) =>
         GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) ||
         Number(a.had ?? false) - Number(b.had ?? false) ||
-        a.what.localeCompare(b.what, "en", { numeric: true }),
+        byName(a.what, b.what),
     );
   },
 );

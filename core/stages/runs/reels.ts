@@ -178,32 +178,38 @@ const UNIT_M = 0.05;
 const TRIED = 60;
 
 /**
- * Which of `sizes` fill `room` best, as indices: subset sums. Sizes and room in whole units.
+ * Which of `sizes` fill `room` best, as indices: subset sums. Sizes and room in whole units; at most TRIED
+ * sizes, none above the room.
  *
- * The sums reached with the first i sizes are bits of row i, so that a size more is a shift of the whole row,
- * 32 sums at a time. The way back takes for each sum the size it was first reached with, and uses none twice.
+ * The sums reached with the first i sizes are bits of row i of `rows`, so that a size more is a shift of the
+ * whole row, 32 sums at a time. The way back takes for each sum the size it was first reached with, and uses
+ * none twice.
+ * @param rows room for TRIED + 1 rows of as many words as sums up to `room` take, used anew by each call
  */
-function fullest(sizes: readonly number[], room: number): number[] {
+function fullest(sizes: readonly number[], room: number, rows: Uint32Array): number[] {
   const words = (room >> 5) + 1;
-  const reached = new Uint32Array((sizes.length + 1) * words);
-  const has = (row: number, sum: number) => (reached[row * words + (sum >> 5)]! >>> (sum & 31)) & 1;
-  reached[0] = 1;
-  let rows = 0;
-  while (rows < sizes.length && !has(rows, room)) {
-    const [skip, up] = [sizes[rows]! >> 5, sizes[rows]! & 31];
-    const [from, to] = [rows * words, (rows + 1) * words];
-    for (let w = 0; w < words; w++) {
-      let bits = reached[from + w]!;
-      if (w >= skip) bits |= reached[from + w - skip]! << up;
-      if (w > skip && up) bits |= reached[from + w - skip - 1]! >>> (32 - up);
-      reached[to + w] = bits;
+  const has = (row: number, sum: number) => (rows[row * words + (sum >> 5)]! >>> (sum & 31)) & 1;
+  rows.fill(0, 0, words);
+  rows[0] = 1;
+  let row = 0;
+  for (let reach = 0; row < sizes.length && !has(row, room); row++) {
+    const size = sizes[row]!;
+    const [skip, up] = [size >> 5, size & 31];
+    const [from, to] = [row * words, (row + 1) * words];
+    rows.copyWithin(to, from, to);
+    reach = Math.min(words - 1, reach + skip + 1);
+    let before = 0;
+    for (let w = skip; w <= reach; w++) {
+      const bits = rows[from + w - skip]!;
+      // What the shift pushes out of one word comes into the next; in two steps, since by 32 it would not move.
+      rows[to + w] = rows[to + w]! | (bits << up) | ((before >>> 1) >>> (31 - up));
+      before = bits;
     }
-    rows += 1;
   }
   let sum = room;
-  while (!has(rows, sum)) sum -= 1;
+  while (!has(row, sum)) sum -= 1;
   const chosen: number[] = [];
-  for (let row = rows; sum > 0; row--) {
+  for (; sum > 0; row--) {
     if (has(row - 1, sum)) continue;
     chosen.push(row - 1);
     sum -= sizes[row - 1]!;
@@ -246,6 +252,8 @@ function fillEach(
   };
   const fresh = (): ReelUse => ({ capacityM, cuts: [] });
   const reels: ReelUse[] = [];
+  const most = Math.max(capacityM, ...part.map((reel) => reel.capacityM));
+  const rows = new Uint32Array((TRIED + 1) * (Math.floor(most / UNIT_M / 32) + 2));
   const waiting = [
     ...Array.from({ length: newFirst }, fresh),
     ...part.map((reel): ReelUse => ({ ...reel, cuts: [] })),
@@ -263,6 +271,7 @@ function fillEach(
     const taken = fullest(
       tried.map((i) => units[i]!),
       rest,
+      rows,
     ).map((k) => tried[k]!);
     // In the order they were found; taken out from the back, so that the places of the others stay.
     for (const i of taken) reel.cuts.push(left[i]!);
