@@ -18,9 +18,7 @@ export function goesToPosition(design: Design, point: Pick<PointRow, "kind">): b
 
 /** Points that a move to a position can name, by name. */
 export const movable = (design: Design): PointRow[] =>
-  design.points
-    .filter((point) => goesToPosition(design, point))
-    .sort((a, b) => byName(a.name, b.name));
+  design.points.filter((point) => goesToPosition(design, point)).sort((a, b) => byName(a.name, b.name));
 
 /**
  * A new automation says nothing yet and is switched off: nothing moves before somebody has said what, when

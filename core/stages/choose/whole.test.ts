@@ -1,5 +1,4 @@
 import { lines, numbered, stepText, testWhole } from "../../../tests/core/whole";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../../demo/ropewalk-court";
 import type { Design } from "../../design/collections";
 import { acceptPlan } from "./accept";
@@ -33,10 +32,13 @@ import { addMore, hubDown, internetDown, linesOf, makerStops } from "./what-if";
 const some = <T>(rows: readonly T[], step: number): T[] => rows.filter((_, i) => i % step === 0);
 
 const highs = await loadSolver();
-const answers = new Map<string, ChoiceAnswer>(
-  [larkspurWeir(), ropewalkCourt()].map((design) => [design.design.name, answerChoice(highs, design)]),
-);
-const answerOf = (design: Design) => answers.get(design.design.name)!;
+/** Worked out when it is first asked for: whoever runs one test does not wait for all plans. */
+const answers = new Map<Design, ChoiceAnswer>();
+function answerOf(design: Design): ChoiceAnswer {
+  const answer = answers.get(design) ?? answerChoice(highs, design);
+  answers.set(design, answer);
+  return answer;
+}
 const plansOf = (design: Design) => answerOf(design).plans;
 
 /** The same house asked for what cannot be, each in its own way. */
