@@ -11,7 +11,9 @@ import {
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
 import { OptionRadio } from "#core/stages/choose/rows";
-import { fail } from "#core/design/input-error";
+import { parseClock } from "#core/design/clock";
+import { fail, InputError } from "#core/design/input-error";
+import { CLOCK } from "#core/design/vocabulary";
 import { useState } from "react";
 import { useDesign, useDesk, useEdit } from "../desk/desk";
 import { withRowCheck } from "../desk/row-check";
@@ -65,6 +67,21 @@ const plainPut =
       return [{ in: collection, put: checkRow(collection, next, "") } as Change];
     });
 
+/** A refusal that calls fields what the form calls them. */
+function named(problem: unknown, labels: ReadonlyMap<string, string>): unknown {
+  if (!(problem instanceof InputError)) return problem;
+  return new InputError(
+    problem.problems.map(({ path, reason }) => ({
+      // `needs.depthMm` is the field "Depth" of what stands under "Needs".
+      path: path
+        .split(".")
+        .map((part, i) => (i ? fieldLabel({ name: part, unit: "any" }) : (labels.get(part) ?? part)))
+        .join(", "),
+      reason,
+    })),
+  );
+}
+
 export function RowForm({ collection, id, only, change = plainPut(collection), names = {} }: Props) {
   const design = useDesign();
   const edit = useEdit();
@@ -76,10 +93,21 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
   const shown = only
     ? only.flatMap((name) => known.find((field) => field.name === name) ?? [])
     : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
+  const labels = new Map(known.map((field) => [field.name, names[field.name] ?? fieldLabel(field)]));
   const put = (values: Loose) => {
     // Tried on the newest rows first: a refusal is shown at the field, and nothing has changed.
-    const made = change(store.get().design, id, values);
-    return made instanceof Promise ? made.then((changes) => edit(() => changes)) : edit(() => made);
+    try {
+      const made = change(store.get().design, id, values);
+      if (!(made instanceof Promise)) return edit(() => made);
+      return made.then(
+        (changes) => edit(() => changes),
+        (problem: unknown) => {
+          throw named(problem, labels);
+        },
+      );
+    } catch (problem) {
+      throw named(problem, labels);
+    }
   };
   return (
     <div className="grid gap-1.5">
@@ -95,6 +123,13 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
       ))}
     </div>
   );
+}
+
+/** What was typed into a field of text: a time however it is written, nothing as nothing. */
+function textOf(field: Field, label: string, typed: string): string | undefined {
+  const text = typed.trim();
+  if (text && field.pattern === CLOCK) return parseClock(text, label);
+  return text || (field.optional ? undefined : "");
 }
 
 function FieldInput({
@@ -117,7 +152,7 @@ function FieldInput({
         <TextField
           label={label}
           text={(value as string | undefined) ?? ""}
-          take={(text) => put(text.trim() || (field.optional ? undefined : ""))}
+          take={(text) => put(textOf(field, label, text))}
         />
       );
     case "number":

@@ -13,7 +13,7 @@ export class DesignRow {
   @Num({ unit: "°", min: -360, max: 360 }) northDeg!: number;
   @Choice(["metric", "imperial"]) units!: "metric" | "imperial";
   /** Three capital letters, as ISO 4217 has them. */
-  @Text({ max: 3, pattern: /^[A-Z]{3}$/ }) currency!: string;
+  @Text({ max: 3, pattern: /^[A-Z]{3}$/, says: "three capitals, such as EUR" }) currency!: string;
   @Num({ unit: "V", min: 50, max: 500 }) mainsV!: number;
   @Num({ unit: "°C", min: -40, max: 70 }) ambientC!: number;
   @Num({ unit: "m", min: 0, max: 50 }) slackPointM!: number;

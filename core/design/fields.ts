@@ -26,6 +26,8 @@ export interface Field {
   min?: number;
   max?: number;
   pattern?: RegExp;
+  /** What the pattern asks for, as the rest of "must be". */
+  says?: string;
   choices?: readonly string[];
   /** Collection whose row ids this field holds. */
   to?: string;
@@ -35,7 +37,9 @@ export interface Field {
   nested?: RowClass | NestedChoice;
 }
 
-type Options = Partial<Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "most" | "pattern">>;
+type Options = Partial<
+  Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "most" | "pattern" | "says">
+>;
 
 const fieldsOf = new WeakMap<object, Field[]>();
 

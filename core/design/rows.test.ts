@@ -43,6 +43,41 @@ describe("checkRow", () => {
     expect(problemsOf(() => checkRow("points", row))).toEqual([{ path, reason }]),
   );
 
+  test.each([
+    [
+      "phases",
+      { id: "p", name: "P", order: 1, rooms: [], disruption: 1, signedOffOn: "2026-13-01" },
+      "phases.signedOffOn",
+      "must be a day such as 2026-10-31",
+    ],
+    [
+      "people",
+      { id: "p", role: "guest", needs: [], sleepsFrom: "24:00" },
+      "people.sleepsFrom",
+      "must be a time such as 22:00",
+    ],
+    [
+      "rooms",
+      { ...testDesign().rooms[0]!, code: "hall" },
+      "rooms.code",
+      "must be up to 6 capitals or digits, such as HALL",
+    ],
+    [
+      "levels",
+      { ...testDesign().levels[0]!, code: "g1" },
+      "levels.code",
+      "must be up to 3 capitals or digits, such as 0 or G1",
+    ],
+    [
+      "kinds",
+      { ...testDesign().kinds[0]!, code: "lamp" },
+      "kinds.code",
+      "must be up to 4 capitals or digits, such as LMP",
+    ],
+  ] as const)("%s of another form are refused with what is asked for", (collection, row, path, reason) =>
+    expect(problemsOf(() => checkRow(collection, row))).toContainEqual({ path, reason }),
+  );
+
   test("what is one row within another is an object, and its own fields are checked", () => {
     const drop = { id: "d", point: "p", index: 1, state: "tested" };
     expect(problemsOf(() => checkRow("drops", { ...drop, test: "passed" }))).toEqual([

@@ -70,12 +70,18 @@ const list = (most: number, least = 0): PropertyDecorator[] => [
 
 /** From the narrowest to the type itself. */
 function rulesOf(field: Field): PropertyDecorator[] {
-  const { choices, pattern, most = 0, least = 0 } = field;
+  const { choices, pattern, says, most = 0, least = 0 } = field;
   switch (field.kind) {
     case "text":
       if (pattern === ID_PATTERN) return [Matches(ID_PATTERN, { message: `$property ${ID_RULE}` })];
       return [
-        ...(pattern ? [Matches(pattern, { message: "$property has the wrong form" })] : []),
+        ...(pattern
+          ? [
+              Matches(pattern, {
+                message: says ? `$property must be ${says}` : "$property has the wrong form",
+              }),
+            ]
+          : []),
         WellFormed(),
         MaxLength(field.max!, { message: `$property must be at most ${field.max} characters` }),
         MinLength(field.min ?? 1, { message: "$property must not be empty" }),

@@ -41,3 +41,6 @@ export const SOURCES = ["standard", "typical", "measured", "yours"] as const;
 /** A day as 2026-11-24, and a time of day as 07:30. */
 export const DAY = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
 export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
+/** Fields of a day and of a time of day, and what they are called when something else is given. */
+export const DAY_TEXT = { max: 10, pattern: DAY, says: "a day such as 2026-10-31" } as const;
+export const CLOCK_TEXT = { max: 5, pattern: CLOCK, says: "a time such as 22:00" } as const;

@@ -11,7 +11,7 @@ test("a problem: its score is worked, what answers it costs, the finding goes", 
   await page.getByLabel("Name", { exact: true }).press("Enter");
   await page.getByLabel("Severity").fill("9");
   await page.getByLabel("Severity").press("Enter");
-  await expect(page.getByRole("alert")).toHaveText("severity must be at most 5.");
+  await expect(page.getByRole("alert")).toHaveText("Severity must be at most 5.");
   await page.getByLabel("Severity").fill("4");
   await page.getByLabel("Severity").press("Enter");
   await page.getByLabel("A week").fill("10");
@@ -128,6 +128,13 @@ test("the household: a person with needs, and the problems they suffer", async (
   await page.getByRole("button", { name: "New person" }).click();
   await page.getByLabel("Asleep from").fill("25:00");
   await page.getByLabel("Asleep from").press("Enter");
-  await expect(page.getByRole("alert")).toContainText("sleepsFrom has the wrong form");
+  await expect(page.getByRole("alert")).toHaveText(
+    "Asleep from must be a time such as 22:00 or 10 pm, not “25:00”.",
+  );
+  await expect(page.getByLabel("Asleep from")).toHaveValue("25:00");
+  await page.getByLabel("Asleep from").fill("10pm");
+  await page.getByLabel("Asleep from").press("Enter");
+  await expect(page.getByLabel("Asleep from")).toHaveValue("22:00");
+  await expect(page.getByRole("alert")).toHaveCount(0);
   await expect(cell(page, "points")).toHaveText("121");
 });

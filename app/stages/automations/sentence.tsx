@@ -1,4 +1,5 @@
 /** An automation as prose whose underlined words are its fields. A word opens what may stand there. */
+import { parseClock } from "#core/design/clock";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { Trash2 } from "lucide-react";
 import { movable, sentenceOf, weekdayName, withoutPart, type Word } from "#core/stages/automations";
@@ -129,7 +130,12 @@ function WordForm({ design, automation, word }: { design: Design; automation: Au
   if (field === "at") {
     const cue = automation.cues[index]!;
     return cue.kind === "time" ? (
-      <TextField label="Clock time" mono text={cue.at} take={(at) => put({ at: at.trim() })} />
+      <TextField
+        label="Clock time"
+        mono
+        text={cue.at}
+        take={(at) => put({ at: parseClock(at, "Clock time") })}
+      />
     ) : null;
   }
   if (field === "from") {
@@ -137,8 +143,13 @@ function WordForm({ design, automation, word }: { design: Design; automation: Au
     if (guard.kind !== "window") return null;
     return (
       <div className="grid gap-2">
-        <TextField label="From" mono text={guard.from} take={(from) => put({ from: from.trim() })} />
-        <TextField label="To" mono text={guard.to} take={(to) => put({ to: to.trim() })} />
+        <TextField
+          label="From"
+          mono
+          text={guard.from}
+          take={(from) => put({ from: parseClock(from, "From") })}
+        />
+        <TextField label="To" mono text={guard.to} take={(to) => put({ to: parseClock(to, "To") })} />
         <p className="text-small text-soft">
           By the clock on the wall at the site. To earlier than from means over midnight.
         </p>

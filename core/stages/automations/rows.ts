@@ -1,6 +1,6 @@
 /** Rows of stage 10: cues, guards and moves. */
 import { Choice, Flag, Id, Integers, Many, Num, Ref, Refs, Text, type RowClass } from "../../design/fields";
-import { CLOCK } from "../../design/vocabulary";
+import { CLOCK_TEXT } from "../../design/vocabulary";
 
 export const SUN_EVENTS = ["rise", "set", "dawn", "dusk", "noon"] as const;
 export type SunEvent = (typeof SUN_EVENTS)[number];
@@ -17,14 +17,14 @@ export class SunCue {
 export class TimeCue {
   @Choice(["time"]) kind!: "time";
   @Text({ max: 20 }) key!: string;
-  @Text({ max: 5, pattern: CLOCK }) at!: string;
+  @Text(CLOCK_TEXT) at!: string;
 }
 
 /** Local time of day within [from, to); over midnight where to is earlier. */
 export class WindowGuard {
   @Choice(["window"]) kind!: "window";
-  @Text({ max: 5, pattern: CLOCK }) from!: string;
-  @Text({ max: 5, pattern: CLOCK }) to!: string;
+  @Text(CLOCK_TEXT) from!: string;
+  @Text(CLOCK_TEXT) to!: string;
 }
 
 /** Days of the week, Monday 1 to Sunday 7. */

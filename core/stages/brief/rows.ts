@@ -12,15 +12,15 @@ import {
   Whole,
   type RowClass,
 } from "../../design/fields";
-import { CLOCK, DAY } from "../../design/vocabulary";
+import { CLOCK_TEXT, DAY_TEXT } from "../../design/vocabulary";
 
 /** A member of the household, by role rather than by name. */
 export class PersonRow {
   @Id() id!: string;
   @Text({ max: 60 }) role!: string;
   /** Asleep from and to, by the clock; over midnight where to is earlier. */
-  @Text({ max: 5, pattern: CLOCK, optional: true }) sleepsFrom?: string;
-  @Text({ max: 5, pattern: CLOCK, optional: true }) sleepsTo?: string;
+  @Text({ ...CLOCK_TEXT, optional: true }) sleepsFrom?: string;
+  @Text({ ...CLOCK_TEXT, optional: true }) sleepsTo?: string;
   /** When they are there, in words: "weekdays from four". */
   @Text({ max: 200, optional: true }) schedule?: string;
   @Texts({ optional: true }) needs?: string[];
@@ -52,7 +52,7 @@ export type TriageStep = (typeof TRIAGE)[number];
 /** One move of a requirement's card. */
 export class TriageMove {
   @Choice(TRIAGE) to!: TriageStep;
-  @Text({ max: 10, pattern: DAY }) on!: string;
+  @Text(DAY_TEXT) on!: string;
   @Text({ max: 400, optional: true }) why?: string;
 }
 
@@ -84,7 +84,7 @@ export class ConstraintRow {
   @Choice(CONSTRAINT_KINDS) kind!: (typeof CONSTRAINT_KINDS)[number];
   @Choice(["owner", "tenant"], { optional: true }) tenure?: "owner" | "tenant";
   @Num({ unit: "money", min: 0, max: 1e9, optional: true }) amount?: number;
-  @Text({ max: 10, optional: true, pattern: DAY }) by?: string;
+  @Text({ ...DAY_TEXT, optional: true }) by?: string;
   @Texts({ optional: true }) languages?: string[];
   /** Rooms it binds; none means the whole house. */
   @Refs("rooms") rooms!: string[];
@@ -100,7 +100,7 @@ export class PhaseRow {
   /** How much the work upsets the house, 1 to 5. */
   @Whole({ min: 1, max: 5 }) disruption!: number;
   @Text({ max: 80, optional: true }) signedOffBy?: string;
-  @Text({ max: 10, optional: true, pattern: DAY }) signedOffOn?: string;
+  @Text({ ...DAY_TEXT, optional: true }) signedOffOn?: string;
 }
 
 /** When a feature was last used: one line a thing. */
@@ -108,7 +108,7 @@ export class UseRow {
   @Id() id!: string;
   @Ref("automations", { optional: true }) automation?: string;
   @Ref("devices", { optional: true }) device?: string;
-  @Text({ max: 10, pattern: DAY }) lastOn!: string;
+  @Text(DAY_TEXT) lastOn!: string;
   @Flag({ optional: true }) kept?: boolean;
   @Text({ max: 200, optional: true }) note?: string;
 }

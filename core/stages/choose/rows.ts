@@ -16,7 +16,7 @@ import {
   Whole,
   type RowClass,
 } from "../../design/fields";
-import { DAY, PROTOCOLS, SOURCES } from "../../design/vocabulary";
+import { DAY_TEXT, PROTOCOLS, SOURCES } from "../../design/vocabulary";
 
 export const OPTION_KINDS = [
   "hub",
@@ -259,7 +259,7 @@ export class PlanPick {
 export class PlanRow {
   @Id() id!: string;
   @Text({ max: 60 }) name!: string;
-  @Text({ max: 10, pattern: DAY }) acceptedOn!: string;
+  @Text(DAY_TEXT) acceptedOn!: string;
   @Text({ max: 600, optional: true }) why?: string;
   @Num({ unit: "years", min: 1, max: 30 }) years!: number;
   @Num({ unit: "money", min: 0, max: 10_000_000 }) cost!: number;

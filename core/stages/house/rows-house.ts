@@ -10,7 +10,8 @@ export class LevelRow {
   @Id() id!: string;
   @Text({ max: 60 }) name!: string;
   /** Short form used in labels: "0", "1", "C". */
-  @Text({ max: 3, pattern: /^[A-Z0-9]{1,3}$/ }) code!: string;
+  @Text({ max: 3, pattern: /^[A-Z0-9]{1,3}$/, says: "up to 3 capitals or digits, such as 0 or G1" })
+  code!: string;
   @Whole({ min: -20, max: 200 }) order!: number;
   @Num({ unit: "m", min: -100, max: 1000 }) elevationM!: number;
   @Num({ unit: "m", min: 1, max: 50 }) ceilingHeightM!: number;
@@ -87,7 +88,8 @@ export const ROOM_TYPES = [
 
 export class RoomRow extends OnLevel {
   /** Short form used in labels. */
-  @Text({ max: 6, pattern: /^[A-Z0-9]{1,6}$/ }) code!: string;
+  @Text({ max: 6, pattern: /^[A-Z0-9]{1,6}$/, says: "up to 6 capitals or digits, such as HALL" })
+  code!: string;
   @Choice(ROOM_TYPES) type!: (typeof ROOM_TYPES)[number];
   @XyList({ least: 3 }) outline!: [number, number][];
   @Flag({ optional: true }) outdoor?: boolean;

@@ -4,7 +4,7 @@
  */
 import { Choice, Coordinate, Flag, Id, Many, Num, Ref, Refs, Text, Whole, XyList } from "../../design/fields";
 import { InRoom, OnLevel } from "../../design/placed";
-import { DAY } from "../../design/vocabulary";
+import { DAY_TEXT } from "../../design/vocabulary";
 
 export class CircuitRow {
   @Id() id!: string;
@@ -104,7 +104,7 @@ export class TraceRow {
   @Id() id!: string;
   @Ref("switches") switch!: string;
   @Whole({ min: 1, max: 8 }) gang!: number;
-  @Text({ max: 10, pattern: DAY }) on!: string;
+  @Text(DAY_TEXT) on!: string;
   @Choice(TRACE_RESULTS) result!: (typeof TRACE_RESULTS)[number];
   /** Lamps that changed. */
   @Refs("lamps") lamps!: string[];
@@ -124,7 +124,7 @@ export class MeasurementRow {
   @Num({ unit: "m", min: 0, max: 10000 }) metres!: number;
   /** Of a side that was taped: the way it was walked, 0 right, 90 down the sheet. */
   @Num({ unit: "°", min: 0, max: 360, optional: true }) headingDeg?: number;
-  @Text({ max: 10, optional: true, pattern: DAY }) on?: string;
+  @Text({ ...DAY_TEXT, optional: true }) on?: string;
 }
 
 /**

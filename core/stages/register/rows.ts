@@ -1,6 +1,6 @@
 /** Rows of stage 8: the devices of the house. */
 import { Choice, Id, Num, Ref, Text, Texts, type RowClass } from "../../design/fields";
-import { PROTOCOLS } from "../../design/vocabulary";
+import { DAY_TEXT, PROTOCOLS } from "../../design/vocabulary";
 
 export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
 
@@ -17,9 +17,9 @@ export class DeviceRow {
   @Text({ max: 40, optional: true }) node?: string;
   @Text({ max: 60, optional: true }) serial?: string;
   @Text({ max: 40, optional: true }) firmware?: string;
-  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) batterySince?: string;
+  @Text({ ...DAY_TEXT, optional: true }) batterySince?: string;
   @Num({ unit: "money", min: 0, max: 1_000_000, optional: true }) cost?: number;
-  @Text({ max: 10, optional: true, pattern: /^\d{4}-\d{2}-\d{2}$/ }) warrantyUntil?: string;
+  @Text({ ...DAY_TEXT, optional: true }) warrantyUntil?: string;
   @Texts({ optional: true }) tags?: string[];
 }
 

@@ -14,7 +14,7 @@ import {
   Texts,
   Whole,
 } from "../../design/fields";
-import { DAY, SERVICES, type Service } from "../../design/vocabulary";
+import { DAY_TEXT, SERVICES, type Service } from "../../design/vocabulary";
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
 
 /** What a coaxial cable takes from a signal, per 100 m, at one frequency. */
@@ -90,7 +90,8 @@ export class KindRow {
   @Id() id!: string;
   @Text({ max: 60 }) name!: string;
   /** Short form used in labels. */
-  @Text({ max: 4, pattern: /^[A-Z0-9]{1,4}$/ }) code!: string;
+  @Text({ max: 4, pattern: /^[A-Z0-9]{1,4}$/, says: "up to 4 capitals or digits, such as LMP" })
+  code!: string;
   @Choice(GLYPHS) glyph!: (typeof GLYPHS)[number];
   @Choice(SERVICES) service!: Service;
   @Num({ unit: "m", min: 0, max: 20 }) mountHeightM!: number;
@@ -118,7 +119,7 @@ export class DrawnPlace {
   @Coordinate() x!: number;
   @Coordinate() y!: number;
   @Num({ unit: "m", min: -10, max: 50 }) z!: number;
-  @Text({ max: 10, pattern: DAY }) on!: string;
+  @Text(DAY_TEXT) on!: string;
   @Text({ max: 200, optional: true }) why?: string;
 }
 
@@ -209,7 +210,7 @@ export class DropRow {
   /** A picture from the site, kept beside the design by its hash. */
   @Text({ max: 64, optional: true, pattern: /^[0-9a-f]{64}$/ }) photo?: string;
   /** Day it was last seen to on site. */
-  @Text({ max: 10, optional: true, pattern: DAY }) on?: string;
+  @Text({ ...DAY_TEXT, optional: true }) on?: string;
 }
 
 /** A part-used reel in stock. */
