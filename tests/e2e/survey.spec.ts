@@ -147,7 +147,8 @@ test("a wall moved: rooms, what hangs on it, routes and ledger follow; undone at
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: /^13\.97 m²/ })).toBeVisible();
   await saved(page);
-  expect(number(await cell(page, "cableM").textContent())).toBe(before);
+  // The total is worked out beside the page and comes a moment after the edit is saved.
+  await expect.poll(async () => number(await cell(page, "cableM").textContent())).toBe(before);
 });
 
 test("an opening on a wall, and one that cannot be", async ({ page }) => {
