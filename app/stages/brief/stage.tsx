@@ -22,7 +22,7 @@ export const parts: StageParts = {
       only: ["name", "rooms", "disruption"],
       Extra: lazilyFrom(inspector, (file) => file.PhaseExtra),
     },
-    people: { names: { sleepsFrom: "Asleep from", sleepsTo: "to" } },
+    people: { names: { sleepsFrom: "Asleep from", sleepsTo: "Asleep until" } },
     constraints: { names: { by: "By" } },
   },
 };
