@@ -1,7 +1,7 @@
 /**
  * What a stage says of whole houses, as text that is kept beside its tests: of the two sample houses, and of
  * worn ones, where single fields were changed until its checks had something to say. A change that was not
- * meant shows as a line that differs. Who means one reads the differences and keeps them with `npm run unit -- whole -u`.
+ * meant shows as a line that differs. Who means one reads the differences and keeps them with `npm run unit -- --testPathPatterns whole -u`.
  */
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../demo/ropewalk-court";

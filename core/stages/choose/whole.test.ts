@@ -18,7 +18,7 @@ import { readCatalogue, takeIn, catalogueCsv } from "./catalogue-csv";
 import { reasonCounts, relaxations } from "./conflict";
 import { controllerWorking, unitWorking } from "./cost";
 import { addWants, functionOfKind, proposeWants, windowsOf } from "./derive";
-import { asksOf, hubAgainst, hubsAgainst, pickText, planChanges, whyNot } from "./explain";
+import { asksOf, hubAgainst, hubsAgainst, pickText, nextBest, planChanges, whyNot } from "./explain";
 import { LOAD_CLASSES } from "./loads";
 import { picksWorking, planWorking, proofWorking } from "./plan-workings";
 import { cableBans, cableCost, hubRoom, isCutOff, leaseOf, needsCable, switchesOf } from "./site";
@@ -108,6 +108,18 @@ describe.each(Object.keys(TIGHT))("the flat with %s", (name) => {
           .filter(([, , reason]) => reason !== undefined),
       ),
     ).toMatchSnapshot());
+});
+
+test("what another want picked may still be the next best for this one", () => {
+  const design = ropewalkCourt();
+  const [plan] = plansOf(design);
+  const next = design.wants.map((want) => [want, nextBest(design, plan!, want)] as const);
+  expect(next.length).toBeGreaterThan(5);
+  for (const [want, best] of next) {
+    const other = plan!.picks.findIndex((pick) => pick.want !== want.id);
+    const picks = plan!.picks.map((pick, i) => (i === other ? { ...pick, option: best!.option } : pick));
+    expect(nextBest(design, { ...plan!, picks }, want)!.option).toBe(best!.option);
+  }
 });
 
 testWhole(choose, {
@@ -210,6 +222,7 @@ testWhole(choose, {
       ...internetDown(design, plan),
       ...hubDown(design, plan),
       ...plan.hubs.flatMap(({ option }) => hubDown(design, plan, option)),
+      ...plan.addons.flatMap(({ option }) => hubDown(design, plan, option)),
       ...linesOf(design, plan).flatMap(({ line, units }) => [
         [line, units],
         ...makerStops(design, plan, line),
