@@ -7,6 +7,7 @@ export default [
   route("sign-up", "routes/account/sign-up.tsx"),
   route("sign-out", "routes/account/sign-out.ts"),
   route("account", "routes/account/account.tsx"),
+  route("kit", "routes/kit.tsx"),
   route("designs", "routes/designs/list.tsx"),
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [

@@ -149,7 +149,7 @@ async function chooseOnScreen(context: BrowserContext): Promise<void> {
   await page.goto("/d/wants/choose?view=catalogue");
   await page.locator('[data-live="true"]').waitFor();
   const start = performance.now();
-  await page.getByRole("button", { name: "Plans", exact: true }).click();
+  await page.getByRole("tab", { name: "Plans", exact: true }).click();
   await page.locator("[data-solved=yes]").waitFor();
   const text = (await page.locator("[data-solved=yes]").textContent())!;
   note("three plans, 150 wants × catalogue: press to screen", performance.now() - start, "ms");

@@ -3,6 +3,7 @@ import { rmSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
 import { BUILT } from "../tests/e2e/views";
 import { startTestDatabase, startWeb } from "../tests/start";
+import { choose } from "../tests/e2e/choose";
 
 interface Picture {
   name: string;
@@ -63,8 +64,8 @@ const PICTURES: Picture[] = [
     name: "choose-retrofit",
     path: "/d/larkspur-weir/choose?view=retrofit",
     act: async (page) => {
-      await page.getByLabel("Fitting for the hole").selectOption("lamp-zb-down-fire");
-      await page.getByRole("combobox", { name: /^Way/ }).selectOption("smart lamps and a decoupled switch");
+      await choose(page.getByLabel("Fitting for the hole"), "lamp-zb-down-fire");
+      await choose(page.getByLabel(/^Way/), "smart lamps and a decoupled switch");
     },
   },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },

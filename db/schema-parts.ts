@@ -27,5 +27,7 @@ export const designs = mysqlTable("designs", {
   choosing: json("choosing"),
   legend: json("legend"),
   running: json("running"),
+  language: varchar("language", { length: 40 }),
+  copiedFrom: json("copied_from"),
   notes: text("notes"),
 });

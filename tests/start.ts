@@ -29,6 +29,7 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
       NODE_ENV: "production",
       ZINC_DATABASE_URL: databaseUrl,
       ZINC_DEMO: "1",
+      ZINC_KIT: "1",
       ...env,
     },
     stdio: ["ignore", "pipe", "inherit"],

@@ -1,5 +1,5 @@
 /** Two people changed the same row: both versions side by side, and a choice. */
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { Ask } from "../kit/dialog";
 import { fields } from "#core/design/fields";
 import { ROW_CLASSES, SINGULAR } from "#core/design/collections";
 import { sameRow } from "#core/design/edit";
@@ -59,33 +59,29 @@ export default function ClashDialog({ names }: { names: Record<string, string> }
   const who = (other && names[other.person]) ?? "Somebody else";
   const isEdit = clash?.pending.kind === "edit";
   return (
-    <Dialog open={clash !== undefined} onClose={() => {}} className="relative z-50">
-      <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="max-h-full w-full max-w-xl overflow-y-auto border border-rule bg-pane p-5 shadow-xl">
-          <DialogTitle className="text-base font-semibold">
-            {isEdit ? `${who} changed the same thing meanwhile` : "This cannot be taken back as it was"}
-          </DialogTitle>
-          <p className="mt-1 text-soft">
-            {isEdit
-              ? "Yours is not saved yet. Which version should stand?"
-              : `${who} has changed it since; their version stays unless you change it yourself.`}
-          </p>
-          {clash?.clashes.map((one) => (
-            <Versions key={`${one.in}/${one.id}`} clash={one} />
-          ))}
-          <div className="mt-5 flex justify-end gap-2">
-            <button type="button" className="button" onClick={() => store.resolve("theirs")}>
-              Keep theirs
-            </button>
-            {isEdit && (
-              <button type="button" className="button button-main" onClick={() => store.resolve("mine")}>
-                Keep mine
-              </button>
-            )}
-          </div>
-        </DialogPanel>
+    <Ask
+      wide
+      title={isEdit ? `${who} changed the same thing meanwhile` : "This cannot be taken back as it was"}
+      lead={
+        isEdit
+          ? "Yours is not saved yet. Which version should stand?"
+          : `${who} has changed it since; their version stays unless you change it yourself.`
+      }
+      onClose={() => {}}
+    >
+      {clash?.clashes.map((one) => (
+        <Versions key={`${one.in}/${one.id}`} clash={one} />
+      ))}
+      <div className="mt-5 flex justify-end gap-2">
+        <button type="button" className="button" onClick={() => store.resolve("theirs")}>
+          Keep theirs
+        </button>
+        {isEdit && (
+          <button type="button" className="button button-main" onClick={() => store.resolve("mine")}>
+            Keep mine
+          </button>
+        )}
       </div>
-    </Dialog>
+    </Ask>
   );
 }

@@ -1,6 +1,6 @@
 /** The key that goes to the find box, from wherever nothing is being typed. */
 import { useEffect, type RefObject } from "react";
-import { isTyping } from "./typing";
+import { isTyping } from "../kit/typing";
 
 export function useFindKey(field: RefObject<HTMLInputElement | null>, on = true): void {
   useEffect(() => {

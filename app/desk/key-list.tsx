@@ -1,5 +1,6 @@
 /** All keys of the desk, and the switch for those of a single letter. */
-import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { Ask } from "../kit/dialog";
+import { Toggle } from "../kit/ticks";
 import { useDesk } from "./desk";
 
 const KEYS: [keys: string, does: string][] = [
@@ -23,34 +24,27 @@ const KEYS: [keys: string, does: string][] = [
 export default function KeyList({ onClose }: { onClose(): void }) {
   const { preferences, prefer } = useDesk();
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <div className="fixed inset-0 bg-ink/40" aria-hidden="true" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="max-h-full w-full max-w-md overflow-y-auto border border-rule bg-pane p-5 shadow-xl">
-          <DialogTitle className="text-base font-semibold">Keys</DialogTitle>
-          <dl className="mt-3 grid grid-cols-[9.5rem_1fr] gap-y-1.5">
-            {KEYS.map(([keys, does]) => (
-              <div key={keys} className="contents">
-                <dt className="measure">{keys}</dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
-          <label className="mt-4 flex items-center gap-2 border-t border-rule pt-3">
-            <input
-              type="checkbox"
-              checked={preferences.letters}
-              onChange={(event) => prefer({ letters: event.target.checked })}
-            />
-            Keys of a single letter or digit are on
-          </label>
-          <div className="mt-4 text-right">
-            <button type="button" className="button button-main" onClick={onClose}>
-              Close
-            </button>
+    <Ask title="Keys" onClose={onClose}>
+      <dl className="mt-3 grid grid-cols-[9.5rem_1fr] gap-y-1.5">
+        {KEYS.map(([keys, does]) => (
+          <div key={keys} className="contents">
+            <dt className="measure">{keys}</dt>
+            <dd>{does}</dd>
           </div>
-        </DialogPanel>
+        ))}
+      </dl>
+      <div className="mt-4 border-t border-rule pt-3">
+        <Toggle
+          on={preferences.letters}
+          set={(letters) => prefer({ letters })}
+          label="Keys of a single letter or digit are on"
+        />
       </div>
-    </Dialog>
+      <div className="mt-4 text-right">
+        <button type="button" className="button button-main" onClick={onClose}>
+          Close
+        </button>
+      </div>
+    </Ask>
   );
 }

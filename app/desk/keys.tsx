@@ -9,7 +9,7 @@ import { stageOf, type Design } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
 import { useDesk, type Selection, type Stratum } from "./desk";
 import { partsOf } from "./parts";
-import { isTyping } from "./typing";
+import { isTyping } from "../kit/typing";
 import { STAGE_KEYS } from "./spine";
 import { lazily } from "../kit/lazily";
 

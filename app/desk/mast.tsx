@@ -9,6 +9,7 @@ import { sortedPhases } from "#core/stages/brief";
 import { Find } from "./find";
 import { Mark } from "../kit/mark";
 import { lazily } from "../kit/lazily";
+import { Choice } from "../kit/choice";
 
 const PersonMenu = lazily(() => import("./person-menu"));
 
@@ -87,20 +88,20 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
         </div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">
           {phases.length > 0 && (
-            <select
-              aria-label="Show only one phase"
-              className={`h-7 max-w-32 rounded-[3px] bg-mast px-1 text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
+            <Choice
+              label="Show only one phase"
+              className={`h-7 max-w-36 border-transparent bg-mast text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
               value={phase ?? ""}
-              onChange={(event) => showPhase(event.target.value || undefined)}
-            >
-              <option value="">All phases</option>
-              {sortedPhases({ phases }).map((row) => (
-                <option key={row.id} value={row.id}>
-                  {row.order} {row.name}
-                </option>
-              ))}
-              <option value="none">In no phase</option>
-            </select>
+              options={[
+                { value: "", text: "All phases" },
+                ...sortedPhases({ phases }).map((row) => ({
+                  value: row.id,
+                  text: `${row.order} ${row.name}`,
+                })),
+                { value: "none", text: "In no phase" },
+              ]}
+              take={(one) => showPhase(one || undefined)}
+            />
           )}
           <button
             type="button"

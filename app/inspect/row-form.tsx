@@ -13,11 +13,13 @@ import { fields, type Field, type RowClass } from "#core/design/fields";
 import { OptionRadio } from "#core/stages/choose/rows";
 import { parseClock } from "#core/design/clock";
 import { fail, InputError } from "#core/design/input-error";
-import { CLOCK } from "#core/design/vocabulary";
+import { CLOCK, DAY } from "#core/design/vocabulary";
 import { useState } from "react";
 import { useDesign, useDesk, useEdit } from "../desk/desk";
 import { withRowCheck } from "../desk/row-check";
-import { LengthField, SelectField, TextField } from "../kit/fields";
+import { ChoiceField, DayField, LengthField, TextField } from "../kit/fields";
+import { Fold } from "../kit/fold";
+import { Tick } from "../kit/ticks";
 
 type Loose = Record<string, unknown>;
 
@@ -148,6 +150,15 @@ function FieldInput({
   const { readOnly } = useDesk();
   switch (field.kind) {
     case "text":
+      if (field.pattern === DAY)
+        return (
+          <DayField
+            label={label}
+            value={(value as string | undefined) ?? ""}
+            optional={field.optional}
+            take={(day) => put(day || undefined)}
+          />
+        );
       return (
         <TextField
           label={label}
@@ -174,19 +185,17 @@ function FieldInput({
     }
     case "flag":
       return (
-        <label className="flex items-center gap-2 pl-26">
-          <input
-            type="checkbox"
-            checked={value === true}
-            disabled={readOnly}
-            onChange={(event) => put(event.target.checked ? true : field.optional ? undefined : false)}
-          />
-          {label.toLowerCase()}
-        </label>
+        <Tick
+          className="pl-26"
+          on={value === true}
+          disabled={readOnly}
+          set={(on) => put(on ? true : field.optional ? undefined : false)}
+          label={label.toLowerCase()}
+        />
       );
     case "choice":
       return (
-        <SelectField
+        <ChoiceField
           label={label}
           value={(value as string | undefined) ?? ""}
           options={[
@@ -198,7 +207,7 @@ function FieldInput({
       );
     case "ref":
       return (
-        <SelectField
+        <ChoiceField
           label={label}
           value={(value as string | undefined) ?? ""}
           options={[
@@ -309,8 +318,7 @@ function NestedForm({
     return put(Object.keys(made).length || !field.optional ? made : undefined);
   };
   return (
-    <details open={value !== undefined} className="border-t border-rule pt-1.5">
-      <summary className="text-small font-semibold">{label}</summary>
+    <Fold title={label} open={value !== undefined} className="border-t border-rule pt-1.5">
       <div className="mt-1 grid gap-1.5">
         {nested.map((one) => (
           <FieldInput
@@ -323,7 +331,7 @@ function NestedForm({
           />
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }
 
@@ -361,17 +369,15 @@ export function RefsField({
             {options.map((option) => {
               const on = chosen.includes(option.value);
               return (
-                <label key={option.value} className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    checked={on}
-                    disabled={readOnly}
-                    onChange={() =>
-                      put(on ? chosen.filter((one) => one !== option.value) : [...chosen, option.value])
-                    }
-                  />
-                  {option.text}
-                </label>
+                <Tick
+                  key={option.value}
+                  on={on}
+                  disabled={readOnly}
+                  set={() =>
+                    put(on ? chosen.filter((one) => one !== option.value) : [...chosen, option.value])
+                  }
+                  label={option.text}
+                />
               );
             })}
           </div>

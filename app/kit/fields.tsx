@@ -5,7 +5,9 @@
 import { useId, useState, type ReactNode } from "react";
 import { InputError } from "#core/design/input-error";
 import { formatLength, parseLength } from "#core/design/units";
-import { useDesk } from "../desk/desk";
+import { useDesign, useDesk } from "../desk/desk";
+import { Choice, type ChoiceOption } from "./choice";
+import { DayBox } from "./day";
 
 interface FieldProps {
   label: string;
@@ -107,7 +109,7 @@ export function LengthField({
   );
 }
 
-export function SelectField<T extends string>({
+export function ChoiceField<T extends string>({
   label,
   value,
   options,
@@ -116,30 +118,59 @@ export function SelectField<T extends string>({
 }: {
   label: string;
   value: T | "";
-  options: readonly { value: T | ""; text: string }[];
+  options: readonly ChoiceOption<T | "">[];
   take(value: T | ""): void;
   bare?: boolean;
 }) {
   const { readOnly } = useDesk();
+  const choice = (
+    <Choice
+      label={label}
+      bare={bare}
+      className="w-full"
+      value={value}
+      options={options}
+      disabled={readOnly}
+      take={take}
+    />
+  );
+  if (bare) return choice;
+  return (
+    <div className="grid grid-cols-[6rem_1fr] items-center gap-x-2">
+      <span className="text-small text-soft">{label}</span>
+      {choice}
+    </div>
+  );
+}
+
+export function DayField({
+  label,
+  value,
+  take,
+  optional,
+}: {
+  label: string;
+  value: string;
+  take(day: string): void | Promise<void>;
+  optional?: boolean;
+}) {
+  const { readOnly } = useDesk();
+  const language = useDesign().design.language;
   const id = useId();
   return (
-    <div className={bare ? "" : "grid grid-cols-[6rem_1fr] items-center gap-x-2"}>
-      <label htmlFor={id} className={bare ? "sr-only" : "text-small text-soft"}>
+    <div className="grid grid-cols-[6rem_1fr] items-center gap-x-2">
+      <label htmlFor={id} className="text-small text-soft">
         {label}
       </label>
-      <select
+      <DayBox
         id={id}
-        className={`field ${bare ? "field-bare" : ""}`}
+        label={label}
         value={value}
+        take={take}
+        optional={optional}
+        language={language}
         disabled={readOnly}
-        onChange={(event) => take(event.target.value as T | "")}
-      >
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.text}
-          </option>
-        ))}
-      </select>
+      />
     </div>
   );
 }

@@ -1,4 +1,5 @@
-/** Filters of a table: one select a column, from the values that are there. */
+/** Filters of a table: one choice a column, from the values that are there. */
+import { Choice } from "./choice";
 import { byName } from "#core/design/words";
 
 interface FilterProps {
@@ -11,19 +12,13 @@ interface FilterProps {
 export function Filter({ name, value, values, onChange }: FilterProps) {
   const all = [...new Set(values)].filter(Boolean).sort(byName);
   return (
-    <select
-      aria-label={`Filter by ${name.toLowerCase()}`}
-      className={`field h-6 w-auto max-w-28 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`}
+    <Choice
+      label={`Filter by ${name.toLowerCase()}`}
+      className={`h-6 w-auto max-w-32 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`}
       value={value}
-      onChange={(event) => onChange(event.target.value)}
-    >
-      <option value="">{name}</option>
-      {all.map((one) => (
-        <option key={one} value={one}>
-          {one}
-        </option>
-      ))}
-    </select>
+      options={[{ value: "", text: name }, ...all.map((one) => ({ value: one, text: one }))]}
+      take={onChange}
+    />
   );
 }
 

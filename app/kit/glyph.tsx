@@ -18,6 +18,8 @@ const OUTLINE: Record<GlyphName, string> = {
   keys: "M4 1.6h8v12.8H4Z",
 };
 
+export const GLYPH_NAMES = Object.keys(OUTLINE) as GlyphName[];
+
 const INNER: Record<GlyphName, string> = {
   senses: "M8 8.2v2.6",
   moves: "M5 9.6 8 6.4l3 3.2",

@@ -1,4 +1,5 @@
 /** A fast table: sorting, grouping with subtotals, only the rows in sight drawn, arrows and Enter. */
+import { isTyping } from "./typing";
 import { byName } from "#core/design/words";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronUp } from "lucide-react";
@@ -139,7 +140,7 @@ export function DataTable<Row>({
   }, [selected, at, virtual]);
 
   const onKey = (event: KeyboardEvent) => {
-    if ((event.target as HTMLElement).closest("input, select, textarea")) return;
+    if (isTyping(event)) return;
     const by = (
       {
         ArrowDown: 1,

@@ -1,4 +1,5 @@
-/** The views of a stage: one row of buttons, the chosen one in the address so that a link leads to it. */
+/** The views of a stage: tabs, the chosen one in the address so that a link leads to it. */
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { Suspense, useEffect, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import type { ViewList } from "./view-list";
@@ -18,38 +19,6 @@ export function useView(views: ViewList, key = "view"): [string, (name: string) 
       { replace: true, preventScrollReset: true },
     );
   return [view, show];
-}
-
-export function Views({
-  label,
-  views,
-  view,
-  show,
-}: {
-  label: string;
-  views: ViewList;
-  view: string;
-  show(name: string): void;
-}) {
-  return (
-    <nav
-      aria-label={label}
-      className="flex h-9 shrink-0 items-stretch gap-4 overflow-x-auto border-b border-rule bg-pane px-3"
-      data-chrome
-    >
-      {views.map(([name, text]) => (
-        <button
-          key={name}
-          type="button"
-          aria-pressed={view === name}
-          className={`border-b-2 whitespace-nowrap ${view === name ? "border-accent font-semibold" : "border-transparent text-soft hover:text-ink"}`}
-          onClick={() => show(name)}
-        >
-          {text}
-        </button>
-      ))}
-    </nav>
-  );
 }
 
 /** Says that a view fetched when it was asked for runs, not only that it is drawn. */
@@ -74,50 +43,55 @@ export function Fetched({ wait = "Fetching…", children }: { wait?: string; chi
   );
 }
 
-/** Tabs over a table, with arrow keys between them. */
-export function Tabs({
+const TAB =
+  "border-b-2 border-transparent whitespace-nowrap text-soft hover:text-ink data-selected:border-accent data-selected:font-semibold data-selected:text-ink";
+
+/**
+ * Tabs in one row with the chosen one's sheet below. `aside`: what stands at the end of the row; `children`:
+ * the sheet of the chosen tab.
+ */
+export function Tabbed({
   label,
   tabs,
   tab,
   show,
+  aside,
   children,
 }: {
   label: string;
-  tabs: readonly (readonly [name: string, text: string])[];
+  tabs: ViewList;
   tab: string;
   show(name: string): void;
-  children?: ReactNode;
+  aside?: ReactNode;
+  children: ReactNode;
 }) {
   return (
-    <div
-      className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3"
-      data-chrome
+    <TabGroup
+      as="div"
+      className="flex min-h-0 flex-1 flex-col"
+      selectedIndex={tabs.findIndex(([name]) => name === tab)}
+      onChange={(index) => show(tabs[index]![0])}
     >
-      <div role="tablist" aria-label={label} className="flex min-w-0 items-stretch gap-4 overflow-x-auto">
-        {tabs.map(([name, text], i) => (
-          <button
-            key={name}
-            id={`tab-${name}`}
-            type="button"
-            role="tab"
-            aria-selected={tab === name}
-            tabIndex={tab === name ? 0 : -1}
-            className={`border-b-2 whitespace-nowrap ${tab === name ? "border-accent font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`}
-            onClick={() => show(name)}
-            onKeyDown={(event) => {
-              const by = ({ ArrowRight: 1, ArrowLeft: -1 } as Record<string, number>)[event.key];
-              if (!by) return;
-              event.preventDefault();
-              const next = tabs[(i + by + tabs.length) % tabs.length]![0];
-              show(next);
-              document.getElementById(`tab-${next}`)?.focus();
-            }}
-          >
-            {text}
-          </button>
-        ))}
+      <div
+        className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3"
+        data-chrome
+      >
+        <TabList aria-label={label} className="flex min-w-0 items-stretch gap-4 overflow-x-auto">
+          {tabs.map(([name, text]) => (
+            <Tab key={name} className={TAB}>
+              {text}
+            </Tab>
+          ))}
+        </TabList>
+        {aside}
       </div>
-      {children}
-    </div>
+      <TabPanels className="flex min-h-0 flex-1 flex-col">
+        {tabs.map(([name]) => (
+          <TabPanel key={name} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
+            {name === tab && children}
+          </TabPanel>
+        ))}
+      </TabPanels>
+    </TabGroup>
   );
 }

@@ -20,7 +20,7 @@ import { addPoint, duplicatePoint, GRID_M, type movePoint } from "#core/stages/h
 import { dropsOfPoint } from "#core/stages/runs";
 import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
-import { isTyping } from "../desk/typing";
+import { isTyping } from "../kit/typing";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "./dragging";
 import { KIT_DRAG } from "./frame";

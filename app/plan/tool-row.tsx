@@ -1,6 +1,7 @@
 /** The sheet's tool row over the plan: levels, strata, what to add. */
-import { byId } from "#core/design/collections";
+import { byName } from "#core/design/words";
 import { useDesign, useDesk, type Stratum } from "../desk/desk";
+import { Choice } from "../kit/choice";
 
 const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; why?: string }[] = [
   { letter: "S", name: "Structure", stroke: "stroke-structure" },
@@ -71,23 +72,19 @@ export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strat
         ))}
       </div>
       {adds && !readOnly && (
-        <label className="ml-auto flex items-center gap-2">
-          <span className="sr-only">Add a point of a kind</span>
-          <select
-            className="field h-6 w-30 text-small"
-            value={adding ?? ""}
-            onChange={(event) => setAdding(event.target.value || undefined)}
-          >
-            <option value="">Add a point…</option>
-            {[...design.kinds]
-              .sort((a, b) => a.name.localeCompare(b.name))
-              .map((kind) => (
-                <option key={kind.id} value={kind.id}>
-                  {byId(design, "kinds").get(kind.id)!.name}
-                </option>
-              ))}
-          </select>
-        </label>
+        <Choice
+          label="Add a point of a kind"
+          prompt="Add a point…"
+          className="ml-auto h-6 w-36 shrink-0 text-small"
+          value={adding ?? ""}
+          options={[
+            ...(adding ? [{ value: "", text: "Nothing more" }] : []),
+            ...[...design.kinds]
+              .sort((a, b) => byName(a.name, b.name))
+              .map((kind) => ({ value: kind.id, text: kind.name })),
+          ]}
+          take={(kind) => setAdding(kind || undefined)}
+        />
       )}
     </div>
   );

@@ -9,7 +9,8 @@ import { formatLength, parseLength } from "#core/design/units";
 import { addOpening, addWall, roomAt, snap, snapEnd } from "#core/stages/house";
 import { distance, footOn, type Xy } from "#core/geometry/segment";
 import { newRowId, useDesk, useEdit, type Tool } from "../desk/desk";
-import { isTyping } from "../desk/typing";
+import { isTyping } from "../kit/typing";
+import { Choice, NamedChoice } from "../kit/choice";
 
 interface Draft {
   corners: Xy[];
@@ -390,35 +391,23 @@ export function usePlanTool(design: Design, level: string): PlanTool {
               }
             />
           </label>
-          <label className="flex items-center gap-1.5 text-soft">
-            <span className="sr-only">Material</span>
-            <select
-              className="field h-6 w-auto text-ink"
-              value={make.material}
-              onChange={(event) => setMake({ ...make, material: event.target.value })}
-            >
-              {design.materials.map((row) => (
-                <option key={row.id} value={row.id}>
-                  {row.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="Material"
+            className="h-6 w-40 text-ink"
+            value={make.material}
+            options={design.materials.map((row) => ({ value: row.id, text: row.name }))}
+            take={(material) => setMake({ ...make, material })}
+          />
         </form>
       )}
       {tool === "opening" && (
-        <label className="flex items-center gap-1.5 text-soft">
-          Press on a wall to put a{" "}
-          <select
-            className="field h-6 w-auto text-ink"
-            value={opening}
-            onChange={(event) => setOpening(event.target.value as OpeningRow["kind"])}
-          >
-            {["window", "door", "gate", "gap"].map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Press on a wall to put a"
+          className="h-6 w-28 text-ink"
+          value={opening}
+          options={(["window", "door", "gate", "gap"] as const).map((kind) => ({ value: kind, text: kind }))}
+          take={setOpening}
+        />
       )}
       {tool === "scale" && (
         <form

@@ -1,6 +1,14 @@
 /** The one row every design has: its place, its units, what it reckons with. */
 import { Choice, Many, Num, One, Text } from "./fields";
-import { ChooseSettings, LegendLine, RunsSettings, Schools } from "./rows-settings";
+import {
+  ChooseSettings,
+  CopiedFrom,
+  LANGUAGES,
+  LegendLine,
+  RunsSettings,
+  Schools,
+  type Language,
+} from "./rows-settings";
 
 /** The design as a whole: site, settings and defaults. */
 export class DesignRow {
@@ -27,5 +35,8 @@ export class DesignRow {
   @Many(LegendLine, { optional: true }) legend?: LegendLine[];
   /** What stage 4 reckons with; the defaults where absent. */
   @One(RunsSettings, { optional: true }) running?: RunsSettings;
+  /** What the household speaks; English where absent. */
+  @Choice(LANGUAGES, { optional: true }) language?: Language;
+  @One(CopiedFrom, { optional: true }) copiedFrom?: CopiedFrom;
   @Text({ optional: true, max: 4000 }) notes?: string;
 }

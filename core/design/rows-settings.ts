@@ -2,11 +2,38 @@
  * Settings of a design that are not one field: what a choice is weighed by, and which schools of practice
  * it follows.
  */
-import { Choice, Num, Whole } from "./fields";
-import { SERVICES } from "./vocabulary";
+import { Choice, Num, Text, Whole } from "./fields";
+import { DAY_TEXT, SERVICES } from "./vocabulary";
 
 export const REGIONS = ["Europe", "North America", "Australia and New Zealand", "Japan", "India"] as const;
 export type Region = (typeof REGIONS)[number];
+
+/** Languages a household may speak: its calendars and spoken names are in it. */
+export const LANGUAGES = [
+  "en-GB",
+  "en-US",
+  "cs",
+  "da",
+  "de",
+  "es",
+  "fi",
+  "fr",
+  "it",
+  "nb",
+  "nl",
+  "pl",
+  "pt",
+  "sv",
+] as const;
+export type Language = (typeof LANGUAGES)[number];
+
+/** What a copied design was copied from, as it was called then. */
+export class CopiedFrom {
+  @Text({ max: 40 }) design!: string;
+  @Text({ max: 120 }) name!: string;
+  @Whole({ min: 0, max: 1e9 }) revision!: number;
+  @Text(DAY_TEXT) on!: string;
+}
 
 /** What the choice is weighed by. */
 export class ChooseSettings {

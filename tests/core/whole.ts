@@ -46,17 +46,37 @@ function scaled(rowClass: RowClass, row: object, random: () => number): object {
   return { ...row, [field.name]: Math.min(field.max ?? 1e6, Math.max(field.min ?? -1e6, value)) };
 }
 
+/** A whole number from a text: FNV-1a, 32 bits. */
+function hashed(text: string): number {
+  let hash = 0x811c9dc5;
+  for (const letter of text) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193);
+  // Neighbouring texts must not lie side by side.
+  hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d);
+  return (hash ^ (hash >>> 13)) >>> 0;
+}
+
+/** One of a list by lot, so that what is added to the list later changes few other draws. */
+function drawn<T>(list: readonly T[], lot: string, nameOf: (one: T) => string): T | undefined {
+  let best: T | undefined;
+  let most = -1;
+  for (const one of list) {
+    const own = hashed(`${lot} ${nameOf(one)}`);
+    if (own > most) [best, most] = [one, own];
+  }
+  return best;
+}
+
 /** A house with fields changed in rows that a seed picks. */
 export function wornHouse(build: () => Design, seed: number): Design {
-  const random = seeded(seed);
-  const one = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
   const names: (CollectionName | "design")[] = ["design", ...FILE_ORDER];
   let design = build();
   for (let i = 0; i < CHANGES; i++) {
-    const collection = one(names)!;
-    const row = collection === "design" ? design.design : one<object>(design[collection]);
+    const collection = drawn(names, `${seed} ${i}`, (name) => name)!;
+    const rows: readonly object[] = collection === "design" ? [design.design] : design[collection];
+    const row = drawn(rows, `${seed} ${i}`, (one) => (one as { id?: string }).id ?? "");
     if (!row) continue;
-    const other = one(changesOfRow(design, collection, row))?.change;
+    const random = seeded(hashed(`${seed} ${i}`));
+    const other = drawn(changesOfRow(design, collection, row), `${seed} ${i}`, ({ what }) => what)?.change;
     const put = random() < 0.5 ? undefined : scaled(ROW_CLASSES[collection], row, random);
     if (put) design = applyChanges(design, [{ in: collection, put } as Change]);
     else if (other) design = applyChanges(design, [other]);

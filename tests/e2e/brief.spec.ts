@@ -1,5 +1,6 @@
 /** The brief: a problem with its score, cards through the triage, constraints, phases, the use log. */
 import { cell, expect, open, ownHouse, revision, saved, test } from "./desk";
+import { choose } from "./choose";
 
 test("a problem: its score is worked, what answers it costs, the finding goes", async ({ page }) => {
   const house = await ownHouse(page);
@@ -66,7 +67,7 @@ test("a constraint binds the runs: no new cable in the snug is a stop there", as
   await open(page, `${house}/brief`);
   await page.getByRole("tab", { name: "Constraints" }).click();
   await page.getByRole("button", { name: "New constraint" }).click();
-  await page.getByLabel("Kind").selectOption("no new cable");
+  await choose(page.getByLabel("Kind"), "no new cable");
   await page.getByRole("button", { name: /^Rooms: none/ }).click();
   await page.getByLabel("Snug", { exact: true }).check();
   await expect(page.locator("[data-finding='brief.new-cable']")).toContainText(
@@ -91,14 +92,14 @@ test("phases: order, sign-off in turn, and everything else narrowed to one", asy
   await expect(
     page.getByRole("region", { name: "Phases" }).getByRole("listitem").nth(3).getByRole("heading"),
   ).toHaveText("Living rooms");
-  await page.getByLabel("Show only one phase").selectOption("2 Sleep by day");
+  await choose(page.getByLabel("Show only one phase"), "2 Sleep by day");
   await page.getByRole("link", { name: /^Runs/ }).click();
   await expect(page.getByText("7 of 118 drops")).toBeVisible();
   await page.getByRole("link", { name: /^Register/ }).click();
   await expect(page.getByText("6 of 119")).toBeVisible();
   await page.getByRole("link", { name: /^Automations/ }).click();
   await expect(page.locator("[data-automation]")).toHaveCount(1);
-  await page.getByLabel("Show only one phase").selectOption("All phases");
+  await choose(page.getByLabel("Show only one phase"), "All phases");
   await expect(page.locator("[data-automation]")).toHaveCount(4);
 });
 

@@ -8,6 +8,7 @@ import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import Drawing from "dxf-writer";
 import { emptyHouse, expect, revision, saved, test, openDemo } from "./desk";
+import { choose } from "./choose";
 
 function dxf(units: boolean): string {
   const file = new Drawing();
@@ -37,26 +38,26 @@ test("walls from a DXF: preview, what was left out, a unit that is not said; the
   page,
 }) => {
   await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
+  await page.getByRole("tab", { name: "Drawings" }).click();
   await upload(page, "Drawing", "plan.dxf", "no drawing at all");
   await expect(page.getByRole("alert")).toContainText("File is not a DXF file");
   await upload(page, "Drawing", "plan.dxf", dxf(false));
   await expect(page.getByText("Choose what one unit is")).toBeVisible();
   await expect(page.getByRole("button", { name: "Draw 0 walls" })).toBeDisabled();
-  await page.getByLabel("One unit is").selectOption("millimetres");
+  await choose(page.getByLabel("One unit is"), "millimetres");
   await expect(page.getByText("6.00 × 4.00 m")).toBeVisible();
   await expect(page.getByText("1 CIRCLE: a curve, not a straight line")).toBeVisible();
   await expect(revision(page)).toHaveText("1");
   await page.getByRole("button", { name: "Draw 5 walls" }).click();
   await expect(page.getByText("5 walls drawn on Ground.")).toBeVisible();
-  await page.getByRole("button", { name: "Plan", exact: true }).click();
+  await page.getByRole("tab", { name: "Plan", exact: true }).click();
   await page.getByRole("button", { name: "Find rooms between the walls" }).click();
   await expect(page.getByText("2 rooms found.")).toBeVisible();
 });
 
 test("walls from an SVG whose scripts are never run", async ({ page }) => {
   await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
+  await page.getByRole("tab", { name: "Drawings" }).click();
   await upload(
     page,
     "Drawing",
@@ -64,7 +65,7 @@ test("walls from an SVG whose scripts are never run", async ({ page }) => {
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100mm"><script>document.title = "taken"</script><rect width="80" height="60" onload="document.title='taken'"/></svg>`,
   );
   await expect(page.getByText("1 script: is never run or shown")).toBeVisible();
-  await page.getByLabel("One unit is").selectOption("centimetres");
+  await choose(page.getByLabel("One unit is"), "centimetres");
   await page.getByRole("button", { name: "Draw 4 walls" }).click();
   await expect(page.getByText("4 walls drawn")).toBeVisible();
   await expect(page).toHaveTitle(/Zinc Lattice/);
@@ -76,7 +77,7 @@ test("a picture under the plan, set to scale by two places; one of 50 MB is refu
   // Fifty megabytes take their time on a busy machine.
   test.setTimeout(120_000);
   await emptyHouse(page);
-  await page.getByRole("button", { name: "Drawings" }).click();
+  await page.getByRole("tab", { name: "Drawings" }).click();
   const large = join(mkdtempSync(join(tmpdir(), "zinc-")), "large.png");
   writeFileSync(large, Buffer.alloc(50_000_000));
   await page.getByLabel("Picture", { exact: true }).setInputFiles(large);
@@ -101,7 +102,7 @@ test("a picture under the plan, set to scale by two places; one of 50 MB is refu
   await page.mouse.click(image.x + image.width * 0.9, image.y + image.height * 0.2);
   await page.getByLabel(/then type how far they are apart/).fill("16m");
   await page.getByRole("button", { name: "Set the scale" }).click();
-  await page.getByRole("button", { name: "Drawings" }).click();
+  await page.getByRole("tab", { name: "Drawings" }).click();
   await expect(page.getByText(/1000 × 800 px, (19\.\d\d|20\.\d\d) m wide/)).toBeVisible();
   await expect(page).toHaveTitle(/Zinc Lattice/);
 });

@@ -19,6 +19,7 @@ import {
   test,
   openDemo,
 } from "./desk";
+import { choose } from "./choose";
 
 test("first start: one press signs in and the demo house is drawn", async ({ page }) => {
   await page.goto("/");
@@ -112,7 +113,7 @@ test("undo after reload takes back what was done before it, and redo does it aga
 test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await ownHouse(page);
   await expect(cell(page, "points")).toHaveText("121");
-  await page.getByLabel("Add a point of a kind").selectOption("Camera");
+  await choose(page.getByLabel("Add a point of a kind"), "Camera");
   const plan = (await page.getByRole("group", { name: "Plan of Ground" }).boundingBox())!;
   await page.mouse.click(plan.x + plan.width * 0.6, plan.y + plan.height * 0.7);
   await expect(cell(page, "points")).toHaveText("122");
@@ -173,14 +174,14 @@ test("schedule: filters, groups, sums; and the CSV adds up to the screen", async
   const total = (rows: typeof data) =>
     rows.filter((row) => row.Cable).reduce((s, row) => s + Number(row["Length (m)"]), 0);
   expect(total(data)).toBeCloseTo(all, 6);
-  await page.getByLabel("Filter by room").selectOption("Snug");
+  await choose(page.getByLabel("Filter by room"), "Snug");
   const snug = data.filter((row) => row.Room === "Snug");
   await expect(page.getByText(`${snug.length} of ${data.length} drops`)).toBeVisible();
   expect(number(await sum.textContent())).toBeCloseTo(total(snug), 6);
-  await page.getByLabel("Group rows").selectOption("By service");
+  await choose(page.getByLabel("Group rows"), "By service");
   await expect(page.getByRole("gridcell", { name: /^shade \(\d+\)$/ })).toBeVisible();
   await page.getByRole("button", { name: "Show all" }).click();
-  await page.getByLabel("Group rows").selectOption("No groups");
+  await choose(page.getByLabel("Group rows"), "No groups");
   await page.getByRole("columnheader", { name: "Length" }).getByRole("button").click();
   await page.getByRole("columnheader", { name: "Length" }).getByRole("button").click();
   await expect(page.locator("[data-row]").first()).toContainText("Y-TOW-CAM-01/1");
@@ -204,7 +205,7 @@ test("register: edit in place, search, CSV", async ({ page }) => {
   await name.fill("Washing machine");
   await name.press("Enter");
   await expect(revision(page)).toHaveText("2");
-  await page.getByLabel("Status of 0-LAUN-PLG-01").selectOption("fitted");
+  await choose(page.getByLabel("Status of 0-LAUN-PLG-01"), "fitted");
   await expect(revision(page)).toHaveText("3");
   await name.fill(" ");
   await name.press("Enter");
@@ -229,7 +230,8 @@ test("an automation: change the sentence, ask for any date, across a change of t
   await expect(dusk.getByRole("button", { name: "40 min before sunset" })).toBeVisible();
   await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
   await page.getByLabel("From").fill("2026-10-24");
-  await page.getByLabel("to", { exact: true }).fill("2026-10-25");
+  await page.getByLabel("To", { exact: true }).fill("2026-10-25");
+  await page.getByLabel("To", { exact: true }).press("Enter");
   await expect(page.locator('[data-day="2026-10-24"]')).toContainText(/17:\d\d.*\+01:00/);
   await expect(page.locator('[data-day="2026-10-25"]')).toContainText(
     /16:\d\d.*\+00:00.*clock goes back 60 min/,
@@ -251,7 +253,8 @@ test("where the sun does not set, the day says so", async ({ page }) => {
   await open(page, `${house}/automations`);
   await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
   await page.getByLabel("From").fill("2026-06-21");
-  await page.getByLabel("to", { exact: true }).fill("2026-06-21");
+  await page.getByLabel("To", { exact: true }).fill("2026-06-21");
+  await page.getByLabel("To", { exact: true }).press("Enter");
   await expect(page.locator('[data-day="2026-06-21"]')).toContainText("the sun does not set");
 });
 

@@ -1,6 +1,7 @@
 /** Stage 4: conduits and their fill, the bill of materials. */
 import { readFileSync } from "node:fs";
 import { cell, expect, open, ownHouse, saved, test, openDemo } from "./desk";
+import { choose } from "./choose";
 
 test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page }) => {
   const house = await ownHouse(page);
@@ -11,7 +12,7 @@ test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page
   await expect(page.getByRole("figure", { name: "Section of Boot trunk" })).toContainText(
     "at its fullest place",
   );
-  await page.getByLabel("Bore of Boot trunk").selectOption("16");
+  await choose(page.getByLabel("Bore of Boot trunk"), "16");
   await saved(page);
   await page.keyboard.press("f");
   const finding = page
@@ -54,7 +55,7 @@ test("labels: two a drop, on the sheet that is in the drawer, as a PDF", async (
   await page.getByLabel("Used up on the first").fill("60");
   await expect(page.getByText("on 5 sheets")).toBeVisible();
   await expect(page.getByRole("img", { name: /^First sheet: 5 labels/ })).toBeVisible();
-  await page.getByRole("combobox", { name: /^Sheet/ }).selectOption({ label: "A4, 24 labels of 70 × 37 mm" });
+  await choose(page.getByLabel(/^Sheet/), "A4, 24 labels of 70 × 37 mm");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("link", { name: "PDF" }).click(),

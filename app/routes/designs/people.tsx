@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { data, Form, Link, redirect } from "react-router";
 import { deleteDesign, findPerson, membersOf, removeMember, setMember } from "#db/people";
 import { db } from "#server/db";
@@ -8,6 +9,7 @@ import { endStreams } from "#server/live";
 import { countShare } from "#server/sign-in";
 import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/people";
+import { Choice } from "../../kit/choice";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "owner");
@@ -56,6 +58,7 @@ export const meta: Route.MetaFunction = () => [{ title: "People · Zinc Lattice"
 const ROLE_TEXT = { owner: "owns it", edit: "may edit", view: "may look" };
 
 export default function People({ loaderData, actionData, params }: Route.ComponentProps) {
+  const [may, setMay] = useState<"edit" | "view">("view");
   return (
     <Page
       title={`People of ${loaderData.name}`}
@@ -114,13 +117,20 @@ export default function People({ loaderData, actionData, params }: Route.Compone
         className="mt-6 grid items-end gap-3 border-t border-rule pt-6 sm:grid-cols-[1fr_auto_auto]"
       >
         <Field label="E-mail of somebody who has signed up" name="email" type="email" required />
-        <label className="grid gap-1">
+        <div className="grid gap-1">
           <span className="text-small text-soft">They</span>
-          <select name="role" className="field h-8 w-auto" defaultValue="view">
-            <option value="edit">may edit</option>
-            <option value="view">may look</option>
-          </select>
-        </label>
+          <Choice
+            label="They"
+            className="h-8 w-32"
+            value={may}
+            options={[
+              { value: "edit", text: "may edit" },
+              { value: "view", text: "may look" },
+            ]}
+            take={setMay}
+          />
+          <input type="hidden" name="role" value={may} />
+        </div>
         <button className="button button-main h-8" name="do" value="share">
           Share
         </button>

@@ -16,10 +16,11 @@ import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
 import { useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
-import { Fact, SelectField, TextField } from "../../kit/fields";
+import { Fact, ChoiceField, TextField } from "../../kit/fields";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
 import { useNow } from "../../kit/now";
 import { YearChart } from "./year-chart";
+import { Toggle } from "../../kit/ticks";
 
 export default function AutomationInspector({ design, id }: InspectorProps) {
   const automation = byId(design, "automations").get(id)!;
@@ -92,21 +93,19 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
       )}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={automation.name} take={(text) => put({ name: text.trim() })} />
-        <SelectField
+        <ChoiceField
           label="Priority"
           value={automation.priority}
           options={PRIORITIES.map((value) => ({ value, text: value }))}
           take={(priority) => priority && put({ priority })}
         />
-        <label className="flex items-center gap-2 pl-26">
-          <input
-            type="checkbox"
-            checked={automation.enabled}
-            disabled={readOnly}
-            onChange={(event) => put({ enabled: event.target.checked })}
-          />
-          switched on
-        </label>
+        <Toggle
+          className="pl-26"
+          on={automation.enabled}
+          disabled={readOnly}
+          set={(enabled) => put({ enabled })}
+          label="switched on"
+        />
       </div>
       {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">

@@ -18,6 +18,7 @@ import { InputError } from "#core/design/input-error";
 import type { AutomationRow } from "#core/stages/automations/rows";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
+import { DayBox } from "../../kit/day";
 
 const MOST_DAYS = 800;
 const RANGES = [
@@ -39,6 +40,7 @@ export function FiringDays({
   const [from, setFrom] = useState(dayText(today));
   const [to, setTo] = useState(dayText(addDays(today, 6)));
   const place = design.design;
+  const language = place.language;
   const result = useMemo((): { days?: DayFirings[]; wrong?: string } => {
     try {
       const first = parseDay(from, "From");
@@ -71,24 +73,12 @@ export function FiringDays({
     >
       <div className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-rule bg-pane px-3 py-1.5">
         <h3 className="font-semibold">When it fires</h3>
-        <label className="ml-2 flex items-center gap-1.5 text-small text-soft">
-          From{" "}
-          <input
-            type="date"
-            className="field h-6 w-32 px-1.5 font-mono text-small"
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-          />
-        </label>
-        <label className="flex items-center gap-1.5 text-small text-soft">
-          to{" "}
-          <input
-            type="date"
-            className="field h-6 w-32 px-1.5 font-mono text-small"
-            value={to}
-            onChange={(event) => setTo(event.target.value)}
-          />
-        </label>
+        <span className="ml-2 flex items-center gap-1.5 text-small text-soft">
+          From <DayBox label="From" className="w-34" language={language} value={from} take={setFrom} />
+        </span>
+        <span className="flex items-center gap-1.5 text-small text-soft">
+          to <DayBox label="To" className="w-34" language={language} value={to} take={setTo} />
+        </span>
         {RANGES.map(([days, text]) => (
           <button key={days} type="button" className="tool" onClick={() => setRange(Number(days))}>
             {text}

@@ -9,6 +9,7 @@ import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
 import { parts } from "./stage";
+import { Choice } from "../../kit/choice";
 
 export const handle = { parts };
 
@@ -37,17 +38,19 @@ export default function Automations() {
     <>
       <h2 className="sr-only">Automations</h2>
       <div className="flex h-9 shrink-0 items-center gap-2 border-b border-rule bg-pane px-3" data-chrome>
-        <select
-          aria-label="Filter by priority"
-          className="field h-6 w-auto text-small text-soft"
+        <Choice
+          label="Filter by priority"
+          className="h-6 w-36 text-small text-soft"
           value={only}
-          onChange={(event) => setOnly(event.target.value)}
-        >
-          <option value="">All priorities</option>
-          {[...new Set(design.automations.map((automation) => automation.priority))].map((priority) => (
-            <option key={priority}>{priority}</option>
-          ))}
-        </select>
+          options={[
+            { value: "", text: "All priorities" },
+            ...[...new Set(design.automations.map((automation) => automation.priority))].map((priority) => ({
+              value: priority,
+              text: priority,
+            })),
+          ]}
+          take={setOnly}
+        />
         <span className="text-small text-soft">Press an underlined word to change it.</span>
         {!readOnly && (
           <button type="button" className="button button-main ml-auto h-6" onClick={add}>

@@ -9,6 +9,7 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
 import { SeverityMark } from "../../kit/severity";
+import { Tick } from "../../kit/ticks";
 
 type Line = ReturnType<typeof rankedProblems>[number];
 
@@ -134,10 +135,7 @@ export function Problems() {
           )}
           onChange={(room) => setChosen({ ...chosen, room })}
         />
-        <label className="flex items-center gap-1.5 text-small text-soft">
-          <input type="checkbox" checked={byRoom} onChange={(event) => setByRoom(event.target.checked)} />
-          by room
-        </label>
+        <Tick className="text-small text-soft" on={byRoom} set={setByRoom} label="by room" />
         <span className="ml-auto text-small whitespace-nowrap text-soft">
           score = severity × times a week × people
         </span>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { noteUse, unused, UNUSED_DAYS, usedName } from "#core/stages/brief";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { today, useNow } from "../../kit/now";
+import { Choice } from "../../kit/choice";
 
 export function Uses() {
   const design = useDesign();
@@ -42,22 +43,14 @@ export function Uses() {
           </span>
         )}
         {!readOnly && open.length > 0 && (
-          <select
-            aria-label="Note a use of"
-            className="field ml-auto h-6 w-auto"
+          <Choice
+            label="Note a use of"
+            prompt="Note a use of…"
+            className="ml-auto h-6 w-44"
             value=""
-            onChange={(event) => {
-              const id = newRowId("u");
-              edit((d) => noteUse(d, id, { automation: event.target.value }, today()));
-            }}
-          >
-            <option value="">Note a use of…</option>
-            {open.map((automation) => (
-              <option key={automation.id} value={automation.id}>
-                {automation.name}
-              </option>
-            ))}
-          </select>
+            options={open.map((automation) => ({ value: automation.id, text: automation.name }))}
+            take={(automation) => edit((d) => noteUse(d, newRowId("u"), { automation }, today()))}
+          />
         )}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Use log">

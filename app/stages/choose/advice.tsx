@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import type { Working } from "#core/desk/working";
 import { useDesk } from "../../desk/desk";
+import { NamedChoice } from "../../kit/choice";
 
 /** The question with its fields, the verdict at first glance, the drawing, the reasons. */
 export function Advice({
@@ -74,22 +75,7 @@ export function Pick<T extends string>({
   options: readonly { value: NoInfer<T>; text: string }[];
   take(value: NoInfer<T>): void;
 }) {
-  return (
-    <label className="flex items-center gap-1.5">
-      <span className="text-soft">{label}</span>
-      <select
-        className="field h-7 w-auto max-w-72"
-        value={value}
-        onChange={(event) => take(event.target.value as T)}
-      >
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.text}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
+  return <NamedChoice label={label} className="h-7 w-52" value={value} options={options} take={take} />;
 }
 
 /** A number within its limits; what is typed beyond them is brought back. */

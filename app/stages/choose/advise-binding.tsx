@@ -4,6 +4,7 @@ import { adviseBinding } from "#core/stages/choose/advise/binding";
 import type { OptionRow } from "#core/stages/choose/rows";
 import { useDesign } from "../../desk/desk";
 import { Advice, Pick } from "./advice";
+import { Tick } from "../../kit/ticks";
 
 const CONTROLS = new Set<OptionRow["kind"]>([
   "keypad",
@@ -55,10 +56,7 @@ export default function AdviseBinding() {
         <>
           <Pick label="Control" value={control.id} options={listed(controls)} take={setFrom} />
           <Pick label="Device" value={device.id} options={listed(devices)} take={setTo} />
-          <label className="flex items-center gap-1">
-            <input type="checkbox" checked={same} onChange={(event) => setSame(event.target.checked)} />
-            on one network
-          </label>
+          <Tick on={same} set={setSame} label="on one network" />
         </>
       }
       drawing={

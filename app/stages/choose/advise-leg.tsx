@@ -9,6 +9,7 @@ import { useDesign } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { Advice, MAINS_CAUTION, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
+import { Tick } from "../../kit/ticks";
 
 const ASKED: readonly WantNeed[] = ["dim", "tunable white", "colour", "hold to dim", "energy metering"];
 
@@ -60,19 +61,9 @@ export default function AdviseLeg() {
             }}
           />
           {ASKED.map((need) => (
-            <label key={need} className="flex items-center gap-1">
-              <input type="checkbox" checked={asked.includes(need)} onChange={() => toggle(need)} />
-              {need}
-            </label>
+            <Tick key={need} on={asked.includes(need)} set={() => toggle(need)} label={need} />
           ))}
-          <label className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              checked={advice.want.guest === true}
-              onChange={(event) => setGuest(event.target.checked)}
-            />
-            guests use it
-          </label>
+          <Tick on={advice.want.guest === true} set={setGuest} label="guests use it" />
         </>
       }
       drawing={

@@ -12,6 +12,7 @@ import { groupDigits } from "#core/design/units";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
 import { Heading } from "../../inspect/parts";
 import { counted } from "#core/design/words";
+import { Choice } from "../../kit/choice";
 
 type Weigh = "years" | "penalty" | "labourRate" | "energyPrice" | "maxHubs";
 
@@ -213,22 +214,20 @@ export default function ChooseSummary({ design }: { design: Design }) {
           step={0.01}
           take={(energyPrice) => weigh({ energyPrice })}
         />
-        <label className="flex items-center justify-between gap-2">
+        <div className="flex items-center justify-between gap-2">
           <span className="text-small text-soft">Hubs at most</span>
-          <select
-            className="field h-6 w-24 text-small"
+          <Choice
+            label="Hubs at most"
+            className="h-6 w-24 text-small"
             disabled={readOnly}
-            value={settings.maxHubs ?? ""}
-            onChange={(event) =>
-              weigh({ maxHubs: event.target.value ? Number(event.target.value) : undefined })
-            }
-          >
-            <option value="">no limit</option>
-            {[1, 2, 3, 4, 5].map((n) => (
-              <option key={n}>{n}</option>
-            ))}
-          </select>
-        </label>
+            value={String(settings.maxHubs ?? "")}
+            options={[
+              { value: "", text: "no limit" },
+              ...[1, 2, 3, 4, 5].map((n) => ({ value: String(n), text: String(n) })),
+            ]}
+            take={(most) => weigh({ maxHubs: most ? Number(most) : undefined })}
+          />
+        </div>
       </section>
       <section className="grid gap-2 border-b border-rule px-3.5 py-3" aria-label="Schools">
         <h3 className="font-semibold">Where practitioners differ</h3>
@@ -236,24 +235,20 @@ export default function ChooseSummary({ design }: { design: Design }) {
           const value = design.design.schools?.[key] ?? (options[0]!.value || "");
           const own = options.find((one) => one.value === value) ?? options[0]!;
           return (
-            <label key={key} className="block">
+            <div key={key}>
               <span className="grid grid-cols-[6rem_1fr] items-center gap-2">
                 <span className="text-small text-soft">{title}</span>
-                <select
-                  className="field h-6 text-small"
+                <Choice
+                  label={title}
+                  className="h-6 text-small"
                   disabled={readOnly}
                   value={own.value}
-                  onChange={(event) => follow(key, event.target.value)}
-                >
-                  {options.map((one) => (
-                    <option key={one.value} value={one.value}>
-                      {one.text}
-                    </option>
-                  ))}
-                </select>
+                  options={options}
+                  take={(value) => follow(key, value)}
+                />
               </span>
               <span className="mt-0.5 block pl-26 text-tiny text-soft">{own.why}</span>
-            </label>
+            </div>
           );
         })}
       </section>
@@ -261,12 +256,20 @@ export default function ChooseSummary({ design }: { design: Design }) {
         <h3 className="flex items-center justify-between font-semibold">
           Controllers of the house
           {!readOnly && design.options.some((option) => option.controls) && (
-            <select
-              aria-label="Add a controller"
-              className="field h-6 w-24 text-small font-normal"
+            <Choice
+              label="Add a controller"
+              prompt="Add…"
+              className="h-6 w-32 text-small font-normal"
               value=""
-              onChange={(event) => {
-                const option = byId(design, "options").get(event.target.value);
+              options={design.options
+                .filter((option) => option.controls)
+                .map((option) => ({
+                  value: option.id,
+                  text: option.name,
+                  hint: groupDigits(option.price, 0),
+                }))}
+              take={(chosen) => {
+                const option = byId(design, "options").get(chosen);
                 if (!option) return;
                 const id = newRowId("hub");
                 edit(() => [
@@ -274,16 +277,7 @@ export default function ChooseSummary({ design }: { design: Design }) {
                 ]);
                 select({ in: "hubs", id });
               }}
-            >
-              <option value="">Add…</option>
-              {design.options
-                .filter((option) => option.controls)
-                .map((option) => (
-                  <option key={option.id} value={option.id}>
-                    {option.name}
-                  </option>
-                ))}
-            </select>
+            />
           )}
         </h3>
         <ul className="mt-1">

@@ -4,6 +4,7 @@ import { addWants, proposeWants, type WantSource } from "#core/stages/choose/der
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { byId } from "#core/design/collections";
 import { newRowId, useDesign, useEdit } from "../../desk/desk";
+import { Tick } from "../../kit/ticks";
 
 const SOURCES: readonly [WantSource, string][] = [
   ["problems", "Problems"],
@@ -41,18 +42,12 @@ export default function Derive({ onClose }: { onClose(): void }) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3.5 py-2">
         <span className="font-semibold">Read from</span>
         {SOURCES.map(([source, text]) => (
-          <label key={source} className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={sources.includes(source)}
-              onChange={() =>
-                setSources(
-                  sources.includes(source) ? sources.filter((one) => one !== source) : [...sources, source],
-                )
-              }
-            />
-            {text}
-          </label>
+          <Tick
+            key={source}
+            on={sources.includes(source)}
+            set={(on) => setSources(on ? [...sources, source] : sources.filter((one) => one !== source))}
+            label={text}
+          />
         ))}
         <span className="ml-auto flex gap-1.5">
           <button
@@ -78,28 +73,33 @@ export default function Derive({ onClose }: { onClose(): void }) {
         <ul>
           {proposals.map(({ want, because, source }, i) => (
             <li key={key(i)} className="border-b border-rule last:border-b-0">
-              <label className="grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1.2fr)] items-baseline gap-3 px-3.5 py-1 hover:bg-pane">
-                <input type="checkbox" checked={!left.has(key(i))} onChange={() => toggle(key(i))} />
-                <span>
-                  {want.count > 1 ? `${want.count} × ` : ""}
-                  {FUNCTIONS[want.function].name}, {byId(design, "rooms").get(want.room)?.name}
-                  {want.leg ? ` (${byId(design, "legs").get(want.leg)?.name})` : ""}
-                  {[
-                    ...want.needs,
-                    ...(want.critical ? ["critical"] : []),
-                    ...(want.guest ? ["guests"] : []),
-                  ].map((word) => (
-                    <span key={word} className="text-soft">
-                      {" "}
-                      · {word}
-                    </span>
-                  ))}
-                </span>
+              <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] items-baseline gap-3 px-3.5 py-1 hover:bg-pane">
+                <Tick
+                  on={!left.has(key(i))}
+                  set={() => toggle(key(i))}
+                  label={
+                    <>
+                      {want.count > 1 ? `${want.count} × ` : ""}
+                      {FUNCTIONS[want.function].name}, {byId(design, "rooms").get(want.room)?.name}
+                      {want.leg ? ` (${byId(design, "legs").get(want.leg)?.name})` : ""}
+                      {[
+                        ...want.needs,
+                        ...(want.critical ? ["critical"] : []),
+                        ...(want.guest ? ["guests"] : []),
+                      ].map((word) => (
+                        <span key={word} className="text-soft">
+                          {" "}
+                          · {word}
+                        </span>
+                      ))}
+                    </>
+                  }
+                />
                 <span className="truncate text-small text-soft">
                   {source === "template" ? "" : `${source}: `}
                   {because}
                 </span>
-              </label>
+              </div>
             </li>
           ))}
         </ul>

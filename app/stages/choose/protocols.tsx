@@ -2,8 +2,9 @@
 import { protocolLoad } from "#core/stages/choose/checks";
 import { PROTOCOL_TABLE, bandIn } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
-import { REGIONS, type Region } from "#core/design/rows-settings";
+import { REGIONS } from "#core/design/rows-settings";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { NamedChoice } from "../../kit/choice";
 
 const CELLS = ["not on cells", "cells, months", "cells, a year or two", "cells, years"] as const;
 
@@ -15,22 +16,16 @@ export default function Protocols() {
   return (
     <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Protocols">
       <div className="flex h-9 items-center gap-2 border-b border-rule bg-pane px-3 text-small" data-chrome>
-        <label className="flex shrink-0 items-center gap-2 whitespace-nowrap">
-          Bands as allowed in{" "}
-          <select
-            className="field h-6 w-auto text-small"
-            disabled={readOnly}
-            value={settings.region}
-            onChange={(event) => {
-              const region = event.target.value as Region;
-              edit((d) => [{ in: "design", put: { ...d.design, choosing: { ...settingsOf(d), region } } }]);
-            }}
-          >
-            {REGIONS.map((region) => (
-              <option key={region}>{region}</option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Bands as allowed in"
+          className="h-6 w-28 text-small"
+          disabled={readOnly}
+          value={settings.region}
+          options={REGIONS.map((region) => ({ value: region, text: region }))}
+          take={(region) =>
+            edit((d) => [{ in: "design", put: { ...d.design, choosing: { ...settingsOf(d), region } } }])
+          }
+        />
         <span className="truncate text-soft">
           Open standards by their names. Buy radios for the region: others are not heard, or not allowed.
         </span>

@@ -1,5 +1,5 @@
 /** Stage 3: what each room must do, the plans that meet it, and everything that explains them. */
-import { Fetched, useView, Views } from "../../kit/views";
+import { Fetched, Tabbed, useView } from "../../kit/views";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
@@ -23,10 +23,11 @@ export default function Choose() {
   return (
     <>
       <h2 className="sr-only">Choose</h2>
-      <Views label="Views of the choice" views={VIEWS} view={view} show={show} />
-      <Fetched>
-        <Sheet />
-      </Fetched>
+      <Tabbed label="Views of the choice" tabs={VIEWS} tab={view} show={show}>
+        <Fetched>
+          <Sheet />
+        </Fetched>
+      </Tabbed>
     </>
   );
 }

@@ -1,6 +1,6 @@
 /** What each room must do: a table, and the step that puts wants down from what the design knows. */
 import { capital } from "#core/design/words";
-import { Plus, Wand2 } from "lucide-react";
+import { Wand2 } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { byId } from "#core/design/collections";
@@ -10,6 +10,7 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { lazily } from "../../kit/lazily";
+import { Choice } from "../../kit/choice";
 
 const Derive = lazily(() => import("./derive"));
 
@@ -113,23 +114,15 @@ export default function Wants() {
         </span>
         {!readOnly && (
           <span className="ml-auto flex gap-1.5">
-            <label className="flex items-center gap-1 text-small">
-              <Plus size={13} />
-              <span className="sr-only">Add a want</span>
-              <select
-                className="field h-6 w-32 text-small"
-                value=""
-                disabled={!design.rooms.length}
-                onChange={(event) => event.target.value && add(event.target.value as WantFunction)}
-              >
-                <option value="">Add a want…</option>
-                {WANT_FUNCTIONS.map((fn) => (
-                  <option key={fn} value={fn}>
-                    {FUNCTIONS[fn].name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              label="Add a want"
+              prompt="Add a want…"
+              className="h-6 w-36 text-small"
+              value=""
+              disabled={!design.rooms.length}
+              options={WANT_FUNCTIONS.map((fn) => ({ value: fn, text: FUNCTIONS[fn].name }))}
+              take={add}
+            />
             <button
               type="button"
               className="button button-main h-6"

@@ -10,6 +10,8 @@ import { importWalls, wallsFrom, type Drawing, type WallsFrom } from "#core/stag
 import { parseLength } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { counted } from "#core/design/words";
+import { Choice } from "../../kit/choice";
+import { OneOf, Tick } from "../../kit/ticks";
 
 const MOST_PICTURE_MB = 12;
 const MOST_DRAWING_MB = 20;
@@ -300,51 +302,50 @@ function WallImport({ design }: { design: Design }) {
             <fieldset>
               <legend className="text-small text-soft">Layers of {drawing.name}</legend>
               {drawing.read.layers.map((layer) => (
-                <label key={layer.name} className="flex items-center gap-1.5 py-0.5">
-                  <input
-                    type="checkbox"
-                    checked={layers.includes(layer.name)}
-                    onChange={() =>
-                      setLayers(
-                        layers.includes(layer.name)
-                          ? layers.filter((one) => one !== layer.name)
-                          : [...layers, layer.name],
-                      )
-                    }
-                  />
-                  {layer.name} <span className="text-soft">{layer.lines.length} lines</span>
-                </label>
+                <Tick
+                  key={layer.name}
+                  className="flex py-0.5"
+                  on={layers.includes(layer.name)}
+                  set={(on) =>
+                    setLayers(on ? [...layers, layer.name] : layers.filter((one) => one !== layer.name))
+                  }
+                  label={
+                    <>
+                      {layer.name} <span className="text-soft">{layer.lines.length} lines</span>
+                    </>
+                  }
+                />
               ))}
             </fieldset>
-            <label className="grid gap-1 text-small text-soft">
+            <div className="grid gap-1 text-small text-soft">
               One unit is
-              <select
-                className={`field text-ink ${scale ? "" : "border-stop"}`}
+              <Choice
+                label="One unit is"
+                className={`text-ink ${scale ? "" : "border-stop"}`}
                 value={scale}
-                onChange={(event) => setScale(event.target.value)}
-              >
-                <option value="">the file does not say: choose</option>
-                {UNITS.map(([name, m]) => (
-                  <option key={name} value={m}>
-                    {name}
-                  </option>
-                ))}
-                {scale && !UNITS.some(([, m]) => String(m) === scale) && (
-                  <option value={scale}>{scale} m, as the page says</option>
-                )}
-              </select>
-            </label>
-            <fieldset className="grid gap-1">
-              <legend className="text-small text-soft">Its lines are</legend>
-              <label className="flex gap-1.5">
-                <input type="radio" checked={lines === "centres"} onChange={() => setLines("centres")} />
-                centre lines of walls
-              </label>
-              <label className="flex gap-1.5">
-                <input type="radio" checked={lines === "faces"} onChange={() => setLines("faces")} />
-                faces: two make a wall
-              </label>
-            </fieldset>
+                options={[
+                  { value: "", text: "the file does not say: choose" },
+                  ...UNITS.map(([name, m]) => ({ value: String(m), text: name })),
+                  ...(scale && !UNITS.some(([, m]) => String(m) === scale)
+                    ? [{ value: scale, text: `${scale} m, as the page says` }]
+                    : []),
+                ]}
+                take={setScale}
+              />
+            </div>
+            <div className="grid gap-1">
+              <span className="text-small text-soft">Its lines are</span>
+              <OneOf
+                label="Its lines are"
+                down
+                value={lines}
+                options={[
+                  { value: "centres", text: "centre lines of walls" },
+                  { value: "faces", text: "faces: two make a wall" },
+                ]}
+                take={setLines}
+              />
+            </div>
             {lines === "centres" && (
               <label className="grid gap-1 text-small text-soft">
                 Walls thick
@@ -355,20 +356,16 @@ function WallImport({ design }: { design: Design }) {
                 />
               </label>
             )}
-            <label className="grid gap-1 text-small text-soft">
+            <div className="grid gap-1 text-small text-soft">
               of
-              <select
-                className="field text-ink"
+              <Choice
+                label="Material"
+                className="text-ink"
                 value={material}
-                onChange={(event) => setMaterial(event.target.value)}
-              >
-                {design.materials.map((row) => (
-                  <option key={row.id} value={row.id}>
-                    {row.name}
-                  </option>
-                ))}
-              </select>
-            </label>
+                options={design.materials.map((row) => ({ value: row.id, text: row.name }))}
+                take={setMaterial}
+              />
+            </div>
             <button
               type="button"
               className="button button-main"

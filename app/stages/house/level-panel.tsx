@@ -8,6 +8,7 @@ import { removeRows } from "#core/design/remove";
 import { copyLevel, newLevel } from "#core/stages/house";
 import { newRowId, useDesk, useEdit, withRef } from "../../desk/desk";
 import { RowForm, rowName } from "../../inspect/row-form";
+import { Fold } from "../../kit/fold";
 
 /** Collections of which a level has rows of its own, for reaching them without the plan. */
 const ON_LEVEL = [
@@ -96,11 +97,11 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
         const rows = (design[name] as { id: string; level: string }[]).filter((row) => row.level === level);
         return (
           rows.length > 0 && (
-            <details key={name}>
-              <summary className="text-small text-soft">
-                {{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ?? capital(name)} (
-                {rows.length})
-              </summary>
+            <Fold
+              key={name}
+              head="text-small text-soft"
+              title={`${{ noGo: "No-go areas", mainsRuns: "Mains runs" }[name as string] ?? capital(name)} (${rows.length})`}
+            >
               <ul className="mt-1 max-h-40 overflow-y-auto">
                 {rows.map((row) => (
                   <li key={row.id}>
@@ -120,7 +121,7 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
                   </li>
                 ))}
               </ul>
-            </details>
+            </Fold>
           )
         );
       })}

@@ -8,7 +8,7 @@ import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
 import { SOURCES } from "#core/design/vocabulary";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
-import { SelectField, TextField } from "../../kit/fields";
+import { ChoiceField, TextField } from "../../kit/fields";
 
 type Material = Rows["materials"];
 
@@ -136,7 +136,7 @@ export default function Materials() {
                   />
                 </td>
                 <td className="w-24 pr-3">
-                  <SelectField
+                  <ChoiceField
                     bare
                     label={`Source of ${row.name}`}
                     value={row.source}

@@ -4,7 +4,7 @@ import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
-import { Fetched, useView, Views } from "../../kit/views";
+import { Fetched, Tabbed, useView } from "../../kit/views";
 import { Palette } from "./palette";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
@@ -53,23 +53,24 @@ export default function House() {
   return (
     <>
       <h2 className="sr-only">House</h2>
-      <Views label="Views of the house" views={VIEWS} view={view} show={show} />
-      <ToolRow adds={view === "plan"} strata={view === "plan"} />
-      {view === "plan" ? (
-        <>
-          {design.rooms.length === 0 && (
-            <p className="border-b border-rule bg-pane px-4 py-2 text-soft">
-              No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under
-              Survey, or bring in a builder's drawing under Drawings.
-            </p>
-          )}
-          <Editor />
-        </>
-      ) : (
-        <Fetched>
-          <Panel />
-        </Fetched>
-      )}
+      <Tabbed label="Views of the house" tabs={VIEWS} tab={view} show={show}>
+        <ToolRow adds={view === "plan"} strata={view === "plan"} />
+        {view === "plan" ? (
+          <>
+            {design.rooms.length === 0 && (
+              <p className="border-b border-rule bg-pane px-4 py-2 text-soft">
+                No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under
+                Survey, or bring in a builder's drawing under Drawings.
+              </p>
+            )}
+            <Editor />
+          </>
+        ) : (
+          <Fetched>
+            <Panel />
+          </Fetched>
+        )}
+      </Tabbed>
     </>
   );
 }

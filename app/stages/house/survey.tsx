@@ -26,6 +26,7 @@ import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
+import { Choice } from "../../kit/choice";
 
 export default function Survey() {
   const design = useDesign();
@@ -336,18 +337,16 @@ function TapeRoom({ onDone }: { onDone(): void }) {
               onChange={(event) => setCode(event.target.value)}
             />
           </label>
-          <label className="grid gap-1 text-small text-soft">
+          <div className="grid gap-1 text-small text-soft">
             Type
-            <select
-              className="field h-10 w-auto text-base text-ink"
+            <Choice
+              label="Type"
+              className="h-10 w-36 text-base text-ink"
               value={type}
-              onChange={(event) => setType(event.target.value as RoomRow["type"])}
-            >
-              {ROOM_TYPES.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
+              options={ROOM_TYPES.map((one) => ({ value: one, text: one }))}
+              take={setType}
+            />
+          </div>
           <label className="grid gap-1 text-small text-soft">
             First corner across
             <input
@@ -407,20 +406,16 @@ function TapeRoom({ onDone }: { onDone(): void }) {
               onChange={(event) => setThickness(event.target.value)}
             />
           </label>
-          <label className="grid gap-1 text-small text-soft">
+          <div className="grid gap-1 text-small text-soft">
             of
-            <select
-              className="field h-10 w-auto text-ink"
+            <Choice
+              label="Material"
+              className="h-10 w-48 text-ink"
               value={material}
-              onChange={(event) => setMaterial(event.target.value)}
-            >
-              {design.materials.map((row) => (
-                <option key={row.id} value={row.id}>
-                  {row.name}
-                </option>
-              ))}
-            </select>
-          </label>
+              options={design.materials.map((row) => ({ value: row.id, text: row.name }))}
+              take={setMaterial}
+            />
+          </div>
           <button
             type="button"
             className="button button-main h-11 px-4 text-base"

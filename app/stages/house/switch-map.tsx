@@ -19,6 +19,7 @@ import { Caution } from "../../inspect/parts";
 import { today } from "../../kit/now";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
+import { OneOf, Tick } from "../../kit/ticks";
 
 const roomOf = (design: Design, id: string) => byId(design, "rooms").get(id)?.name ?? "";
 
@@ -213,31 +214,24 @@ function Trace({ gang, onDone }: { gang: Gang; onDone(): void }) {
       <p>
         Operate <strong>{gangName(gang)}</strong>, look round the house, and note what changed.
       </p>
-      <div className="flex flex-wrap gap-3">
-        {TRACE_RESULTS.map((one) => (
-          <label key={one} className="flex min-h-9 items-center gap-1.5">
-            <input type="radio" name="result" checked={result === one} onChange={() => setResult(one)} />
-            {one}
-          </label>
-        ))}
-      </div>
+      <OneOf
+        label="What changed"
+        value={result}
+        options={TRACE_RESULTS.map((one) => ({ value: one, text: one }))}
+        take={setResult}
+      />
       {result === "lamps" && (
         <fieldset className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3">
           <legend className="text-small text-soft">Lamps that changed</legend>
           {design.lamps.length === 0 && <span className="text-soft">No lamp is placed yet.</span>}
           {design.lamps.map((lamp) => (
-            <label key={lamp.id} className="flex min-h-9 items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={lamps.includes(lamp.id)}
-                onChange={() =>
-                  setLamps(
-                    lamps.includes(lamp.id) ? lamps.filter((id) => id !== lamp.id) : [...lamps, lamp.id],
-                  )
-                }
-              />
-              {lamp.name}
-            </label>
+            <Tick
+              key={lamp.id}
+              className="min-h-9"
+              on={lamps.includes(lamp.id)}
+              set={(on) => setLamps(on ? [...lamps, lamp.id] : lamps.filter((id) => id !== lamp.id))}
+              label={lamp.name}
+            />
           ))}
         </fieldset>
       )}

@@ -10,7 +10,7 @@ import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
 import { useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
 import { Findings, Heading } from "../../inspect/parts";
-import { SelectField, TextField } from "../../kit/fields";
+import { ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 
 export default function DeviceInspector({ design, id }: InspectorProps) {
@@ -41,13 +41,13 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
       <Findings collection="devices" id={device.id} />
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={device.name} take={(typed) => put({ name: typed.trim() })} />
-        <SelectField
+        <ChoiceField
           label="Status"
           value={device.status}
           options={DEVICE_STATUSES.map((value) => ({ value, text: value }))}
           take={(status) => status && put({ status })}
         />
-        <SelectField
+        <ChoiceField
           label="Protocol"
           value={device.protocol}
           options={PROTOCOLS.map((value) => ({ value, text: value }))}

@@ -7,7 +7,7 @@ import { PROTOCOLS } from "#core/design/vocabulary";
 import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/stages/register";
 import { DataTable, type Column } from "../../kit/table";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
-import { SelectField, TextField } from "../../kit/fields";
+import { ChoiceField, TextField } from "../../kit/fields";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
 import { usePhaseFilter } from "../../desk/phase-filter";
@@ -84,7 +84,7 @@ export default function Register() {
         width: "6rem",
         cell: (l) =>
           inPlace ? (
-            <SelectField
+            <ChoiceField
               bare
               label={`Protocol of ${l.label}`}
               value={l.device.protocol}
@@ -102,7 +102,7 @@ export default function Register() {
         width: "5.6rem",
         cell: (l) =>
           inPlace ? (
-            <SelectField
+            <ChoiceField
               bare
               label={`Status of ${l.label}`}
               value={l.device.status}

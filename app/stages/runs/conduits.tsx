@@ -15,6 +15,8 @@ import { bundlesOf, inBundles, traysOf, trayWorking } from "#core/stages/runs/tr
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
+import { changeRow } from "#core/design/row-changes";
+import { Choice } from "../../kit/choice";
 
 const MEDIA = {
   data: "fill-cable/35 stroke-cable",
@@ -86,31 +88,16 @@ export default function Conduits() {
                     </button>
                   </th>
                   <td>
-                    <select
-                      aria-label={`Bore of ${one.row.name}`}
-                      className="field h-6 w-21 text-small"
+                    <Choice
+                      label={`Bore of ${one.row.name}`}
+                      className="h-6 w-24 text-small"
                       disabled={readOnly}
-                      value={one.boreMm}
-                      onChange={(event) =>
-                        edit((d) => [
-                          {
-                            in: one.in,
-                            put: {
-                              ...(d[one.in] as { id: string }[]).find((row) => row.id === one.row.id)!,
-                              boreMm: Number(event.target.value),
-                            },
-                          } as never,
-                        ])
-                      }
-                    >
-                      {[...new Set([...BORES_MM, one.boreMm])]
+                      value={String(one.boreMm)}
+                      options={[...new Set([...BORES_MM, one.boreMm])]
                         .sort((a, b) => a - b)
-                        .map((bore) => (
-                          <option key={bore} value={bore}>
-                            {bore} mm
-                          </option>
-                        ))}
-                    </select>
+                        .map((bore) => ({ value: String(bore), text: `${bore} mm` }))}
+                      take={(bore) => edit((d) => changeRow(d, one.in, one.row.id, { boreMm: Number(bore) }))}
+                    />
                   </td>
                   <td className="measure text-right">{one.drops.length}</td>
                   <td className="pl-4">
@@ -240,21 +227,19 @@ function Bundles() {
             </th>
             <td className="measure text-right">{bundle.powered}</td>
             <td className="pl-4">
-              <select
-                aria-label={`Bundles on ${bundle.row.name}`}
-                className="field h-6 w-28 text-small"
+              <Choice
+                label={`Bundles on ${bundle.row.name}`}
+                className="h-6 w-28 text-small"
                 disabled={readOnly}
-                value={bundle.row.bundles ?? 1}
-                onChange={(event) =>
-                  edit((d) => inBundles(d, { in: bundle.in, id: bundle.row.id }, Number(event.target.value)))
+                value={String(bundle.row.bundles ?? 1)}
+                options={Array.from({ length: 8 }, (_, i) => ({
+                  value: String(i + 1),
+                  text: counted(i + 1, "bundle"),
+                }))}
+                take={(count) =>
+                  edit((d) => inBundles(d, { in: bundle.in, id: bundle.row.id }, Number(count)))
                 }
-              >
-                {Array.from({ length: 8 }, (_, i) => (
-                  <option key={i} value={i + 1}>
-                    {i + 1} {i ? "bundles" : "bundle"}
-                  </option>
-                ))}
-              </select>
+              />
             </td>
             <td
               className={`measure px-3 text-right ${bundle.each > bundle.most ? "font-semibold text-stop" : ""}`}

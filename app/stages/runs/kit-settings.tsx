@@ -20,10 +20,12 @@ import { legendOf, servicesInUse, withLegendLine } from "#core/stages/runs/legen
 import { runSettings } from "#core/stages/runs/settings";
 import { applyTemplate, ROOM_TEMPLATES } from "#core/stages/runs/templates";
 import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
-import { SelectField, TextField } from "../../kit/fields";
+import { ChoiceField, TextField } from "../../kit/fields";
 import { FindingCard } from "../../desk/finding-card";
 import { Jacket } from "./jacket";
 import { counted } from "#core/design/words";
+import { Fold } from "../../kit/fold";
+import { Tick } from "../../kit/ticks";
 
 const SCHOOLS = [
   [
@@ -74,7 +76,7 @@ export default function KitSettings() {
         <h3 className="font-semibold">Where practitioners differ</h3>
         {SCHOOLS.map(([name, label, choices, why]) => (
           <div key={name} className="mt-1.5">
-            <SelectField
+            <ChoiceField
               label={label}
               value={design.design.schools?.[name] ?? choices[0]}
               options={choices.map((value) => ({ value: value as string, text: value }))}
@@ -112,7 +114,7 @@ export default function KitSettings() {
                   <Jacket line={line} size={30} />
                 </td>
                 <td>
-                  <SelectField
+                  <ChoiceField
                     bare
                     label={`Colour of ${line.service}`}
                     value={line.colour}
@@ -121,7 +123,7 @@ export default function KitSettings() {
                   />
                 </td>
                 <td>
-                  <SelectField
+                  <ChoiceField
                     bare
                     label={`Mark of ${line.service}`}
                     value={line.mark}
@@ -194,10 +196,9 @@ function Templates() {
     return next;
   };
   return (
-    <details className="border-b border-rule px-3.5 py-3">
-      <summary className="font-semibold">Fill rooms by template</summary>
+    <Fold title="Fill rooms by template" head="font-semibold" className="border-b border-rule px-3.5 py-3">
       <div className="mt-1.5">
-        <SelectField
+        <ChoiceField
           label="Rooms for"
           value={type}
           options={ROOM_TYPES.map((value) => ({ value, text: value }))}
@@ -214,27 +215,28 @@ function Templates() {
       <fieldset className="mt-1.5">
         <legend className="text-small text-soft">What such a room usually gets</legend>
         {lines.map((line) => (
-          <label key={line.kind + line.place} className="flex items-center gap-1.5 text-small">
-            <input
-              type="checkbox"
-              checked={!off.has(line.kind)}
-              onChange={() => setOff(flip(off, line.kind))}
-            />
-            {byId(design, "kinds").get(line.kind)!.name}
-            <span className="text-soft">{line.place}</span>
-          </label>
+          <Tick
+            key={line.kind + line.place}
+            className="flex text-small"
+            on={!off.has(line.kind)}
+            set={() => setOff(flip(off, line.kind))}
+            label={
+              <>
+                {byId(design, "kinds").get(line.kind)!.name} <span className="text-soft">{line.place}</span>
+              </>
+            }
+          />
         ))}
       </fieldset>
       <fieldset className="mt-1.5">
         <legend className="text-small text-soft">Rooms</legend>
         {rooms.map((room) => (
-          <label key={room.id} className="flex items-center gap-1.5 text-small">
-            <input type="checkbox" checked={!out.has(room.id)} onChange={() => setOut(flip(out, room.id))} />
-            {room.name}
+          <div key={room.id} className="flex items-center text-small">
+            <Tick on={!out.has(room.id)} set={() => setOut(flip(out, room.id))} label={room.name} />
             <span className="ml-auto font-mono text-soft">
               +{plan.added.filter((row) => row.room === room.name).reduce((sum, row) => sum + row.count, 0)}
             </span>
-          </label>
+          </div>
         ))}
         {rooms.length === 0 && <p className="text-small text-soft">No room is for that.</p>}
       </fieldset>
@@ -268,6 +270,6 @@ function Templates() {
           {said}
         </p>
       )}
-    </details>
+    </Fold>
   );
 }

@@ -14,9 +14,11 @@ import { changeKit, mountOf, roomKit } from "#core/points/kits";
 import { legendLine } from "#core/stages/runs/legend";
 import { BOXES } from "#core/stages/runs/mounting";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
-import { LengthField, SelectField, TextField } from "../../kit/fields";
+import { LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { Jacket } from "./jacket";
+import { NamedChoice } from "../../kit/choice";
+import { Tick } from "../../kit/ticks";
 
 export default function Kits() {
   const design = useDesign();
@@ -44,25 +46,17 @@ export default function Kits() {
         className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
         data-chrome
       >
-        <label className="flex items-center gap-1.5">
-          <span className="text-soft">Kits of</span>
-          <select
-            className="field h-6 w-auto text-small"
-            value={room}
-            onChange={(event) => setRoom(event.target.value)}
-          >
-            <option value="">the whole design</option>
-            {rooms.map((row) => (
-              <option key={row.id} value={row.id}>
-                {row.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
-          also kinds with no point {room ? "there" : ""}
-        </label>
+        <NamedChoice
+          label="Kits of"
+          className="h-6 w-44 text-small"
+          value={room}
+          options={[
+            { value: "", text: "the whole design" },
+            ...rooms.map((row) => ({ value: row.id, text: row.name })),
+          ]}
+          take={setRoom}
+        />
+        <Tick on={all} set={setAll} label={`also kinds with no point${room ? " there" : ""}`} />
         <span className="ml-auto text-soft">
           {room ? "What is changed here holds for this room only." : "A room can have kits of its own."}
         </span>
@@ -232,7 +226,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
         {lines.length === 0 && more}
       </td>
       <td className="w-36 py-1 pr-2 pl-3">
-        <SelectField
+        <ChoiceField
           bare
           label={`Box of ${kind.name}`}
           value={box}
@@ -292,7 +286,7 @@ function Line({
         }}
       />
       <span className="text-center text-soft">×</span>
-      <SelectField
+      <ChoiceField
         bare
         label={`Cable type: ${name}`}
         value={line.cableType ?? ""}
@@ -316,7 +310,7 @@ function Line({
           })
         }
       />
-      <SelectField
+      <ChoiceField
         bare
         label={`Ends at: ${name}`}
         value={line.end}

@@ -5,6 +5,7 @@ import { codeOf, LABEL_SHEETS, labelsOf, placeLabels } from "#core/stages/runs/l
 import { legendLine } from "#core/stages/runs/legend";
 import { useDesign, useDesk } from "../../desk/desk";
 import { JacketShape } from "./jacket";
+import { NamedChoice } from "../../kit/choice";
 
 export default function Labels() {
   const design = useDesign();
@@ -23,20 +24,13 @@ export default function Labels() {
   return (
     <>
       <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small">
-        <label className="flex items-center gap-1.5">
-          <span className="text-soft">Sheet</span>
-          <select
-            className="field h-6 w-auto text-small"
-            value={id}
-            onChange={(event) => setId(event.target.value)}
-          >
-            {LABEL_SHEETS.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Sheet"
+          className="h-6 w-52 text-small"
+          value={id}
+          options={LABEL_SHEETS.map((one) => ({ value: one.id, text: one.name }))}
+          take={setId}
+        />
         <label className="flex items-center gap-1.5">
           <span className="text-soft">Used up on the first</span>
           <input

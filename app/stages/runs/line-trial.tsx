@@ -17,6 +17,7 @@ import {
 import type { Working } from "#core/desk/working";
 import { useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
+import { NamedChoice } from "../../kit/choice";
 
 /** "4 m 2 A" or "3.8m; 12W", a load a line or after a semicolon pair; watts at the volts of the line. */
 function readLoads(text: string, volts: number): LineLoad[] {
@@ -121,18 +122,13 @@ export function LineTrial() {
         {number("Supply", volts, setVolts, "V", 1)}
         {number("Limit", limit, setLimit, "%", 0.1)}
         {number("Conductor at", celsius, setCelsius, "°C", -40)}
-        <label className="flex items-center gap-1.5 text-small">
-          <span className="text-soft">Conductor</span>
-          <select
-            className="field h-6 w-auto text-small"
-            value={gauge}
-            onChange={(event) => setGauge(event.target.value)}
-          >
-            {GAUGES.map((one) => (
-              <option key={one.gauge}>{one.gauge}</option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Conductor"
+          className="h-6 w-32 text-small"
+          value={gauge}
+          options={GAUGES.map((one) => ({ value: one.gauge, text: one.gauge }))}
+          take={setGauge}
+        />
       </div>
       <div className="mt-2 grid grid-cols-[14rem_minmax(0,1fr)_minmax(0,1fr)] gap-4 max-lg:grid-cols-1">
         <label className="text-small">

@@ -12,7 +12,7 @@ import { dropsOfPoint, lengthWorking, loadWorking, type Drop } from "#core/stage
 import { pointLabel } from "#core/points/labels";
 import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
-import { Fact, LengthField, SelectField, TextField } from "../../kit/fields";
+import { Fact, LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
 import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
@@ -81,7 +81,7 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
           take={(text) => edit((d) => changePoint(d, point.id, { name: checkName(text) }))}
         />
         {kind.drops.length > 0 && (
-          <SelectField
+          <ChoiceField
             label="Ends at"
             value={point.closet ?? ""}
             options={[

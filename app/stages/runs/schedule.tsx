@@ -13,6 +13,7 @@ import { Worked } from "../../inspect/parts";
 import { usePhaseFilter } from "../../desk/phase-filter";
 import { patiently } from "../../kit/lazily";
 import { SeverityMark } from "../../kit/severity";
+import { Choice } from "../../kit/choice";
 
 const workings = () => patiently(() => import("#core/stages/runs/workings"));
 
@@ -152,18 +153,13 @@ export function Schedule() {
             onChange={(value) => setChosen({ ...chosen, [name]: value })}
           />
         ))}
-        <select
-          aria-label="Group rows"
-          className="field h-6 w-auto text-small text-soft"
+        <Choice
+          label="Group rows"
+          className="h-6 w-36 shrink-0 text-small text-soft"
           value={group}
-          onChange={(event) => setGroup(event.target.value)}
-        >
-          {GROUPS.map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
-        </select>
+          options={GROUPS.map(([value, text]) => ({ value, text }))}
+          take={setGroup}
+        />
         <span className="ml-auto text-small whitespace-nowrap text-soft">
           {rows.length} of {drops.length} drops
         </span>

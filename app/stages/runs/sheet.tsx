@@ -3,7 +3,7 @@ import { Suspense } from "react";
 import { useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
-import { Fetched, Tabs, useView, Views } from "../../kit/views";
+import { Fetched, Tabbed, useView } from "../../kit/views";
 import { Schedule } from "./schedule";
 import { parts } from "./stage";
 import { RUN_TABLES, VIEWS } from "./views";
@@ -44,16 +44,21 @@ function PlanAndTables() {
         )}
       </div>
       <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
-        <Tabs label="Tables of this stage" tabs={RUN_TABLES} tab={tab} show={show}>
-          <a
-            className="button ml-3 self-center"
-            href={`${url}/csv/schedule`}
-            title="The pull schedule as a spreadsheet file"
-          >
-            CSV
-          </a>
-        </Tabs>
-        <div role="tabpanel" aria-labelledby={`tab-${tab}`} className="flex min-h-0 flex-1 flex-col">
+        <Tabbed
+          label="Tables of this stage"
+          tabs={RUN_TABLES}
+          tab={tab}
+          show={show}
+          aside={
+            <a
+              className="button ml-3 self-center"
+              href={`${url}/csv/schedule`}
+              title="The pull schedule as a spreadsheet file"
+            >
+              CSV
+            </a>
+          }
+        >
           {Table ? (
             <Fetched wait="Working it out…">
               <Table />
@@ -61,7 +66,7 @@ function PlanAndTables() {
           ) : (
             <Schedule />
           )}
-        </div>
+        </Tabbed>
       </div>
     </>
   );
@@ -73,14 +78,15 @@ export default function Runs() {
   return (
     <>
       <h2 className="sr-only">Runs</h2>
-      <Views label="Views of the runs" views={VIEWS} view={view} show={show} />
-      {Sheet ? (
-        <Fetched>
-          <Sheet />
-        </Fetched>
-      ) : (
-        <PlanAndTables />
-      )}
+      <Tabbed label="Views of the runs" tabs={VIEWS} tab={view} show={show}>
+        {Sheet ? (
+          <Fetched>
+            <Sheet />
+          </Fetched>
+        ) : (
+          <PlanAndTables />
+        )}
+      </Tabbed>
     </>
   );
 }

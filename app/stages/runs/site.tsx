@@ -11,8 +11,10 @@ import { before, compareRuns, type RunsChange } from "#core/stages/runs/compare"
 import { asBuiltOf, PROGRESS, progressOf, punchList } from "#core/stages/runs/site";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
-import { Tabs, useView } from "../../kit/views";
+import { Tabbed, useView } from "../../kit/views";
 import { SITE_LISTS } from "./views";
+import { NamedChoice } from "../../kit/choice";
+import { DayBox } from "../../kit/day";
 
 /** How full a bar of a state is drawn: the further on, the darker. */
 const SHADE: Record<string, string> = {
@@ -31,16 +33,19 @@ export default function Site() {
   const [tab, show] = useView(SITE_LISTS, "list");
   const Panel = { rooms: Rooms, punch: Punch, built: Built, since: Since }[tab]!;
   return (
-    <>
-      <Tabs label="Lists of the site" tabs={SITE_LISTS} tab={tab} show={show}>
+    <Tabbed
+      label="Lists of the site"
+      tabs={SITE_LISTS}
+      tab={tab}
+      show={show}
+      aside={
         <a className="button button-main ml-3 self-center" href={`${url}/walk`}>
           Walk the house
         </a>
-      </Tabs>
-      <div role="tabpanel" aria-labelledby={`tab-${tab}`} className="flex min-h-0 flex-1 flex-col">
-        <Panel />
-      </div>
-    </>
+      }
+    >
+      <Panel />
+    </Tabbed>
   );
 }
 
@@ -144,19 +149,13 @@ function Punch() {
         className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
         data-chrome
       >
-        <label className="flex items-center gap-1.5">
-          <span className="text-soft">Trade</span>
-          <select
-            className="field h-6 w-auto text-small"
-            value={trade}
-            onChange={(event) => setTrade(event.target.value)}
-          >
-            <option value="">all</option>
-            {trades.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Trade"
+          className="h-6 w-36 text-small"
+          value={trade}
+          options={[{ value: "", text: "all" }, ...trades.map((one) => ({ value: one, text: one }))]}
+          take={setTrade}
+        />
         <span className="text-soft">
           {shown.length} of {items.length} to put right
         </span>
@@ -316,15 +315,16 @@ function Since() {
         className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
         data-chrome
       >
-        <label className="flex items-center gap-1.5">
+        <span className="flex items-center gap-1.5">
           <span className="text-soft">Since the start of</span>
-          <input
-            type="date"
-            className="field h-6 w-36 font-mono"
+          <DayBox
+            label="Since the start of"
+            className="w-36"
+            language={design.design.language}
             value={day}
-            onChange={(event) => void ask(event.target.value)}
+            take={(since) => void ask(since)}
           />
-        </label>
+        </span>
         {found && (
           <span role="status" className="text-soft">
             {found.rows.length} drops differ after {found.edits} edits,{" "}

@@ -9,6 +9,7 @@ import { mountingsOf, type Mounting } from "#core/stages/runs/mounting";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
 import { WallDrawing } from "./wall-drawing";
+import { NamedChoice } from "../../kit/choice";
 
 export default function Trades() {
   const design = useDesign();
@@ -36,23 +37,16 @@ export default function Trades() {
         className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-pane px-3 py-1 text-small"
         data-chrome
       >
-        <label className="flex items-center gap-1.5 whitespace-nowrap">
-          <span className="text-soft">Mounting sheet of</span>
-          <select
-            className="field h-6 w-auto text-small"
-            value={room ?? ""}
-            onChange={(event) => {
-              setChosen(event.target.value);
-              select(undefined);
-            }}
-          >
-            {rooms.map((row) => (
-              <option key={row.id} value={row.id}>
-                {row.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <NamedChoice
+          label="Mounting sheet of"
+          className="h-6 w-44 text-small"
+          value={room ?? ""}
+          options={rooms.map((row) => ({ value: row.id, text: row.name }))}
+          take={(one) => {
+            setChosen(one);
+            select(undefined);
+          }}
+        />
         <span className="min-w-0 flex-1 truncate text-soft max-sm:hidden">
           Heights from the finished floor, along each wall from its left corner as you face it.
         </span>

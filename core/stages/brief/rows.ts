@@ -113,6 +113,21 @@ export class UseRow {
   @Text({ max: 200, optional: true }) note?: string;
 }
 
+/** A finding somebody has decided to live with. It counts again when it grows beyond what was accepted. */
+export class AcceptanceRow {
+  @Id() id!: string;
+  /** Code of the finding. */
+  @Text({ max: 80 }) code!: string;
+  /** What it was about, as `points/p12`. */
+  @Texts() about!: string[];
+  @Text({ max: 400 }) reason!: string;
+  /** Who accepted it. */
+  @Text({ max: 80 }) by!: string;
+  @Text(DAY_TEXT) on!: string;
+  /** What was measured then, where anything was. */
+  @Num({ optional: true }) measured?: number;
+}
+
 /** Each collection with its row class and what one row is called, in the order of the project file. */
 export const ROWS = {
   people: [PersonRow, "person"],
@@ -121,4 +136,5 @@ export const ROWS = {
   constraints: [ConstraintRow, "constraint"],
   phases: [PhaseRow, "phase"],
   uses: [UseRow, "use"],
+  acceptances: [AcceptanceRow, "acceptance"],
 } satisfies Record<string, [RowClass, string]>;

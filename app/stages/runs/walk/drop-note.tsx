@@ -17,6 +17,7 @@ import {
 } from "#core/stages/runs/site";
 import { newRowId, useDesign, useDesk } from "../../../desk/desk";
 import { keepPhoto, keptPhoto } from "./kept";
+import { Choice } from "../../../kit/choice";
 
 /** The day on this device's calendar. */
 export function today(): string {
@@ -152,46 +153,53 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
             onChange={(event) => setEnd(event.target.value)}
           />
         </label>
-        <label className="text-small text-soft">
+        <div className="text-small text-soft">
           Off the reel
-          <select className="field h-11" value={reel} onChange={(event) => setReel(event.target.value)}>
-            <option value="">not said</option>
-            {reels.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.id}, {formatLength(one.remainingM, preferences.units)} left
-              </option>
-            ))}
-            {drop.cableType && <option value="new">a new reel</option>}
-          </select>
-        </label>
+          <Choice
+            label="Off the reel"
+            className="h-11 text-ink"
+            value={reel}
+            options={[
+              { value: "", text: "not said" },
+              ...reels.map((one) => ({
+                value: one.id,
+                text: `${one.id}, ${formatLength(one.remainingM, preferences.units)} left`,
+              })),
+              ...(drop.cableType ? [{ value: "new", text: "a new reel" }] : []),
+            ]}
+            take={setReel}
+          />
+        </div>
       </div>
       {showsTest && (
         <div className="grid grid-cols-3 gap-2">
-          <label className="text-small text-soft">
+          <div className="text-small text-soft">
             Test
-            <select
-              className="field h-11"
-              value={method}
-              onChange={(event) => setMethod(event.target.value as DropTest["method"])}
-            >
-              <option value="">none yet</option>
-              {TEST_METHODS.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
-          <label className="text-small text-soft">
+            <Choice
+              label="Test"
+              className="h-11 text-ink"
+              value={method ?? ""}
+              options={[
+                { value: "", text: "none yet" },
+                ...TEST_METHODS.map((one) => ({ value: one, text: one })),
+              ]}
+              take={(one) => setMethod(one as DropTest["method"])}
+            />
+          </div>
+          <div className="text-small text-soft">
             Result
-            <select
-              className="field h-11"
-              value={result}
-              onChange={(event) => setResult(event.target.value as DropTest["result"])}
-            >
-              <option value="">not said</option>
-              <option>pass</option>
-              <option>fail</option>
-            </select>
-          </label>
+            <Choice
+              label="Result"
+              className="h-11 text-ink"
+              value={result ?? ""}
+              options={[
+                { value: "", text: "not said" },
+                { value: "pass", text: "pass" },
+                { value: "fail", text: "fail" },
+              ]}
+              take={(one) => setResult(one as DropTest["result"])}
+            />
+          </div>
           <label className="text-small text-soft">
             Measured
             <input
@@ -204,19 +212,16 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
         </div>
       )}
       {(STUCK.includes(state) || trade) && (
-        <label className="text-small text-soft">
+        <div className="text-small text-soft">
           Who has to act
-          <select
-            className="field h-11"
-            value={trade}
-            onChange={(event) => setTrade(event.target.value as Trade)}
-          >
-            <option value="">not said</option>
-            {TRADES.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </label>
+          <Choice
+            label="Who has to act"
+            className="h-11 text-ink"
+            value={trade ?? ""}
+            options={[{ value: "", text: "not said" }, ...TRADES.map((one) => ({ value: one, text: one }))]}
+            take={(one) => setTrade(one as Trade)}
+          />
+        </div>
       )}
       <label className="text-small text-soft">
         Note

@@ -22,6 +22,7 @@ import { keepPage, keptNotes, sendPhotos } from "./kept";
 import { RoomWalk } from "./room-walk";
 import type { Route } from "./+types/walk";
 import { lazily } from "../../../kit/lazily";
+import { Tick } from "../../../kit/ticks";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { person, role } = await requireRole(request, params.design, "view");
@@ -236,15 +237,7 @@ function Rooms() {
           <span className="font-mono">{all.done}</span> of <span className="font-mono">{all.all}</span> drops
           terminated
         </span>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={left}
-            onChange={(event) => setLeft(event.target.checked)}
-          />
-          only what is left
-        </label>
+        <Tick large on={left} set={setLeft} label="only what is left" />
       </p>
       {levels.map((level) => {
         const rooms = design.rooms

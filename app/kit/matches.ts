@@ -1,0 +1,12 @@
+/** Finding by words: each word typed stands anywhere in the text, whatever its case and accents. */
+
+const plain = (text: string) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
+
+/** A test of a text against what was typed; everything where nothing was. */
+export function wordTest(typed: string): (text: string) => boolean {
+  const words = plain(typed).split(/\s+/).filter(Boolean);
+  return (text) => {
+    const within = plain(text);
+    return words.every((word) => within.includes(word));
+  };
+}
