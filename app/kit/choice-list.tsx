@@ -15,6 +15,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import {
   CHOICE_LOOK,
   choiceText,
+  typedFrame,
   TYPED_LOOK,
   type Before,
   type ChoiceOption,
