@@ -50,8 +50,7 @@ export const choices = fetchedPart<ComponentType<ChoiceProps & { before: Before;
 export const CHOICE_LOOK =
   "field flex items-center gap-1 pr-1.5 text-left disabled:border-transparent disabled:bg-transparent";
 
-export const TYPED_LOOK =
-  "field h-full truncate pr-6 text-[length:inherit] placeholder:text-soft disabled:border-transparent disabled:bg-transparent";
+export const TYPED_LOOK = "field field-typed";
 
 /** Around the field that is typed in: as high as other fields unless it is said otherwise. */
 export const typedFrame = (className: string, bare = false) =>

@@ -113,7 +113,7 @@ export default function KitSettings() {
                 <td className="px-1">
                   <Jacket line={line} size={30} />
                 </td>
-                <td>
+                <td className="w-[42%]">
                   <ChoiceField
                     bare
                     label={`Colour of ${line.service}`}
@@ -122,7 +122,7 @@ export default function KitSettings() {
                     take={(colour) => colour && edit((d) => withLegendLine(d, { ...line, colour }))}
                   />
                 </td>
-                <td>
+                <td className="w-[42%]">
                   <ChoiceField
                     bare
                     label={`Mark of ${line.service}`}
