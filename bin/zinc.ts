@@ -20,18 +20,24 @@ const check: Command = {
   run(design) {
     const findings = allFindings(design);
     const json = {
-      findings: findings.map(({ code, stage, severity, title, about, measured, limit, unit, source }) => ({
-        ...{ code, stage, severity, title, about },
-        measured: measured === undefined ? undefined : round4(measured),
-        limit: limit === undefined ? undefined : round4(limit),
-        ...{ unit, source },
-      })),
+      findings: findings.map(
+        ({ code, stage, severity, title, about, measured, limit, unit, source, accepted }) => ({
+          ...{ code, stage, severity, title, about },
+          measured: measured === undefined ? undefined : round4(measured),
+          limit: limit === undefined ? undefined : round4(limit),
+          ...{ unit, source },
+          accepted: accepted && { reason: accepted.reason, by: accepted.by, on: accepted.on },
+        }),
+      ),
     };
-    const lines = findings.map(({ severity, stage, title, measured, limit, unit, fix }) => {
+    const lines = findings.map(({ severity, stage, title, measured, limit, unit, fix, accepted }) => {
       const of = [...(limit === undefined ? [] : [`of ${figure(limit)}`]), ...(unit ? [unit] : [])];
       const size = measured === undefined ? "" : ` (${[figure(measured), ...of].join(" ")})`;
       const way = fix ? `\n${" ".repeat(19)}fix: ${fix.label}` : "";
-      return `${severity.padEnd(4)}  ${stage.padEnd(11)}  ${title}${size}${way}`;
+      const said = accepted
+        ? `\n${" ".repeat(19)}accepted by ${accepted.by} on ${accepted.on}: ${accepted.reason}`
+        : way;
+      return `${severity.padEnd(4)}  ${stage.padEnd(11)}  ${title}${size}${said}`;
     });
     return { json, text: lines.length ? lines.join("\n") : "No findings." };
   },

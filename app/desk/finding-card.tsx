@@ -3,7 +3,9 @@ import { useState } from "react";
 import { InputError } from "#core/design/input-error";
 import { groupDigits } from "#core/design/units";
 import type { ShownFinding } from "#core/desk/engine";
-import { useDesk, useEdit } from "./desk";
+import { takeAcceptanceBack } from "#core/desk/accept";
+import { AcceptForm } from "./accept-form";
+import { useDesign, useDesk, useEdit } from "./desk";
 import { SeverityMark } from "../kit/severity";
 
 const figure = (value: number) => groupDigits(value, Number.isInteger(value) ? 0 : 2);
@@ -16,7 +18,34 @@ function measuredText({ measured, limit, unit }: ShownFinding): string {
     .join(" ");
 }
 
-export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: () => void }) {
+/** What putting it right adds to the cost of the house, or takes off. */
+export function CostOfFix({ cost }: { cost?: number }) {
+  const { currency } = useDesign().design;
+  if (cost === undefined) return null;
+  const whole = Math.round(cost);
+  return (
+    <span
+      className="measure text-small whitespace-nowrap text-soft"
+      title="What putting it right adds to the cost"
+    >
+      {whole === 0
+        ? "costs nothing"
+        : `${whole > 0 ? "+" : "−"}${groupDigits(Math.abs(whole), 0)} ${currency}`}
+    </span>
+  );
+}
+
+export function FindingCard({
+  finding,
+  cost,
+  onGo,
+}: {
+  finding: ShownFinding;
+  /** Of putting it right, where it is known. */
+  cost?: number;
+  onGo?: () => void;
+}) {
+  const [accepting, setAccepting] = useState(false);
   const { goTo, open, readOnly, results } = useDesk();
   const edit = useEdit();
   const [said, setSaid] = useState("");
@@ -51,13 +80,19 @@ export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: (
         </p>
       )}
       <p className="mt-1 text-small text-soft">{finding.why}</p>
+      {finding.accepted && (
+        <p className="mt-1 text-small" data-accepted>
+          Accepted by {finding.accepted.by} on <span className="measure">{finding.accepted.on}</span>:{" "}
+          {finding.accepted.reason}
+        </p>
+      )}
       {said && (
         <p className="mt-1 text-small text-mend" role="status">
           {said}
         </p>
       )}
-      <div className="mt-2 flex flex-wrap gap-1.5">
-        {finding.fixLabel && !readOnly && (
+      <div className="mt-2 flex flex-wrap items-center gap-1.5">
+        {finding.fixLabel && !readOnly && !finding.accepted && (
           <button
             type="button"
             className="button button-main h-auto min-h-7 shrink py-0.5 text-left whitespace-normal"
@@ -66,6 +101,7 @@ export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: (
             {finding.fixLabel}
           </button>
         )}
+        {!finding.accepted && <CostOfFix cost={cost} />}
         {onGo && (
           <button
             type="button"
@@ -78,7 +114,22 @@ export function FindingCard({ finding, onGo }: { finding: ShownFinding; onGo?: (
             Show
           </button>
         )}
+        {!readOnly && !finding.accepted && !accepting && (
+          <button type="button" className="button" onClick={() => setAccepting(true)}>
+            Accept
+          </button>
+        )}
+        {!readOnly && finding.accepted && (
+          <button
+            type="button"
+            className="button"
+            onClick={() => edit(() => takeAcceptanceBack(finding.accepted!.id))}
+          >
+            Take the acceptance back
+          </button>
+        )}
       </div>
+      {accepting && <AcceptForm findings={[finding]} done={() => setAccepting(false)} />}
     </article>
   );
 }

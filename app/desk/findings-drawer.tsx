@@ -1,32 +1,109 @@
-/** All findings, by stage and severity, over the inspector. */
+/** All findings over the inspector: the gravest and dearest first, alike ones folded, narrowed by filters. */
 import { X } from "lucide-react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
+import { folded } from "#core/desk/fold";
+import { SEVERITIES } from "#core/desk/findings";
 import { STAGES, stageName } from "#core/desk/names";
-import { useDesk, useResult } from "./desk";
-import { FindingCard } from "./finding-card";
+import { byId } from "#core/design/collections";
+import { roomOf } from "#core/design/where";
+import { byName } from "#core/design/words";
+import { Choice } from "../kit/choice";
+import { useDesign, useDesk, useResult } from "./desk";
+import { FindingGroup } from "./finding-group";
+import { useFixCosts } from "./fix-costs";
 import { usePhaseFilter } from "./phase-filter";
+
+const SEVERITY_NAMES = { stop: "stop", mend: "mend", note: "note" } as const;
+const LOOK = "h-6 min-w-0 flex-1 text-small";
 
 export function FindingsDrawer() {
   const { showFindings, url } = useDesk();
+  const design = useDesign();
   const navigate = useNavigate();
   const inPhase = usePhaseFilter();
+  const [stage, setStage] = useState("");
+  const [room, setRoom] = useState("");
+  const [severity, setSeverity] = useState("");
+  const all = useResult("findings");
+  const costs = useFixCosts(all);
   // Of a finding about points, those of the chosen phase; what is about the whole house is always there.
-  const findings = useResult("findings").filter((finding) => {
-    const points = finding.about.filter((ref) => ref.in === "points");
-    return !points.length || points.some((ref) => inPhase.point(ref.id));
-  });
+  const inSight = useMemo(
+    () =>
+      all
+        .map((finding) => {
+          const rooms = finding.about.flatMap((ref) =>
+            ref.in === "design" ? [] : (roomOf(design, { in: ref.in, id: ref.id }) ?? []),
+          );
+          return { finding, rooms };
+        })
+        .filter(({ finding }) => {
+          const points = finding.about.filter((ref) => ref.in === "points");
+          return !points.length || points.some((ref) => inPhase.point(ref.id));
+        }),
+    [all, design, inPhase],
+  );
+  const shown = inSight
+    .filter(
+      ({ finding, rooms }) =>
+        (!stage || finding.stage === stage) &&
+        (!severity || finding.severity === severity) &&
+        (!room || rooms.includes(room)),
+    )
+    .map(({ finding }) => finding);
+  const groups = folded(shown, ({ key }) => costs.get(key) ?? 0);
+  const rooms = [...new Set(inSight.flatMap((one) => one.rooms))]
+    .map((id) => ({ value: id, text: byId(design, "rooms").get(id)?.name ?? id }))
+    .sort((a, b) => byName(a.text, b.text));
+  const filtered = Boolean(stage || room || severity);
+  const accepted = groups.findIndex((group) => group.all[0]!.accepted);
   return (
     <section aria-label="Findings" className="flex min-h-0 flex-1 flex-col">
-      <div className="flex h-10 shrink-0 items-center justify-between border-b border-rule px-3.5">
+      <div className="flex h-10 shrink-0 items-center justify-between px-3.5">
         <h2 className="font-semibold">Findings</h2>
+        <span className="ml-2 text-small text-soft">
+          {filtered ? `${shown.length} of ${inSight.length}` : ""}
+        </span>
         <button
           type="button"
-          className="p-1 text-soft hover:text-ink"
+          className="ml-auto p-1 text-soft hover:text-ink"
           aria-label="Close findings"
           onClick={() => showFindings(false)}
         >
           <X size={14} />
         </button>
+      </div>
+      <div className="flex shrink-0 gap-1 border-b border-rule px-3.5 pb-2">
+        <Choice
+          label="Stage of findings"
+          className={LOOK}
+          value={stage}
+          options={[
+            { value: "", text: "All stages" },
+            ...STAGES.filter((one) => inSight.some(({ finding }) => finding.stage === one)).map((one) => ({
+              value: one as string,
+              text: stageName(one),
+            })),
+          ]}
+          take={setStage}
+        />
+        <Choice
+          label="Room of findings"
+          className={LOOK}
+          value={room}
+          options={[{ value: "", text: "All rooms" }, ...rooms]}
+          take={setRoom}
+        />
+        <Choice
+          label="Severity of findings"
+          className={LOOK}
+          value={severity}
+          options={[
+            { value: "", text: "Any severity" },
+            ...SEVERITIES.map((one) => ({ value: one as string, text: SEVERITY_NAMES[one] })),
+          ]}
+          take={setSeverity}
+        />
       </div>
       <div
         className="min-h-0 flex-1 overflow-y-auto"
@@ -34,27 +111,25 @@ export function FindingsDrawer() {
         role="region"
         aria-label="List of findings"
       >
-        {findings.length === 0 && (
-          <p className="p-3.5 text-soft">Nothing found. Every check of the stages built so far is met.</p>
+        {groups.length === 0 && (
+          <p className="p-3.5 text-soft">
+            {filtered
+              ? "Nothing found there."
+              : "Nothing found. Every check of the stages built so far is met."}
+          </p>
         )}
-        {STAGES.map((stage) => {
-          const own = findings.filter((finding) => finding.stage === stage);
-          if (!own.length) return null;
-          return (
-            <div key={stage}>
-              <h3 className="border-b border-rule bg-ground px-3.5 py-1 text-small text-soft">
-                {stageName(stage)}
-              </h3>
-              {own.map((finding, i) => (
-                <FindingCard
-                  key={`${finding.code}-${finding.about[0]?.id ?? i}`}
-                  finding={finding}
-                  onGo={() => void navigate(`${url}/${stage}`)}
-                />
-              ))}
-            </div>
-          );
-        })}
+        {groups.map((group, i) => (
+          <div key={group.key}>
+            {i === accepted && (
+              <h3 className="border-b border-rule bg-ground px-3.5 py-1 text-small text-soft">Accepted</h3>
+            )}
+            <FindingGroup
+              group={group}
+              costs={costs}
+              onGo={(finding) => void navigate(`${url}/${finding.stage}`)}
+            />
+          </div>
+        ))}
       </div>
     </section>
   );

@@ -40,6 +40,10 @@ export interface ResultsStore {
    * InputError where there is no way.
    */
   fix(finding: string): Promise<Change[] | undefined>;
+  /** The same of several, as one edit. */
+  fixes(findings: readonly string[]): Promise<Change[] | undefined>;
+  /** How much more the house costs once it is put right; undefined where that is not known. */
+  cost(finding: string): Promise<number | undefined>;
 }
 
 /** What the server sends with the page: the engine's answer to opening the design. */
@@ -175,6 +179,17 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     return reply && "working" in reply ? reply.working : undefined;
   }
 
+  async function changesOf(ask: Ask): Promise<Change[] | undefined> {
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      const { design } = shown.get();
+      const reply = await question(ask);
+      if (reply && "failed" in reply) throw new InputError([{ path: "", reason: reply.failed }]);
+      if (!reply || !("changes" in reply)) return undefined;
+      if (shown.get().design === design) return reply.changes;
+    }
+    return undefined;
+  }
+
   return {
     get: () => state,
     subscribe(listener) {
@@ -195,15 +210,11 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
     },
     working: (finding) => workingOf({ ask: "working", finding }),
     cell: (cell) => workingOf({ ask: "cell", cell }),
-    async fix(finding) {
-      for (let tries = 0; tries < MOST_TRIES; tries++) {
-        const { design } = shown.get();
-        const reply = await question({ ask: "fix", finding });
-        if (reply && "failed" in reply) throw new InputError([{ path: "", reason: reply.failed }]);
-        if (!reply || !("changes" in reply)) return undefined;
-        if (shown.get().design === design) return reply.changes;
-      }
-      return undefined;
+    fix: (finding) => changesOf({ ask: "fix", finding }),
+    fixes: (findings) => changesOf({ ask: "fixes", findings: [...findings] }),
+    async cost(finding) {
+      const reply = await question({ ask: "cost", finding });
+      return reply && "cost" in reply ? reply.cost : undefined;
     },
   };
 }

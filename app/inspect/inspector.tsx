@@ -3,7 +3,6 @@ import { Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { useDesign, useDesk, type Selection } from "../desk/desk";
-import { FindingsDrawer } from "../desk/findings-drawer";
 import { usePartsFor, useShownParts } from "../desk/parts";
 import { WorkingPanel } from "./working-panel";
 import { lazily, lazilyFrom } from "../kit/lazily";
@@ -12,11 +11,15 @@ const DesignInspector = lazilyFrom(
   () => import("./design-inspector"),
   (file) => file.DesignInspector,
 );
+const FindingsDrawer = lazilyFrom(
+  () => import("../desk/findings-drawer"),
+  (file) => file.FindingsDrawer,
+);
 const RowInspector = lazily(() => import("./row-inspector"));
 const ManyInspector = lazily(() => import("./many-inspector"));
 
 /** Have the forms at hand before a press asks for one. */
-export const fetchForms = () => [RowInspector, ManyInspector].forEach((form) => form.fetch());
+export const fetchForms = () => [RowInspector, ManyInspector, FindingsDrawer].forEach((form) => form.fetch());
 
 export function Inspector() {
   const { drawer, working, open, selection } = useDesk();
@@ -24,10 +27,19 @@ export function Inspector() {
   return (
     <aside
       aria-label="Inspector"
-      className="flex min-h-0 w-80 flex-col bg-pane max-lg:col-span-full max-lg:w-full max-lg:border-t max-lg:border-rule"
+      className="relative flex min-h-0 w-80 flex-col bg-pane max-lg:col-span-full max-lg:w-full max-lg:border-t max-lg:border-rule"
     >
       {drawer ? (
-        <FindingsDrawer />
+        <>
+          {working && (
+            <div className="absolute top-2 right-full z-30 mr-2 max-h-[calc(100%-1rem)] w-80 overflow-y-auto rounded-[3px] border border-soft/50 bg-pane shadow-md max-lg:static max-lg:m-0 max-lg:w-full">
+              <WorkingPanel working={working} onClose={() => open(undefined)} />
+            </div>
+          )}
+          <Suspense>
+            <FindingsDrawer />
+          </Suspense>
+        </>
       ) : (
         <div
           className="relative min-h-0 flex-1 overflow-y-auto"

@@ -4,6 +4,7 @@ import { CalendarDays } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { DayPicker, type DayPickerLocale } from "react-day-picker";
 import { enGB } from "react-day-picker/locale/en-GB";
+import { dayText } from "./now";
 import { CALENDAR_BUTTON, type CalendarProps } from "./day";
 
 /** Where the words of a calendar come from; English where none is listed. */
@@ -24,9 +25,6 @@ const WORDS: Record<string, () => Promise<DayPickerLocale>> = {
 };
 
 const dateOf = (day: string) => new Date(`${day}T12:00:00`);
-const dayOf = (date: Date) =>
-  [date.getFullYear(), date.getMonth() + 1, date.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
-
 export default function Calendar({ label, value, take, language, pressed, disabled }: CalendarProps) {
   const button = useRef<HTMLButtonElement>(null);
   const early = useRef(pressed);
@@ -56,7 +54,7 @@ export default function Calendar({ label, value, take, language, pressed, disabl
             selected={day}
             defaultMonth={day}
             onSelect={(chosen) => {
-              if (chosen) take(dayOf(chosen));
+              if (chosen) take(dayText(chosen));
               close();
             }}
           />

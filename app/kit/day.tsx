@@ -4,6 +4,7 @@ import { useId, useState, type ComponentType } from "react";
 import { readDay } from "#core/design/day";
 import { InputError } from "#core/design/input-error";
 import { fetchedPart } from "./fetched";
+import { today } from "./now";
 
 export interface CalendarProps {
   label: string;
@@ -20,9 +21,6 @@ export const CALENDAR_BUTTON =
   "absolute inset-y-0 right-0 grid w-7 place-items-center text-soft hover:text-ink disabled:invisible";
 
 const calendar = fetchedPart<ComponentType<CalendarProps>>(() => import("./calendar"));
-
-const todayOf = (now: Date) =>
-  [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
 
 export interface DayProps {
   /** What the day is, as the field is called. */
@@ -65,7 +63,7 @@ export function DayBox({
   const put = (text: string) => {
     if (text === value) return done();
     try {
-      const taken = take(optional && !text.trim() ? "" : readDay(text, label, todayOf(new Date()), language));
+      const taken = take(optional && !text.trim() ? "" : readDay(text, label, today(), language));
       if (taken instanceof Promise) void taken.then(done, refused);
       else done();
     } catch (problem) {

@@ -14,8 +14,9 @@ export function useNow(): number | undefined {
   return now;
 }
 
-/** Today's date where the person is, as YYYY-MM-DD. For what is done by a press, never for what is drawn. */
-export function today(): string {
-  const now = new Date();
-  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
-}
+/** A day of the calendar where the person is, as YYYY-MM-DD. */
+export const dayText = (date: Date): string =>
+  [date.getFullYear(), date.getMonth() + 1, date.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
+
+/** Today where the person is. For what is done by a press, never for what is drawn. */
+export const today = (): string => dayText(new Date());

@@ -20,7 +20,7 @@ interface TickProps {
 /** A tick with its words. */
 export function Tick({ on, set, label, bare, disabled, className = "", large, name }: TickProps) {
   return (
-    <Field disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
+    <Field as="span" disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
       <Checkbox
         checked={on}
         onChange={set}
@@ -42,7 +42,7 @@ export function Tick({ on, set, label, bare, disabled, className = "", large, na
 /** A switch with its words: what it says is so at once. */
 export function Toggle({ on, set, label, disabled, className = "" }: TickProps) {
   return (
-    <Field disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
+    <Field as="span" disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
       <Switch
         checked={on}
         onChange={set}
@@ -84,7 +84,7 @@ export function OneOf<T extends string>({
       className={down ? "grid gap-1.5" : "flex flex-wrap gap-x-3 gap-y-1"}
     >
       {options.map((option) => (
-        <Field key={option.value} className="inline-flex items-center gap-1.5">
+        <Field as="span" key={option.value} className="inline-flex items-center gap-1.5">
           <Radio
             value={option.value}
             className="group grid size-3.5 shrink-0 cursor-pointer place-items-center rounded-full border border-soft bg-raised data-checked:border-accent"

@@ -17,3 +17,12 @@ export function levelOf(design: Design, ref: Ref): string | undefined {
   const row = rowOf(design, ref) as { level?: string; wall?: string; fromLevel?: string };
   return row.level ?? (ref.in === "openings" ? byId(design, "walls").get(row.wall!)?.level : row.fromLevel);
 }
+
+/** The room a row is in, or belongs to, if it is in one. */
+export function roomOf(design: Design, ref: Ref): string | undefined {
+  if (ref.in === "rooms") return ref.id;
+  const row = (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id) as
+    { room?: string; point?: string; rooms?: readonly string[] } | undefined;
+  if (!row) return undefined;
+  return row.room ?? (row.point && byId(design, "points").get(row.point)?.room) ?? row.rooms?.[0];
+}

@@ -13,9 +13,11 @@ import {
   type Request,
   type Summary,
 } from "./engine";
+import { faultyHouse } from "../../tests/core/faulty-house";
+import { acceptFindings } from "./accept";
 import { sortFindings } from "./findings";
-import { ledgerJson, ledgerWorking } from "./ledger";
-import { allFindings } from "./summary";
+import { ledgerJson, ledgerValue, ledgerWorking } from "./ledger";
+import { allFindings, facetsOf } from "./summary";
 
 /** An engine at the other end of a message channel, as a worker is: only what can be copied comes across. */
 function engineBeside() {
@@ -230,3 +232,83 @@ describe("with time between the pieces of its work", () => {
     expect(heard.slice(1)).toMatchObject([{ n: 3, answer: {} }]);
   });
 });
+
+test("several findings are put right by one edit, each fix on what the one before left", async () => {
+  const house = faultyHouse();
+  const { came } = await open(house);
+  const byCode = new Map<string, string[]>();
+  for (const { code, key, fixLabel } of came)
+    if (fixLabel) byCode.set(code, [...(byCode.get(code) ?? []), key]);
+  const several = [...byCode].filter(([, keys]) => keys.length > 1);
+  expect(several.length).toBeGreaterThan(1);
+  for (const [code, findings] of several) {
+    const reply = await beside.ask({ ask: "fixes", findings });
+    if (!("changes" in reply)) throw new Error(JSON.stringify(reply));
+    const keys = reply.changes!.map(
+      (change) => `${change.in}/${"put" in change ? (change.put as { id?: string }).id : change.drop}`,
+    );
+    expect([code, new Set(keys).size]).toEqual([code, keys.length]);
+    const after = allFindings(applyChanges(house, reply.changes!)).filter(
+      (one) => one.code === code && one.fix,
+    );
+    expect([code, after.length < findings.length]).toEqual([code, true]);
+  }
+});
+
+test("what a fix costs is the difference of the house's cost", async () => {
+  const house = faultyHouse();
+  const { came } = await open(house);
+  let changed = 0;
+  for (const { key, fixLabel } of came) {
+    const reply = await beside.ask({ ask: "cost", finding: key });
+    if (!("cost" in reply)) throw new Error(JSON.stringify(reply));
+    if (!fixLabel) expect([key, reply.cost]).toEqual([key, undefined]);
+    if (!reply.cost) continue;
+    changed += 1;
+    const fix = await beside.ask({ ask: "fix", finding: key });
+    const after = applyChanges(house, "changes" in fix ? fix.changes! : []);
+    expect(reply.cost).toBeCloseTo(ledgerValue(after, "cost")! - ledgerValue(house, "cost")!, 6);
+  }
+  expect(changed).toBeGreaterThan(0);
+});
+
+test("what is accepted stays listed, last, and counts nowhere; a stop keeps its facet open", async () => {
+  const first = await open(demo);
+  const stop = first.came.find((one) => one.severity === "stop")!;
+  const mend = first.came.find((one) => one.severity === "mend" && one.about[0]?.in === "points")!;
+  const accept = acceptFindings(
+    demo,
+    [stop, mend],
+    { reason: "agreed", by: "Designer", on: "2026-11-26" },
+    ids(),
+  );
+  const { summary } = await follow(accept);
+  expect(summary.ledger!.findings).toEqual({
+    ...first.summary.ledger.findings,
+    stop: first.summary.ledger.findings.stop - 1,
+    mend: first.summary.ledger.findings.mend - 1,
+  });
+  const after = applyChanges(demo, accept);
+  const findings = allFindings(after);
+  expect(findings).toHaveLength(first.came.length);
+  expect(findings.slice(-2).map(({ code, accepted }) => [code, accepted?.by])).toEqual([
+    [stop.code, "Designer"],
+    [mend.code, "Designer"],
+  ]);
+  expect(summary.counts![stop.stage]!.count).toBe(
+    first.summary.counts[stop.stage]!.count - 1 - Number(mend.stage === stop.stage),
+  );
+  expect(facetsOf(after)).toEqual(
+    facetsOf(
+      applyChanges(
+        demo,
+        acceptFindings(demo, [mend], { reason: "agreed", by: "Designer", on: "2026-11-26" }, ids()),
+      ),
+    ),
+  );
+});
+
+function ids() {
+  let n = 0;
+  return () => `ok-${++n}`;
+}

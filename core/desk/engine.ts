@@ -5,8 +5,10 @@
  */
 import type { Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
+import { changesBetween } from "../design/difference";
+import { InputError } from "../design/input-error";
 import { compareFindings, worseOf, type Finding, type Severity } from "./findings";
-import { ledgerCells, ledgerOf, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
+import { ledgerCells, ledgerOf, ledgerValue, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
 import type { Stage } from "./names";
 import type { Facet } from "./stage";
 import { allFindings, CHECKS, facetsOf } from "./summary";
@@ -44,7 +46,11 @@ export type Ask =
   | { ask: "working"; finding: string }
   | { ask: "cell"; cell: string }
   /** What the fix of a finding is now: on the design as it stands, never on an earlier one. */
-  | { ask: "fix"; finding: string };
+  | { ask: "fix"; finding: string }
+  /** The fixes of several findings, one after another, each on what the one before left. */
+  | { ask: "fixes"; findings: string[] }
+  /** How much more the house costs once the finding is put right. */
+  | { ask: "cost"; finding: string };
 export type Request = Ask & { n: number };
 
 export type Reply = { n: number } & (
@@ -56,13 +62,16 @@ export type Reply = { n: number } & (
   | { cells: readonly LedgerValue[] }
   | { working: Working | undefined }
   | { changes: Change[] | undefined }
+  /** Undefined where the finding has no fix, or there is no way. */
+  | { cost: number | undefined }
   | { failed: string }
 );
 
 function summaryOf(design: Design): Summary {
   const counts: Summary["counts"] = {};
   const marks: Summary["marks"] = {};
-  for (const { stage, severity, about } of allFindings(design)) {
+  for (const { stage, severity, about, accepted } of allFindings(design)) {
+    if (accepted) continue;
     const known = counts[stage];
     counts[stage] = { count: (known?.count ?? 0) + 1, worst: worseOf(known?.worst, severity) };
     if (severity === "note") continue;
@@ -90,6 +99,47 @@ function keyed(design: Design): Map<string, { finding: Finding; shown: ShownFind
   });
   all.sort((a, b) => compareFindings(a.shown, b.shown));
   return new Map(all.map((one) => [one.shown.key, one]));
+}
+
+/** The name a finding keeps while others like it come and go: its code, and all it is about. */
+const identityOf = ({ code, about }: Finding) =>
+  [code, ...about.map((ref) => `${ref.in}/${ref.id}`)].join(" ");
+
+/**
+ * What puts several findings right, as changes of one edit: each fix is made on what the one before left, and a
+ * finding that went with another is passed over. One that turns out to have no way is left.
+ * @throws InputError where none of them could be put right
+ */
+export function fixesOf(design: Design, findings: readonly Finding[]): Change[] {
+  let now = design;
+  let refusal: InputError | undefined;
+  for (const finding of findings) {
+    const standing =
+      now === design
+        ? finding
+        : allFindings(now).find((one) => identityOf(one) === identityOf(finding) && !one.accepted);
+    try {
+      const changes = standing?.fix?.changes;
+      if (changes) now = applyChanges(now, changes);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      refusal ??= error;
+    }
+  }
+  if (now === design && refusal) throw refusal;
+  return changesBetween(design, now);
+}
+
+/** How much more the house costs once a finding is put right; undefined where there is no fix, or no way. */
+export function costOfFix(design: Design, { fix }: Finding): number | undefined {
+  try {
+    if (!fix) return undefined;
+    const after = ledgerValue(applyChanges(design, fix.changes), "cost");
+    return after === undefined ? undefined : after - (ledgerValue(design, "cost") ?? 0);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return undefined;
+  }
 }
 
 /** Everything a page shows at first: what the engine's answer to `open` comes to. */
@@ -192,8 +242,13 @@ export function createEngine(say: (reply: Reply) => void, later: Later = (work) 
     }
     if (request.ask === "cell") return say({ n, working: ledgerWorking(design, request.cell) });
     settle();
+    if (request.ask === "fixes") {
+      const findings = request.findings.flatMap((key) => known.get(key)?.finding ?? []);
+      return say({ n, changes: fixesOf(design, findings) });
+    }
     const finding = known.get(request.finding)?.finding;
-    if (request.ask === "working") say({ n, working: finding?.working });
+    if (request.ask === "cost") say({ n, cost: finding && costOfFix(design, finding) });
+    else if (request.ask === "working") say({ n, working: finding?.working });
     else say({ n, changes: finding?.fix?.changes });
   }
 

@@ -2,6 +2,7 @@
 import type { CollectionName, Design } from "../design/collections";
 import type { Change } from "../design/edit";
 import { STAGES, type Stage } from "./names";
+import type { AcceptanceRow } from "../stages/brief/rows";
 import type { Working } from "./working";
 
 /** stop: must not be built like this · mend: should be put right · note: worth knowing. */
@@ -39,16 +40,19 @@ export interface Finding {
   source?: string;
   working?: Working;
   fix?: Fix;
+  /** Somebody has decided to live with it: it stays listed, and counts nowhere. */
+  accepted?: AcceptanceRow;
 }
 
 export type Check = (design: Design) => Finding[];
 
-/** Order of every list of findings: by severity, then stage, then title; those alike by their key. */
+/** Order of every list of findings: open ones first, by severity, then stage, then title; those alike by their key. */
 export function compareFindings(
-  a: Pick<Finding, "severity" | "stage" | "title"> & { key?: string },
-  b: Pick<Finding, "severity" | "stage" | "title"> & { key?: string },
+  a: Pick<Finding, "severity" | "stage" | "title" | "accepted"> & { key?: string },
+  b: Pick<Finding, "severity" | "stage" | "title" | "accepted"> & { key?: string },
 ): number {
   return (
+    Number(Boolean(a.accepted)) - Number(Boolean(b.accepted)) ||
     SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
     STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage) ||
     a.title.localeCompare(b.title, "en") ||
@@ -70,9 +74,9 @@ const FEW = 6;
 export const isAbout = ({ about }: Pick<Finding, "about">, ref: RowRef): boolean =>
   about.some((one, i) => one.in === ref.in && one.id === ref.id && (i === 0 || about.length <= FEW));
 
-/** How many findings of each severity; none is 0. */
+/** How many open findings of each severity; none is 0. */
 export function countBySeverity(findings: readonly Finding[]): Record<Severity, number> {
   const counts = { stop: 0, mend: 0, note: 0 };
-  for (const finding of findings) counts[finding.severity] += 1;
+  for (const finding of findings) if (!finding.accepted) counts[finding.severity] += 1;
   return counts;
 }

@@ -1,6 +1,7 @@
 /** What all stages find in a design, and how far it meets each of them. */
 import { FILE_ORDER } from "../design/collections";
 import { memoByParts } from "../design/kept";
+import { acceptanceOf } from "./accept";
 import { STAGE_LIST } from "./list";
 import { sortFindings, type Check, type Finding } from "./findings";
 import type { Stage } from "./names";
@@ -14,14 +15,26 @@ const EVERYTHING = ["design", ...FILE_ORDER] as const;
  */
 export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memoByParts(EVERYTHING, checks));
 
-/** All findings of a design, most severe first. */
-export const allFindings = memoByParts(EVERYTHING, (design): Finding[] =>
-  sortFindings(CHECKS.flatMap((checks) => checks(design))),
-);
+/** All findings of a design, most severe first; what somebody accepted says so, and comes last. */
+export const allFindings = memoByParts(EVERYTHING, (design): Finding[] => {
+  const found = CHECKS.flatMap((checks) => checks(design));
+  if (!design.acceptances.length) return sortFindings(found);
+  return sortFindings(
+    found.map((finding) => {
+      const accepted = acceptanceOf(design, finding);
+      return accepted ? { ...finding, accepted } : finding;
+    }),
+  );
+});
 
 /** The four facets of each built stage: what it has to have before it can be called whole. */
 export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, Facet[]>> => {
-  const found = new Set(allFindings(design).map((finding) => finding.code));
+  // What must not be built is not made whole by being accepted.
+  const found = new Set(
+    allFindings(design)
+      .filter(({ accepted, severity }) => !accepted || severity === "stop")
+      .map((finding) => finding.code),
+  );
   const clear = (...codes: string[]) => !codes.some((code) => found.has(code));
   return Object.fromEntries(STAGE_LIST.map((stage) => [stage.stage, stage.facets(design, clear)]));
 });

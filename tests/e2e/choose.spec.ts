@@ -37,10 +37,7 @@ async function open(page: Page, path: string): Promise<void> {
 
 const solved = (page: Page) => expect(page.locator("[data-solved=yes]")).toBeVisible({ timeout: 30_000 });
 const view = (page: Page, name: string) =>
-  page
-    .getByRole("navigation", { name: "Views of the choice" })
-    .getByRole("button", { name, exact: true })
-    .click();
+  page.getByRole("tablist", { name: "Views of the choice" }).getByRole("tab", { name, exact: true }).click();
 const inspector = (page: Page) => page.getByRole("region", { name: "Inspector contents" });
 const take = (page: Page, plan: string) =>
   page.getByRole("button", { name: `Take this plan: ${plan}` }).click();

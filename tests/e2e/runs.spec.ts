@@ -55,7 +55,7 @@ test("labels: two a drop, on the sheet that is in the drawer, as a PDF", async (
   await page.getByLabel("Used up on the first").fill("60");
   await expect(page.getByText("on 5 sheets")).toBeVisible();
   await expect(page.getByRole("img", { name: /^First sheet: 5 labels/ })).toBeVisible();
-  await choose(page.getByLabel(/^Sheet/), "A4, 24 labels of 70 × 37 mm");
+  await choose(page.getByRole("button", { name: /^Sheet:/ }), "A4, 24 labels of 70 × 37 mm");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("link", { name: "PDF" }).click(),

@@ -261,7 +261,7 @@ test("materials: a loss of one's own, one in use stays, and by keyboard alone ma
   await loss.fill("22");
   await loss.press("Enter");
   await saved(page);
-  await expect(page.getByLabel("Source of Rubble stone 500 mm")).toHaveValue("yours");
+  await expect(page.getByLabel("Source of Rubble stone 500 mm")).toHaveText("yours");
   await loss.fill("much");
   await loss.press("Enter");
   await expect(page.getByRole("alert")).toContainText("mhz2400 must be a number");

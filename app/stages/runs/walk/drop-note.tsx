@@ -18,12 +18,7 @@ import {
 import { newRowId, useDesign, useDesk } from "../../../desk/desk";
 import { keepPhoto, keptPhoto } from "./kept";
 import { Choice } from "../../../kit/choice";
-
-/** The day on this device's calendar. */
-export function today(): string {
-  const now = new Date();
-  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
-}
+import { today } from "../../../kit/now";
 
 const STUCK: readonly DropState[] = ["moved", "missing", "blocked"];
 

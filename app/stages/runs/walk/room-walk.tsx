@@ -13,7 +13,8 @@ import { movedOnSite } from "#core/stages/runs/site";
 import { useDesign, useDesk } from "../../../desk/desk";
 import { Glyph } from "../../../kit/glyph";
 import { Jacket } from "../jacket";
-import { DropNote, today } from "./drop-note";
+import { today } from "../../../kit/now";
+import { DropNote } from "./drop-note";
 
 export function RoomWalk({ room, drops, back }: { room: RoomRow; drops: readonly Drop[]; back(): void }) {
   const design = useDesign();
