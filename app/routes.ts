@@ -9,10 +9,12 @@ export default [
   route("account", "routes/account/account.tsx"),
   route("kit", "routes/kit.tsx"),
   route("designs", "routes/designs/list.tsx"),
+  route("designs/:design/card", "routes/designs/card.ts"),
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [
     index("routes/desk/first.ts"),
     ...Object.keys(STAGE_PARTS).map((stage) => route(stage, `stages/${stage}/sheet.tsx`)),
+    route("settings", "routes/desk/settings.tsx"),
     route(":stage", "routes/desk/unbuilt.tsx"),
   ]),
   route("d/:design/edit", "routes/desk/edit.ts"),

@@ -3,7 +3,8 @@ import { and, asc, desc, eq } from "drizzle-orm";
 import { WRITE_ORDER, type Design } from "../core/design/collections";
 import type { Change } from "../core/design/edit";
 import type { Db, Tx } from "./connect";
-import { designs, edits, members, people, type Role } from "./schema";
+import type { StoredDesign } from "./read-design";
+import { designs, edits, members, people, pictures, type Role } from "./schema";
 import { columnValues, TABLES } from "./tables";
 import { writeStart } from "./write-edit";
 
@@ -133,6 +134,34 @@ export async function createDesignIn(
   await tx.insert(members).values({ design: id, person, role: "owner" });
   const changes = allChanges(design);
   if (changes.length) await writeStart(db, tx, id, person, changes);
+}
+
+/**
+ * A copy of a design as it stands, owned by whoever makes it, with its pictures; it knows what it was copied from.
+ * @param on the day it is made, `YYYY-MM-DD`
+ */
+export async function copyDesign(
+  db: Db,
+  from: StoredDesign,
+  to: { id: string; person: string; name: string; on: string },
+): Promise<void> {
+  const { name, ...settings } = from.design.design;
+  const design: Design = {
+    ...from.design,
+    design: {
+      ...settings,
+      name: to.name,
+      copiedFrom: { design: from.id, name, revision: from.revision, on: to.on },
+    },
+  };
+  await db.transaction(
+    async (tx) => {
+      await createDesignIn(db, tx, to.id, to.person, design);
+      const own = await tx.select().from(pictures).where(eq(pictures.design, from.id));
+      for (const picture of own) await tx.insert(pictures).values({ ...picture, design: to.id });
+    },
+    { isolationLevel: "read committed" },
+  );
 }
 
 /** Take a design out whole. Rows go before the rows they name. */

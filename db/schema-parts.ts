@@ -18,6 +18,7 @@ export const designs = mysqlTable("designs", {
   northDeg: double("north_deg").notNull(),
   units: varchar("units", { length: 10 }).$type<"metric" | "imperial">().notNull(),
   currency: varchar("currency", { length: 3 }).notNull(),
+  moneyRate: double("money_rate"),
   mainsV: double("mains_v").notNull(),
   ambientC: double("ambient_c").notNull(),
   slackPointM: double("slack_point_m").notNull(),

@@ -10,6 +10,7 @@ import { pullSheets } from "../core/stages/runs/pull-sheet";
 import { createDesign } from "../db/people";
 import { readDesign } from "../db/read-design";
 import { redo, undo, writeEdit, type WriteResult } from "../db/write-edit";
+import { cardOf, type Card } from "./card";
 import { db } from "./db";
 import { labelsPdf } from "./labels-pdf";
 import { pullSheetsPdf } from "./pull-sheet-pdf";
@@ -62,6 +63,7 @@ const JOBS = {
     return id;
   },
   edit: takeEdit,
+  card: async ({ design }: { design: string }): Promise<Card> => cardOf((await readDesign(db(), design))!),
   csv: async ({ design, table }: { design: string; table: string }): Promise<string> =>
     (await allPapers()).tables[table]!(await stored(design)),
   plan: async ({ design, level, kind }: { design: string; level: string; kind: string }): Promise<string> =>

@@ -78,6 +78,7 @@ export default function FindBox({
         prefer({ units: preferences.units === "metric" ? "imperial" : "metric" }),
       ),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
+      item("Settings of this design", "command", () => void navigate(`${url}/settings`)),
       item("All designs", "command", () => void navigate("/designs")),
     ];
   }, [parts, navigate, url, store, showFindings, preferences, prefer]);

@@ -18,6 +18,15 @@ function measuredText({ measured, limit, unit }: ShownFinding): string {
     .join(" ");
 }
 
+/** Who decided to live with it, when, and why. */
+export function Accepted({ by }: { by: NonNullable<ShownFinding["accepted"]> }) {
+  return (
+    <p className="mt-1 text-small" data-accepted>
+      Accepted by {by.by} on <span className="measure">{by.on}</span>: {by.reason}
+    </p>
+  );
+}
+
 /** What putting it right adds to the cost of the house, or takes off. */
 export function CostOfFix({ cost }: { cost?: number }) {
   const { currency } = useDesign().design;
@@ -80,12 +89,7 @@ export function FindingCard({
         </p>
       )}
       <p className="mt-1 text-small text-soft">{finding.why}</p>
-      {finding.accepted && (
-        <p className="mt-1 text-small" data-accepted>
-          Accepted by {finding.accepted.by} on <span className="measure">{finding.accepted.on}</span>:{" "}
-          {finding.accepted.reason}
-        </p>
-      )}
+      {finding.accepted && <Accepted by={finding.accepted} />}
       {said && (
         <p className="mt-1 text-small text-mend" role="status">
           {said}

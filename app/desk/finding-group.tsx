@@ -5,7 +5,7 @@ import type { Folded } from "#core/desk/fold";
 import { InputError } from "#core/design/input-error";
 import { SeverityMark } from "../kit/severity";
 import { AcceptForm } from "./accept-form";
-import { CostOfFix, FindingCard } from "./finding-card";
+import { Accepted, CostOfFix, FindingCard } from "./finding-card";
 import { useDesk, useEdit } from "./desk";
 
 export function FindingGroup({
@@ -52,13 +52,14 @@ export function FindingGroup({
           </button>
         </h3>
         <p className="mt-1 text-small text-soft">{first!.why}</p>
+        {first!.accepted && <Accepted by={first!.accepted} />}
         {said && (
           <p className="mt-1 text-small text-mend" role="status">
             {said}
           </p>
         )}
         <div className="mt-2 flex flex-wrap items-center gap-1.5">
-          {withFix.length > 0 && !readOnly && (
+          {withFix.length > 0 && !readOnly && !first!.accepted && (
             <button
               type="button"
               className="button button-main h-auto min-h-7 shrink py-0.5 text-left whitespace-normal"
@@ -68,7 +69,9 @@ export function FindingGroup({
               right
             </button>
           )}
-          <CostOfFix cost={withFix.some(({ key }) => costs.has(key)) ? group.cost : undefined} />
+          {!first!.accepted && (
+            <CostOfFix cost={withFix.some(({ key }) => costs.has(key)) ? group.cost : undefined} />
+          )}
           <button type="button" className="button" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? "Fold" : `Show all ${group.all.length}`}
           </button>

@@ -79,7 +79,7 @@ export function FindingsDrawer() {
           className={LOOK}
           value={stage}
           options={[
-            { value: "", text: "All stages" },
+            { value: "", text: "Stage" },
             ...STAGES.filter((one) => inSight.some(({ finding }) => finding.stage === one)).map((one) => ({
               value: one as string,
               text: stageName(one),
@@ -91,7 +91,7 @@ export function FindingsDrawer() {
           label="Room of findings"
           className={LOOK}
           value={room}
-          options={[{ value: "", text: "All rooms" }, ...rooms]}
+          options={[{ value: "", text: "Room" }, ...rooms]}
           take={setRoom}
         />
         <Choice
@@ -99,7 +99,7 @@ export function FindingsDrawer() {
           className={LOOK}
           value={severity}
           options={[
-            { value: "", text: "Any severity" },
+            { value: "", text: "Severity" },
             ...SEVERITIES.map((one) => ({ value: one as string, text: SEVERITY_NAMES[one] })),
           ]}
           take={setSeverity}

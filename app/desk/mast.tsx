@@ -73,7 +73,15 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
         <span className="text-mast-soft max-xl:hidden" aria-hidden="true">
           /
         </span>
-        <h1 className="min-w-0 truncate">{design}</h1>
+        <h1 className="min-w-0">
+          <Link
+            className="block truncate underline-offset-2 hover:underline"
+            to={`${url}/settings`}
+            title="Settings of this design"
+          >
+            {design}
+          </Link>
+        </h1>
         <p
           className="font-mono text-small whitespace-nowrap text-mast-soft"
           role="status"

@@ -1,30 +1,12 @@
 /** The twelve stages down a lattice line: a facet fills as each of a stage's checks is met. */
 import { NavLink } from "react-router";
 import { STAGE_NAMES } from "#core/desk/names";
-import type { Facet } from "#core/desk/stage";
 import { useDesk, useSummary } from "./desk";
 import { isBuilt } from "./parts";
+import { Diamond } from "../kit/diamond";
 import { SeverityMark } from "../kit/severity";
 
 export const STAGE_KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="];
-const FACETS = ["M8 1 8 8 1 8Z", "M8 1 15 8 8 8Z", "M15 8 8 15 8 8Z", "M8 15 1 8 8 8Z"];
-
-function Diamond({ facets }: { facets?: Facet[] }) {
-  return (
-    <svg viewBox="0 0 16 16" width="19" height="19" aria-hidden="true" className="shrink-0">
-      {FACETS.map((path, i) => (
-        <path
-          key={path}
-          d={path}
-          className={facets?.[i]?.met ? "fill-accent stroke-accent" : "fill-pane stroke-soft"}
-          strokeWidth={0.7}
-          strokeLinejoin="round"
-        />
-      ))}
-    </svg>
-  );
-}
-
 export function Spine() {
   const { url } = useDesk();
   const allFacets = useSummary("facets");
@@ -57,7 +39,7 @@ export function Spine() {
                   `relative flex h-9 items-center gap-3 border-l-2 pr-3 pl-3.5 max-xl:px-2.5 ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"} ${built ? "" : "text-soft"}`
                 }
               >
-                <Diamond facets={facets} />
+                <Diamond met={facets?.map((facet) => facet.met)} />
                 <span className="flex-1 max-xl:sr-only">{name}</span>
                 {!built && <span className="sr-only">not built yet</span>}
                 {built && <span className="sr-only">{met} of 4 checks met</span>}

@@ -1,5 +1,6 @@
 /** The level that is shown and the settings of the design: what the inspector has while nothing is selected. */
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { area } from "#core/geometry/polygon";
 import { useDesk, useEdit } from "../desk/desk";
@@ -9,7 +10,7 @@ import { Heading } from "./parts";
 
 /** `children` stand between the rooms of the level and the settings. */
 export function DesignInspector({ design, children }: { design: Design; children?: ReactNode }) {
-  const { level, select, readOnly } = useDesk();
+  const { level, select, readOnly, url } = useDesk();
   const edit = useEdit();
   const settings = design.design;
   const here = byId(design, "levels").get(level);
@@ -75,7 +76,7 @@ export function DesignInspector({ design, children }: { design: Design; children
           take={(typed) => put({ ambientC: number(typed) })}
         />
       </div>
-      <dl className="px-3.5 py-2.5">
+      <dl className="px-3.5 pt-2.5">
         <Fact label="Site">
           <span className="measure">
             {Math.abs(settings.latitudeDeg)}° {settings.latitudeDeg < 0 ? "S" : "N"},{" "}
@@ -87,6 +88,11 @@ export function DesignInspector({ design, children }: { design: Design; children
           <span className="measure">{settings.northDeg}°</span> from sheet-up
         </Fact>
       </dl>
+      <p className="px-3.5 pt-1 pb-2.5">
+        <Link className="button" to={`${url}/settings`}>
+          Design settings
+        </Link>
+      </p>
       <p className="px-3.5 pb-3 text-small text-soft">
         {readOnly
           ? "You may look at this design but not change it."

@@ -22,6 +22,8 @@ export class DesignRow {
   @Choice(["metric", "imperial"]) units!: "metric" | "imperial";
   /** Three capital letters, as ISO 4217 has them. */
   @Text({ max: 3, pattern: /^[A-Z]{3}$/, says: "three capitals, such as EUR" }) currency!: string;
+  /** What one unit of the money that shipped prices are in is in this currency; 1 where absent. */
+  @Num({ min: 1e-6, max: 1e6, optional: true }) moneyRate?: number;
   @Num({ unit: "V", min: 50, max: 500 }) mainsV!: number;
   @Num({ unit: "°C", min: -40, max: 70 }) ambientC!: number;
   @Num({ unit: "m", min: 0, max: 50 }) slackPointM!: number;

@@ -2,6 +2,7 @@
  * No result outlives what it hangs on: after any change of any field, what was kept equals what is computed
  * anew.
  */
+import { acceptFindings } from "./accept";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../demo/ropewalk-court";
 import { changesOf } from "../../tests/core/changes";
@@ -118,7 +119,9 @@ function corner(): Design {
   const kind = byId(small, "kinds").get(second!.kind)!;
   // In the way of the first point's own stub, so that every corner of it counts.
   const [x, y] = [first!.x, first!.y];
+  const measured = allFindings(small).find((finding) => finding.measured !== undefined)!;
   return applyChanges({ ...small, roomKits: [], noGo: [] }, [
+    ...acceptFindings(small, [measured], { reason: "agreed", by: "Designer", on: "2026-11-26" }, () => "ok"),
     {
       in: "roomKits",
       put: {

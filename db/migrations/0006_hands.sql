@@ -10,6 +10,7 @@ CREATE TABLE `acceptances` (
 	CONSTRAINT `acceptances_design_id_pk` PRIMARY KEY(`design`,`id`)
 );
 --> statement-breakpoint
+ALTER TABLE `designs` ADD `money_rate` double;--> statement-breakpoint
 ALTER TABLE `designs` ADD `language` varchar(40);--> statement-breakpoint
 ALTER TABLE `designs` ADD `copied_from` json;--> statement-breakpoint
 ALTER TABLE `acceptances` ADD CONSTRAINT `acceptances_of_design` FOREIGN KEY (`design`) REFERENCES `designs`(`id`) ON DELETE cascade ON UPDATE no action;

@@ -1,14 +1,24 @@
 import { randomBytes } from "node:crypto";
+import { useEffect, useMemo, useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { fail, InputError } from "#core/design/input-error";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/stages/house/tables";
-import { createDesign, designsOf } from "#db/people";
+import type { DesignRow } from "#core/design/design-row";
+import { readDay } from "#core/design/day";
+import { readDegrees } from "#core/design/place";
+import { copyDesign, createDesign, deleteDesign, designsOf } from "#db/people";
+import { readDesign } from "#db/read-design";
+import { writeEdit } from "#db/write-edit";
 import { db } from "#server/db";
-import { formOf, requirePerson } from "#server/guard";
+import { formOf, requirePerson, requireRole } from "#server/guard";
 import { job } from "#server/jobs";
+import { wake } from "#server/live";
+import { Choice } from "../../kit/choice";
+import { zoneOptions } from "../../kit/zones";
+import { DesignList } from "./design-list";
 import { Field, FormError, Page } from "../../kit/page";
 import type { Route } from "./+types/list";
 
@@ -20,24 +30,19 @@ export async function loader({ request }: Route.LoaderArgs) {
 const newId = () => randomBytes(8).toString("hex");
 
 function startDesign(form: FormData) {
-  const number = (name: string) =>
-    Number(
-      String(form.get(name) ?? "")
-        .replace(",", ".")
-        .trim() || NaN,
-    );
-  const zone = String(form.get("zone") ?? "");
+  const text = (name: string) => String(form.get(name) ?? "");
+  const zone = text("zone");
   checkZone(zone, "Time zone");
   const design = emptyDesign(
     checkRow(
       "design",
       {
-        name: String(form.get("name") ?? "").trim(),
-        latitudeDeg: number("latitudeDeg"),
-        longitudeDeg: number("longitudeDeg"),
+        name: nameOf(form),
+        latitudeDeg: readDegrees(text("latitude"), "Latitude", "latitude"),
+        longitudeDeg: readDegrees(text("longitude"), "Longitude", "longitude"),
         zone,
         northDeg: 0,
-        units: "metric",
+        units: text("units") === "imperial" ? "imperial" : "metric",
         currency: "EUR",
         mainsV: 230,
         ambientC: 20,
@@ -66,9 +71,17 @@ function startDesign(form: FormData) {
   return design;
 }
 
+/** The name as its field is called on the page. */
+const nameOf = (form: FormData) => String(form.get("name") ?? "").trim();
+
+/** The settings under another name, checked. */
+const renamed = (settings: DesignRow, name: string): DesignRow =>
+  checkRow("design", { ...settings, name }, "");
+
 export async function action({ request }: Route.ActionArgs) {
   const person = await requirePerson(request);
   const form = await formOf(request);
+  const of = String(form.get("design") ?? "");
   try {
     switch (form.get("do")) {
       case "import": {
@@ -85,7 +98,37 @@ export async function action({ request }: Route.ActionArgs) {
       case "start": {
         const id = newId();
         await createDesign(db(), id, person.id, startDesign(form));
+        return redirect(`/d/${id}/brief`);
+      }
+      case "rename": {
+        await requireRole(request, of, "edit");
+        const stored = (await readDesign(db(), of))!;
+        const put = renamed(stored.design.design, nameOf(form));
+        const result = await writeEdit(db(), of, person.id, {
+          base: stored.revision,
+          changes: [{ in: "design", put }],
+        });
+        if (!result.ok)
+          return data({ error: "Somebody has just changed the settings: try again." }, { status: 409 });
+        wake(of);
+        return { done: of };
+      }
+      case "copy": {
+        await requireRole(request, of, "view");
+        const stored = (await readDesign(db(), of))!;
+        const { name } = renamed(stored.design.design, nameOf(form));
+        const id = newId();
+        const on = readDay(String(form.get("on") ?? ""), "Day", new Date().toISOString().slice(0, 10));
+        await copyDesign(db(), stored, { id, person: person.id, name, on });
         return redirect(`/d/${id}/house`);
+      }
+      case "remove": {
+        await requireRole(request, of, "owner");
+        const stored = (await readDesign(db(), of))!;
+        if (nameOf(form) !== stored.design.design.name)
+          return data({ error: "The name does not match, so the design was not removed." }, { status: 422 });
+        await deleteDesign(db(), of);
+        return { done: of };
       }
       default:
         return data({ error: "The form does not say what to do." }, { status: 400 });
@@ -97,8 +140,6 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Designs · Zinc Lattice" }];
-
-const ROLE_TEXT = { owner: "yours", edit: "shared, may edit", view: "shared, may look" };
 
 export default function Designs({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state === "submitting";
@@ -112,78 +153,16 @@ export default function Designs({ loaderData, actionData }: Route.ComponentProps
   );
   return (
     <Page title="Designs" wide aside={signOut} lead="One design is the whole plan of one house.">
-      <FormError text={actionData?.error} />
+      <FormError text={actionData && "error" in actionData ? actionData.error : undefined} />
       {loaderData.designs.length === 0 ? (
         <p className="border border-dashed border-rule p-6 text-soft">
           There is no design yet. Start one below, or bring in a project file.
         </p>
       ) : (
-        <table className="w-full">
-          <thead className="text-left text-small text-soft">
-            <tr>
-              <th className="py-2 font-normal">Name</th>
-              <th className="font-normal">Access</th>
-              <th className="text-right font-normal">Revision</th>
-              <th className="pl-6 font-normal">Last change</th>
-              <th>
-                <span className="sr-only">Actions</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {loaderData.designs.map((design) => (
-              <tr key={design.id} className="border-t border-rule">
-                <td className="py-2">
-                  <Link
-                    className="font-semibold underline-offset-2 hover:underline"
-                    to={`/d/${design.id}/house`}
-                  >
-                    {design.name}
-                  </Link>
-                </td>
-                <td className="text-soft">{ROLE_TEXT[design.role]}</td>
-                <td className="measure text-right">{design.revision}</td>
-                <td className="measure pl-6 text-soft">
-                  {design.changedAt.slice(0, 16).replace("T", " ")} UTC
-                </td>
-                <td className="text-right whitespace-nowrap">
-                  <a
-                    className="button"
-                    href={`/d/${design.id}/file`}
-                    aria-label={`Save ${design.name} as a file`}
-                  >
-                    File
-                  </a>{" "}
-                  {design.role === "owner" && (
-                    <Link
-                      className="button"
-                      to={`/designs/${design.id}/people`}
-                      aria-label={`People of ${design.name}`}
-                    >
-                      People
-                    </Link>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DesignList designs={loaderData.designs} />
       )}
       <div className="mt-8 grid gap-8 border-t border-rule pt-6 sm:grid-cols-2">
-        <Form method="post" className="grid content-start gap-3">
-          <h2 className="font-semibold">Start a design</h2>
-          <Field label="Name" name="name" required maxLength={120} />
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="Latitude, ° north" name="latitudeDeg" required inputMode="decimal" />
-            <Field label="Longitude, ° east" name="longitudeDeg" required inputMode="decimal" />
-          </div>
-          <Field label="Time zone, as in Europe/Oslo" name="zone" required />
-          <div>
-            <button className="button button-main" name="do" value="start" disabled={busy}>
-              Start
-            </button>
-          </div>
-        </Form>
+        <StartForm busy={busy} />
         <Form method="post" encType="multipart/form-data" className="grid content-start gap-3">
           <h2 className="font-semibold">Bring in a project file</h2>
           <p className="text-soft">
@@ -207,5 +186,56 @@ export default function Designs({ loaderData, actionData }: Route.ComponentProps
         </Form>
       </div>
     </Page>
+  );
+}
+
+/** What has to be known of a new house: its name and where it stands. The rest has a first guess. */
+function StartForm({ busy }: { busy: boolean }) {
+  const [zone, setZone] = useState("");
+  const [units, setUnits] = useState<"metric" | "imperial">("metric");
+  // As the browser says where it is; on the server nobody knows.
+  useEffect(() => {
+    setZone((now) => now || Intl.DateTimeFormat().resolvedOptions().timeZone);
+    if (/-(US|LR|MM)$/.test(navigator.language)) setUnits("imperial");
+  }, []);
+  const zones = useMemo(() => zoneOptions(zone), [zone]);
+  return (
+    <Form method="post" className="grid content-start gap-3">
+      <h2 className="font-semibold">Start a design</h2>
+      <Field label="Name" name="name" required maxLength={120} />
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Latitude" name="latitude" required placeholder="53.41 N" />
+        <Field label="Longitude" name="longitude" required placeholder="3.02 W" />
+      </div>
+      <p className="-mt-1.5 text-small text-soft">
+        As a map says them, in degrees: the sun over the house is reckoned from them.
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <div className="grid gap-1">
+          <span className="text-small text-soft">Time zone</span>
+          <Choice label="Time zone" className="h-8" value={zone} options={zones} take={setZone} />
+          <input type="hidden" name="zone" value={zone} />
+        </div>
+        <div className="grid gap-1">
+          <span className="text-small text-soft">Units</span>
+          <Choice
+            label="Units"
+            className="h-8"
+            value={units}
+            options={[
+              { value: "metric", text: "metres" },
+              { value: "imperial", text: "feet and inches" },
+            ]}
+            take={setUnits}
+          />
+          <input type="hidden" name="units" value={units} />
+        </div>
+      </div>
+      <div>
+        <button className="button button-main" name="do" value="start" disabled={busy}>
+          Start
+        </button>
+      </div>
+    </Form>
   );
 }

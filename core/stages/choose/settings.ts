@@ -1,6 +1,6 @@
 /** What plans are weighed by, and what a design says of it where it says nothing. */
 import type { Design } from "../../design/collections";
-import { LABOUR } from "../../design/labour";
+import { inMoney, LABOUR } from "../../design/labour";
 import type { ChooseSettings } from "../../design/rows-settings";
 
 export const DEFAULT_SETTINGS: ChooseSettings = {
@@ -12,7 +12,17 @@ export const DEFAULT_SETTINGS: ChooseSettings = {
 };
 
 /** The design's own settings of the choice, or the usual ones. */
-export const settingsOf = (design: Design): ChooseSettings => design.design.choosing ?? DEFAULT_SETTINGS;
+export function settingsOf(design: Design): ChooseSettings {
+  const { choosing, moneyRate } = design.design;
+  if (choosing || moneyRate === undefined) return choosing ?? DEFAULT_SETTINGS;
+  const { penalty, labourRate, energyPrice } = DEFAULT_SETTINGS;
+  return {
+    ...DEFAULT_SETTINGS,
+    penalty: inMoney(design, penalty),
+    labourRate: inMoney(design, labourRate),
+    energyPrice: inMoney(design, energyPrice),
+  };
+}
 
 /** Hours of a mean year. */
 export const YEAR_H = 8766;

@@ -8,7 +8,7 @@ import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import { cableTotals, dropsOf, type Drop } from ".";
-import { billOf, boxPartOf, endPartsOf, PART_PRICES, type MaterialGroup } from "./materials";
+import { billOf, boxPartOf, endPartsOf, partPrice, type MaterialGroup } from "./materials";
 import { verdictUnder, type Working } from "../../desk/working";
 import { counted } from "../../design/words";
 
@@ -74,7 +74,7 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
   const add = (point: string, money: number) => sums.set(point, (sums.get(point) ?? 0) + money);
   for (const point of design.points) add(point.id, boxPartOf(design, point)?.price ?? 0);
   for (const drop of dropsOf(design))
-    for (const [what, count] of endPartsOf(drop)) add(drop.point.id, count * (PART_PRICES[what] ?? 0));
+    for (const [what, count] of endPartsOf(drop)) add(drop.point.id, count * (partPrice(design, what) ?? 0));
   return sums;
 });
 

@@ -3,7 +3,7 @@ import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
-import { dropHours, LABOUR, labourRate } from "../../design/labour";
+import { dropHours, inMoney, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
 import { byName, capital, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
@@ -45,7 +45,7 @@ export interface MaterialLine {
  * Typical prices of small parts, in the money of the sample designs; a design in other money puts its own
  * on the order.
  */
-export const PART_PRICES: Readonly<Record<string, number>> = {
+const PART_PRICES: Readonly<Record<string, number>> = {
   "Data jack, keystone": 3.4,
   "Panel port": 2.6,
   "Coaxial plug": 1.2,
@@ -60,6 +60,10 @@ export const PART_PRICES: Readonly<Record<string, number>> = {
   "Divider, aluminium, 2 m": 7.8,
   "Divider, steel, 2 m": 9.6,
 };
+
+/** Price of a small part in the design's currency, if anybody has said. */
+export const partPrice = (design: Design, what: string): number | undefined =>
+  inMoney(design, PART_PRICES[what]);
 
 /**
  * Boxes by the name their kind gives them; what is a cabinet, a socket or a pocket of another trade has no
@@ -130,7 +134,7 @@ export function endPartsOf(drop: Drop): [what: string, count: number][] {
 export function boxPartOf(design: Design, point: PointRow): { box: string; price?: number } | undefined {
   const kind = byId(design, "kinds").get(point.kind);
   const box = kind && mountOf(design, point, kind).box;
-  return box && box !== "none" ? { box, price: BOX_PRICES[box] } : undefined;
+  return box && box !== "none" ? { box, price: inMoney(design, BOX_PRICES[box]) } : undefined;
 }
 
 /** Ends by what they are: jacks and ports for data, plugs for coaxial, terminals by conductor. */
@@ -143,7 +147,7 @@ function endLines(design: Design): MaterialLine[] {
     for (const [what, count] of endPartsOf(drop)) add(what, count);
   }
   const lines = [...counts].map(([what, count]) =>
-    line("ends", what, count, "piece", "two ends a drop", PART_PRICES[what]),
+    line("ends", what, count, "piece", "two ends a drop", partPrice(design, what)),
   );
   return ends
     ? [
@@ -154,7 +158,7 @@ function endLines(design: Design): MaterialLine[] {
           Math.ceil(ends * LABEL_SPARE),
           "piece",
           `${ends} ends and a tenth more`,
-          PART_PRICES["Cable label, wrap-round"],
+          partPrice(design, "Cable label, wrap-round"),
         ),
       ]
     : lines;
@@ -170,8 +174,13 @@ const DIVIDER_M = 2;
 /** Pull boxes, dividers, seals and strings along the ways; supplies and junction boxes of lit treads. */
 function partLines(design: Design): MaterialLine[] {
   const lines: MaterialLine[] = [];
-  const part = (group: MaterialGroup, what: string, count: number, from: string, price = PART_PRICES[what]) =>
-    count > 0 && lines.push(line(group, what, count, "piece", from, price));
+  const part = (
+    group: MaterialGroup,
+    what: string,
+    count: number,
+    from: string,
+    price = partPrice(design, what),
+  ) => count > 0 && lines.push(line(group, what, count, "piece", from, price));
   part(
     "containment",
     "Pull box, 150 mm",
@@ -215,7 +224,7 @@ function partLines(design: Design): MaterialLine[] {
     `Supply for light strips, ${ledSupplyW} W`,
     groups.length,
     "one a group of treads",
-    round2(12 + 0.28 * ledSupplyW),
+    round2(inMoney(design, 12 + 0.28 * ledSupplyW)),
   );
   return lines;
 }
@@ -254,7 +263,7 @@ export const billOf = memoByParts(
           Math.ceil(metres / CONDUIT_LENGTH_M - 1e-9),
           "piece",
           `${metres.toFixed(1)} m: ${names.join(", ")}`,
-          round2(bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M),
+          round2(inMoney(design, bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M)),
         ),
       );
     const boxes = new Map<string, number>();
@@ -278,7 +287,14 @@ export const billOf = memoByParts(
       ...cable,
       ...conduit,
       ...[...boxes].map(([what, count]) =>
-        line("boxes and plates", capital(what), count, "piece", "one a point", BOX_PRICES[what]),
+        line(
+          "boxes and plates",
+          capital(what),
+          count,
+          "piece",
+          "one a point",
+          inMoney(design, BOX_PRICES[what]),
+        ),
       ),
       ...endLines(design),
       ...partLines(design),

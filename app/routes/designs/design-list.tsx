@@ -1,0 +1,241 @@
+/** The designs a person may see: picture, place, stages, findings, last change; searched, sorted, acted on. */
+import { useCallback, useEffect, useState, type Dispatch, type SetStateAction } from "react";
+import { Link, useFetcher, useNavigate } from "react-router";
+import { SEVERITIES } from "#core/desk/findings";
+import { STAGE_NAMES } from "#core/desk/names";
+import { byName } from "#core/design/words";
+import type { DesignCard } from "#db/people";
+import type { Card } from "#server/card";
+import { NamedChoice } from "../../kit/choice";
+import { Diamond } from "../../kit/diamond";
+import { Ask } from "../../kit/dialog";
+import { wordTest } from "../../kit/matches";
+import { Actions } from "../../kit/menu";
+import { today } from "../../kit/now";
+import { Field, FormError } from "../../kit/page";
+import { SeverityMark } from "../../kit/severity";
+import { ThumbnailPicture } from "../../kit/thumbnail";
+
+const ROLE_TEXT = { owner: "yours", edit: "shared, may edit", view: "shared, may look" };
+
+type Order = "changed" | "name" | "findings";
+type What = "rename" | "copy" | "remove";
+
+/** By what a list of designs is sorted. */
+const ORDERS: readonly { value: Order; text: string }[] = [
+  { value: "changed", text: "last change" },
+  { value: "name", text: "name" },
+  { value: "findings", text: "gravest findings" },
+];
+
+export function DesignList({ designs }: { designs: readonly DesignCard[] }) {
+  const [search, setSearch] = useState("");
+  const [order, setOrder] = useState<Order>("changed");
+  const [cards, setCards] = useState<ReadonlyMap<string, Card>>(new Map());
+  const [asked, ask] = useState<{ what: What; design: DesignCard }>();
+  const done = useCallback(() => ask(undefined), []);
+  const matches = wordTest(search);
+  const shown = designs
+    .filter(({ id, name }) => matches(`${name} ${cards.get(id)?.zone.replace(/[/_]/g, " ") ?? ""}`))
+    .sort((a, b) =>
+      order === "name"
+        ? byName(a.name, b.name)
+        : order === "findings"
+          ? gravity(cards.get(b.id)) - gravity(cards.get(a.id))
+          : byName(b.changedAt, a.changedAt),
+    );
+  return (
+    <section aria-label="Designs">
+      <div className="mb-1 flex flex-wrap items-center gap-3 text-small">
+        <input
+          type="search"
+          aria-label="Search the designs"
+          placeholder="Search by name or place"
+          className="field h-7 w-56"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <NamedChoice label="Sorted by" className="h-7 w-40" value={order} options={ORDERS} take={setOrder} />
+        <span className="ml-auto text-soft">
+          {shown.length} of {designs.length}
+        </span>
+      </div>
+      {shown.length === 0 && <p className="border-t border-rule py-4 text-soft">No design is called that.</p>}
+      <ul>
+        {shown.map((design) => (
+          <Line
+            key={design.id}
+            design={design}
+            card={cards.get(design.id)}
+            setCards={setCards}
+            ask={(what) => ask({ what, design })}
+          />
+        ))}
+      </ul>
+      {asked && <Question {...asked} done={done} />}
+    </section>
+  );
+}
+
+/** Stops before mends before notes. */
+const gravity = (card?: Card) =>
+  card ? card.findings.stop * 1e6 + card.findings.mend * 1e3 + card.findings.note : -1;
+
+function Line({
+  design,
+  card,
+  setCards,
+  ask,
+}: {
+  design: DesignCard;
+  card?: Card;
+  setCards: Dispatch<SetStateAction<ReadonlyMap<string, Card>>>;
+  ask(what: What): void;
+}) {
+  const { load, data } = useFetcher<Card>();
+  const navigate = useNavigate();
+  const { id, revision } = design;
+  // Anew for each revision: the list learns of a renamed design by itself.
+  useEffect(() => void load(`/designs/${id}/card?revision=${revision}`), [load, id, revision]);
+  useEffect(() => {
+    if (data) setCards((now) => new Map(now).set(id, data));
+  }, [data, id, setCards]);
+  return (
+    <li className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto_auto] items-center gap-x-4 border-t border-rule py-2.5 max-sm:grid-cols-[4.5rem_minmax(0,1fr)_auto]">
+      <ThumbnailPicture of={card?.picture} className="h-16 w-full" />
+      <div className="min-w-0">
+        <Link className="font-semibold underline-offset-2 hover:underline" to={`/d/${design.id}/house`}>
+          {design.name}
+        </Link>
+        <p className="text-small text-soft">
+          {card ? (
+            <>
+              {placeText(card)} · {card.zone.split("/").at(-1)!.replace(/_/g, " ")}
+            </>
+          ) : (
+            "working it out…"
+          )}
+        </p>
+        <p className="text-small text-soft">
+          {ROLE_TEXT[design.role]}
+          {card?.copiedFrom && <> · copied from {card.copiedFrom}</>} · changed{" "}
+          <LocalTime at={design.changedAt} /> · rev <span className="measure">{design.revision}</span>
+        </p>
+      </div>
+      <div className="max-sm:col-span-full max-sm:row-start-2 max-sm:mt-1.5">
+        <span className="flex gap-0.5" role="img" aria-label={card ? metText(card) : "not known yet"}>
+          {STAGE_NAMES.map(({ stage, name }) => (
+            <span key={stage} title={name}>
+              <Diamond met={card?.facets[stage]} size={15} />
+            </span>
+          ))}
+        </span>
+        <span className="mt-1.5 flex gap-3 text-small">
+          {card &&
+            SEVERITIES.map((severity) => (
+              <span key={severity} className="flex items-center gap-1">
+                <SeverityMark severity={severity} size={10} />
+                <span className="measure">{card.findings[severity]}</span>
+              </span>
+            ))}
+        </span>
+      </div>
+      <Actions
+        label={`What to do with ${design.name}`}
+        entries={[
+          { text: "Settings", act: () => void navigate(`/d/${design.id}/settings`) },
+          ...(design.role === "view" ? [] : [{ text: "Rename", act: () => ask("rename") }]),
+          { text: "Copy as a variant", act: () => ask("copy") },
+          { text: "Save as a file", href: `/d/${design.id}/file` },
+          ...(design.role === "owner"
+            ? [
+                { text: "People", act: () => void navigate(`/designs/${design.id}/people`) },
+                { text: "Remove", grave: true, act: () => ask("remove") },
+              ]
+            : []),
+        ]}
+      />
+    </li>
+  );
+}
+
+const placeText = ({ latitudeDeg, longitudeDeg }: Card) =>
+  `${Math.abs(latitudeDeg).toFixed(2)}° ${latitudeDeg < 0 ? "S" : "N"}, ${Math.abs(longitudeDeg).toFixed(2)}° ${longitudeDeg < 0 ? "W" : "E"}`;
+
+/** "Brief 3 of 4, House 4 of 4, …": what the diamonds say. */
+const metText = ({ facets }: Card) =>
+  STAGE_NAMES.filter(({ stage }) => facets[stage])
+    .map(({ stage, name }) => `${name} ${facets[stage]!.filter(Boolean).length} of ${facets[stage]!.length}`)
+    .join(", ");
+
+/** A moment by the reader's clock; as the server writes it until the page runs. */
+function LocalTime({ at }: { at: string }) {
+  const [text, setText] = useState(`${at.slice(0, 16).replace("T", " ")} UTC`);
+  useEffect(
+    () =>
+      setText(
+        new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(new Date(at)),
+      ),
+    [at],
+  );
+  return <time dateTime={at}>{text}</time>;
+}
+
+const QUESTIONS: Record<What, { title: string; lead: string; button: string }> = {
+  rename: {
+    title: "Rename the design",
+    lead: "Everybody it is shared with sees the new name.",
+    button: "Rename",
+  },
+  copy: {
+    title: "Copy as a variant",
+    lead: "A design of its own, yours alone until you share it. It knows what it was copied from, so that both can be compared.",
+    button: "Copy",
+  },
+  remove: {
+    title: "Remove the design",
+    lead: "It is gone for everybody it is shared with, and cannot be brought back.",
+    button: "Remove",
+  },
+};
+
+function Question({ what, design, done }: { what: What; design: DesignCard; done(): void }) {
+  const fetcher = useFetcher<{ error?: string; done?: string }>();
+  const { title, lead, button } = QUESTIONS[what];
+  const finished = fetcher.data?.done;
+  useEffect(() => {
+    if (finished) done();
+  }, [finished, done]);
+  return (
+    <Ask title={title} lead={lead} onClose={done}>
+      <fetcher.Form method="post" action="/designs" className="mt-4 grid gap-3">
+        <Field
+          label={what === "remove" ? `To remove it, type its name: ${design.name}` : "Name"}
+          name="name"
+          required
+          autoFocus
+          maxLength={120}
+          autoComplete="off"
+          defaultValue={
+            { rename: design.name, copy: `${design.name}, variant`.slice(0, 120), remove: "" }[what]
+          }
+        />
+        <FormError text={fetcher.data?.error} />
+        <input type="hidden" name="design" value={design.id} />
+        <input type="hidden" name="do" value={what} />
+        {what === "copy" && <input type="hidden" name="on" value={today()} />}
+        <div className="flex justify-end gap-2">
+          <button type="button" className="button" onClick={done}>
+            Leave it
+          </button>
+          <button
+            className={`button ${what === "remove" ? "text-stop" : "button-main"}`}
+            disabled={fetcher.state !== "idle"}
+          >
+            {button}
+          </button>
+        </div>
+      </fetcher.Form>
+    </Ask>
+  );
+}
