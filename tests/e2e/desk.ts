@@ -3,6 +3,7 @@ import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { readFileSync } from "node:fs";
+import { choose } from "./choose";
 import { expect, test as base, type Browser, type Cookie, type Page } from "@playwright/test";
 
 export { expect };
@@ -140,11 +141,13 @@ export async function emptyHouse(page: Page): Promise<string> {
   await signIn(page);
   await page.goto("/designs");
   await page.getByLabel("Name").fill("Taken down by tape");
-  await page.getByLabel("Latitude, ° north").fill("53.4");
-  await page.getByLabel("Longitude, ° east").fill("-3");
-  await page.getByLabel("Time zone, as in Europe/Oslo").fill("Europe/London");
+  await page.getByLabel("Latitude").fill("53.4 N");
+  await page.getByLabel("Longitude").fill("3 W");
+  await choose(page.getByRole("combobox", { name: "Time zone" }), "Europe/London");
   await page.getByRole("button", { name: "Start" }).click();
-  await page.waitForURL(/\/d\/\w+\/house$/);
+  await page.waitForURL(/\/d\/\w+\/brief$/);
   await ready(page);
-  return new URL(page.url()).pathname.replace(/\/house$/, "");
+  const at = new URL(page.url()).pathname.replace(/\/brief$/, "");
+  await open(page, `${at}/house`);
+  return at;
 }

@@ -9,5 +9,6 @@ import type { Route } from "./+types/card";
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
   const stored = (await readDesign(db(), params.design))!;
-  return isHeavy(stored.design) ? await madeByJob(job("card", { design: params.design })) : cardOf(stored);
+  const { design } = params;
+  return Response.json(isHeavy(stored.design) ? await madeByJob(job("card", { design })) : cardOf(stored));
 }

@@ -92,14 +92,23 @@ function Line({
   setCards: Dispatch<SetStateAction<ReadonlyMap<string, Card>>>;
   ask(what: What): void;
 }) {
-  const { load, data } = useFetcher<Card>();
   const navigate = useNavigate();
   const { id, revision } = design;
-  // Anew for each revision: the list learns of a renamed design by itself.
-  useEffect(() => void load(`/designs/${id}/card?revision=${revision}`), [load, id, revision]);
+  // Anew for each revision. Not by the router: it would ask again, after a removal, for what is gone.
   useEffect(() => {
-    if (data) setCards((now) => new Map(now).set(id, data));
-  }, [data, id, setCards]);
+    const going = new AbortController();
+    void (async () => {
+      try {
+        const answer = await fetch(`/designs/${id}/card?revision=${revision}`, { signal: going.signal });
+        if (!answer.ok) return;
+        const card = (await answer.json()) as Card;
+        setCards((now) => new Map(now).set(id, card));
+      } catch {
+        // Gone on to another page, or no network: the line stands without its card.
+      }
+    })();
+    return () => going.abort();
+  }, [id, revision, setCards]);
   return (
     <li className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto_auto] items-center gap-x-4 border-t border-rule py-2.5 max-sm:grid-cols-[4.5rem_minmax(0,1fr)_auto]">
       <ThumbnailPicture of={card?.picture} className="h-16 w-full" />

@@ -28,8 +28,8 @@ const numberOf = (text: string) => Number(text.trim().replace(",", ".").replace(
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="grid grid-cols-[11rem_minmax(0,26rem)_minmax(0,1fr)] gap-x-6 border-b border-rule px-5 py-4 max-lg:grid-cols-1 max-lg:gap-y-2">
-      <h3 className="font-semibold">{title}</h3>
+    <section className="grid grid-cols-[19rem_minmax(0,1fr)] items-start gap-x-8 gap-y-2 border-b border-rule px-5 py-3.5 max-lg:grid-cols-1">
+      <h3 className="col-span-full font-semibold">{title}</h3>
       {children}
     </section>
   );
@@ -268,7 +268,7 @@ function North({ put }: { put(northDeg: number): void | Promise<void> }) {
         )}
       </div>
       {picture && (
-        <div className="relative h-56 max-w-sm">
+        <div className="relative h-52 max-w-md">
           <ThumbnailPicture of={picture} className="absolute inset-0 size-full" />
           <svg
             viewBox={picture.viewBox}
@@ -289,7 +289,8 @@ function North({ put }: { put(northDeg: number): void | Promise<void> }) {
                 tabIndex={readOnly ? -1 : 0}
                 aria-pressed={one.id === picked}
                 aria-label={`Wall that faces ${turned(outwardDeg(design, one) - northDeg).toFixed(0)}°, ${Math.hypot(one.bx - one.ax, one.by - one.ay).toFixed(1)} m long`}
-                className={`cursor-pointer ${one.id === picked ? "stroke-accent" : "stroke-transparent hover:stroke-accent/40"}`}
+                // An outline here would be metres wide.
+                className={`cursor-pointer outline-none ${one.id === picked ? "stroke-accent" : "stroke-transparent hover:stroke-accent/40 focus-visible:stroke-accent/60"}`}
                 onClick={() => !readOnly && setPicked(one.id)}
                 onKeyDown={(event) => {
                   if (event.key === "Enter" || event.key === " ") {
