@@ -14,6 +14,7 @@ export default [
   route("d/:design", "routes/desk/layout.tsx", [
     index("routes/desk/first.ts"),
     ...Object.keys(STAGE_PARTS).map((stage) => route(stage, `stages/${stage}/sheet.tsx`)),
+    route("compare", "routes/desk/compare.tsx"),
     route("settings", "routes/desk/settings.tsx"),
     route(":stage", "routes/desk/unbuilt.tsx"),
   ]),

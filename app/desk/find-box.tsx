@@ -79,6 +79,7 @@ export default function FindBox({
       ),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
       item("Settings of this design", "command", () => void navigate(`${url}/settings`)),
+      item("Compare with another design", "command", () => void navigate(`${url}/compare`)),
       item("All designs", "command", () => void navigate("/designs")),
     ];
   }, [parts, navigate, url, store, showFindings, preferences, prefer]);

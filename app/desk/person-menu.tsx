@@ -42,6 +42,11 @@ export default function PersonMenu({ person, role, owner, url }: Props) {
             Settings of this design
           </Link>
         </MenuItem>
+        <MenuItem>
+          <Link className="block px-3 py-1.5 data-focus:bg-wash" to={`${url}/compare`}>
+            Compare with another design
+          </Link>
+        </MenuItem>
         {owner && (
           <MenuItem>
             <Link className="block px-3 py-1.5 data-focus:bg-wash" to={`/designs/${url.slice(3)}/people`}>

@@ -8,6 +8,7 @@ import {
   open,
   openDemo,
   ownHouse,
+  point,
   ready,
   saved,
   signIn,
@@ -163,4 +164,38 @@ test("an empty house starts at its brief", async ({ page }) => {
   const house = await emptyHouse(page);
   await page.goto(house);
   await expect(page).toHaveURL(/\/house$/);
+});
+
+test("a copy is changed and compared: totals, findings, rows; one row comes back, and undo takes it away", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await page.goto("/designs");
+  const line = page.getByRole("listitem").filter({ has: page.locator(`a[href="${house}/house"]`) });
+  await line.getByRole("button", { name: /^What to do/ }).click();
+  await page.getByRole("menuitem", { name: "Copy as a variant" }).click();
+  await page.getByRole("dialog").getByLabel("Name").fill("The variant");
+  await page.getByRole("button", { name: "Copy", exact: true }).click();
+  await page.waitForURL((url) => /\/d\/\w{16}\/house$/.test(url.pathname) && !url.pathname.startsWith(house));
+  await ready(page);
+  const copy = new URL(page.url()).pathname.replace(/\/house$/, "");
+  await point(page, "boot-cam-1").press("Enter");
+  await page.keyboard.press("Delete");
+  await saved(page);
+
+  await open(page, `${copy}/settings`);
+  await page.getByRole("link", { name: "Compare with it" }).click();
+  const totals = page.getByRole("region", { name: "Totals" });
+  await expect(totals.locator("[data-compared=points]")).toContainText(/120.*121.*\+1/);
+  await expect(totals.getByRole("columnheader").nth(1)).toHaveText("The variant");
+  const rows = page.getByRole("region", { name: "Rows that differ" });
+  await expect(rows.locator('[data-differs="points/boot-cam-1"]')).toContainText("only in Larkspur Weir");
+  await rows.getByRole("checkbox", { name: "Take over Boot room camera" }).first().click();
+  await rows.getByRole("button", { name: /^Take 1 over from Larkspur Weir/ }).click();
+  await expect(totals.locator("[data-compared=points]")).toContainText(/121.*121.*0/);
+  await expect(rows.locator('[data-differs="points/boot-cam-1"]')).toHaveCount(0);
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(totals.locator("[data-compared=points]")).toContainText(/120.*121/);
+  await saved(page);
 });

@@ -155,6 +155,7 @@ function Line({
           { text: "Settings", act: () => void navigate(`/d/${design.id}/settings`) },
           ...(design.role === "view" ? [] : [{ text: "Rename", act: () => ask("rename") }]),
           { text: "Copy as a variant", act: () => ask("copy") },
+          { text: "Compare", act: () => void navigate(`/d/${design.id}/compare`) },
           { text: "Save as a file", href: `/d/${design.id}/file` },
           ...(design.role === "owner"
             ? [

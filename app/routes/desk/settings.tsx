@@ -59,7 +59,10 @@ export default function Settings() {
             {settings.copiedFrom.name}
           </Link>{" "}
           at revision <span className="measure">{settings.copiedFrom.revision}</span> on{" "}
-          <span className="measure">{settings.copiedFrom.on}</span>.
+          <span className="measure">{settings.copiedFrom.on}</span>.{" "}
+          <Link className="button ml-2" to={`${url}/compare?with=${settings.copiedFrom.design}`}>
+            Compare with it
+          </Link>
         </p>
       )}
       <Part title="Name">
