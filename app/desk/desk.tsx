@@ -186,8 +186,17 @@ export function DeskProvider({
   const [working, setWorking] = useState<Working>();
   const [drawer, setDrawer] = useState(false);
   const [preferences, setPreferences] = useState(first);
-  const [adding, setAdding] = useState<string>();
-  const [tool, setTool] = useState<Tool>("select");
+  const [adding, add] = useState<string>();
+  const [tool, take] = useState<Tool>("select");
+  // One tool at a time: a kit to put down is one too.
+  const setTool = useCallback((next: Tool) => {
+    take(next);
+    add(undefined);
+  }, []);
+  const setAdding = useCallback((kind?: string) => {
+    add(kind);
+    if (kind) take("select");
+  }, []);
   const [phase, showPhase] = useState<string>();
   const [preview, showPreview] = useState<readonly Place[]>();
   const [lit, setLit] = useState<ReadonlySet<Stratum>>(() => new Set<Stratum>(["S", "C"]));
@@ -273,7 +282,9 @@ export function DeskProvider({
       drawer,
       preferences,
       adding,
+      setAdding,
       tool,
+      setTool,
       phase,
       preview,
     ],

@@ -43,6 +43,8 @@ export function KeyHelp() {
     select,
     selection,
     open,
+    adding,
+    setAdding,
   } = useDesk();
 
   useEffect(() => {
@@ -55,7 +57,7 @@ export function KeyHelp() {
         return;
       }
       if (command || event.altKey || isTyping(event) || document.querySelector("[role=dialog]")) return;
-      if (event.key === "Escape") return select(undefined);
+      if (event.key === "Escape") return adding ? setAdding(undefined) : select(undefined);
       if (event.key === "?") return setShown(true);
       if (!preferences.letters) return;
       const stage = STAGE_KEYS.indexOf(event.key);
@@ -90,6 +92,8 @@ export function KeyHelp() {
     select,
     selection,
     open,
+    adding,
+    setAdding,
   ]);
 
   return (

@@ -9,10 +9,12 @@ import {
   useRef,
   useState,
   type KeyboardEvent,
+  type MouseEvent,
   type PointerEvent,
   type ReactNode,
 } from "react";
 import { removeRows } from "#core/design/remove";
+import { contains } from "#core/geometry/polygon";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { type Ref } from "#core/design/where";
@@ -79,6 +81,8 @@ export function Plan({
   const settled = useSettled(saved);
   const design = trial ?? settled;
   const refs = selectedRefs(selection);
+  /** Where empty ground was pressed, px: a click belongs to it, not to what was dragged. */
+  const ground = useRef<{ x: number; y: number }>(undefined);
   const marked = useMemo(
     () => new Set(selectedRefs(selection).map((ref) => `${ref.in}/${ref.id}`)),
     [selection],
@@ -275,6 +279,7 @@ export function Plan({
   const onPress = (event: PointerEvent) => {
     const target = event.target as Element;
     const at = atMetres(event);
+    ground.current = undefined;
     if (event.button !== 0) return;
     if (tool?.press([at.x, at.y], view.k)) return;
     if (target.closest("[data-point]")) return;
@@ -284,7 +289,16 @@ export function Plan({
     if (event.shiftKey && !readOnly) {
       svg.current!.setPointerCapture(event.pointerId);
       setMarquee({ x0: at.x, y0: at.y, x1: at.x, y1: at.y });
-    }
+    } else if (!event.shiftKey) ground.current = { x: event.clientX, y: event.clientY };
+  };
+  // A press that was no drag: the room it is in, or nothing where there is none.
+  const onClick = (event: MouseEvent) => {
+    const from = ground.current;
+    ground.current = undefined;
+    if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) > 4) return;
+    const { x, y } = atMetres(event);
+    const room = saved.rooms.find((row) => row.level === level && contains(row.outline, [x, y]));
+    select(room && { in: "rooms", id: room.id });
   };
   const onPointKey = (id: string, event: KeyboardEvent) => {
     if (event.key !== "Enter" && event.key !== " ") return;
@@ -326,6 +340,7 @@ export function Plan({
           show();
           setMarquee(undefined);
         }}
+        onClick={onClick}
         onDoubleClick={() => tool?.finish()}
       >
         <Patterns />
@@ -335,6 +350,20 @@ export function Plan({
           <PlanStructure design={design} level={level} dim={!lit.has("S")} />
           {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
           <RoomNames design={saved} level={level} k={k} />
+          {refs.map(({ in: collection, id }) => {
+            const room = collection === "rooms" ? byId(design, "rooms").get(id) : undefined;
+            return (
+              room?.level === level && (
+                <polygon
+                  key={id}
+                  points={room.outline.map((xy) => xy.join(",")).join(" ")}
+                  className="pointer-events-none fill-accent/10 stroke-accent"
+                  strokeWidth={1.6 / k}
+                  data-picked-room={id}
+                />
+              )
+            );
+          })}
           <PlanNodes design={design} level={level} k={k} />
           {editor?.over(design, k, marked)}
           {way && !lifting && lit.has("C") && <WayLine places={way} k={k} />}

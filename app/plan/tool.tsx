@@ -189,13 +189,15 @@ export function usePlanTool(design: Design, level: string): PlanTool {
   useEffect(() => {
     if (!active) return;
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
-      if (event.key === "Escape") {
+      // From the tool's own fields as well: what was typed there goes with it.
+      const own = (event.target as Element | null)?.closest?.("[data-tool-panel]");
+      if (event.key === "Escape" && (own || !isTyping(event))) {
         event.stopImmediatePropagation();
-        if (draft.corners.length) reset();
-        else setTool("select");
+        reset();
+        setTool("select");
         return;
       }
+      if (isTyping(event)) return;
       if (event.key === "Enter") finish();
       // A digit while drawing a wall is the start of its length.
       if (tool === "wall" && /^[\d.]$/.test(event.key) && lengthField.current) {
@@ -207,7 +209,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     };
     window.addEventListener("keydown", onKey, true);
     return () => window.removeEventListener("keydown", onKey, true);
-  }, [active, tool, draft.corners.length, finish, reset, setTool]);
+  }, [active, tool, finish, reset, setTool]);
 
   const press = (at: Xy, k: number): boolean => {
     if (!active) return false;

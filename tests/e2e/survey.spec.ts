@@ -7,6 +7,7 @@ import {
   expect,
   number,
   open,
+  openDemo,
   ownHouse,
   point,
   revision,
@@ -333,4 +334,52 @@ test("on a phone a room is taken down with a thumb", async ({ page }) => {
   expect(
     await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
   ).toBe(0);
+});
+
+test("a room is picked by pressing in it, empty ground lets go, a drag of the plan does neither", async ({
+  page,
+}) => {
+  await openDemo(page, "house");
+  const plan = page.getByRole("group", { name: "Plan of Ground" });
+  const frame = (await plan.boundingBox())!;
+  const room = page.locator("[data-picked-room]");
+  await page.mouse.click(frame.x + 180, frame.y + 180);
+  await expect(room).toHaveCount(1);
+  const picked = await room.getAttribute("data-picked-room");
+  await expect(
+    page.getByRole("region", { name: "Inspector contents" }).getByLabel("Name").first(),
+  ).toBeVisible();
+  await page.mouse.move(frame.x + 20, frame.y + frame.height - 60);
+  await page.mouse.down();
+  await page.mouse.move(frame.x + 60, frame.y + frame.height - 90, { steps: 4 });
+  await page.mouse.up();
+  await expect(room).toHaveAttribute("data-picked-room", picked!);
+  await page.mouse.click(frame.x + 60, frame.y + frame.height - 60);
+  await expect(room).toHaveCount(0);
+  await point(page, "boot-cam-1").click();
+  await expect(room).toHaveCount(0);
+});
+
+test("one tool at a time; Esc ends it, also from its own field", async ({ page }) => {
+  await openDemo(page, "house");
+  const tools = page.getByRole("toolbar", { name: "Tools" });
+  const walls = tools.getByRole("button", { name: "Draw walls" });
+  await walls.click();
+  await page.getByLabel("Length", { exact: true }).fill("3.8");
+  await page.getByLabel("Length", { exact: true }).press("Escape");
+  await expect(walls).toHaveAttribute("aria-pressed", "false");
+  await tools.getByRole("button", { name: "Draw a trunk" }).click();
+  await choose(page.getByRole("combobox", { name: "Add a point of a kind" }), "Camera");
+  await expect(tools.getByRole("button", { name: "Select and move" })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await expect(page.getByText("Press on the plan to place: Camera")).toBeVisible();
+  await walls.click();
+  await expect(page.getByText("Press on the plan to place: Camera")).toHaveCount(0);
+  await tools.getByRole("button", { name: "Select and move" }).click();
+  await choose(page.getByRole("combobox", { name: "Add a point of a kind" }), "Camera");
+  await page.getByRole("combobox", { name: "Add a point of a kind" }).blur();
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Press on the plan to place: Camera")).toHaveCount(0);
 });
