@@ -28,8 +28,9 @@ const PICTURES: Picture[] = [
     path: "/d/larkspur-weir/brief?view=requirements",
   },
   {
-    name: "phases",
-    path: "/d/larkspur-weir/brief?view=phases",
+    name: "designs",
+    path: "/designs",
+    act: (page) => page.getByText("Ropewalk Court").waitFor(),
   },
   {
     name: "survey-editor",

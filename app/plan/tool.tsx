@@ -351,7 +351,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
 
   const panel = !active ? null : (
     <div
-      className="absolute top-2 left-12 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm"
+      className={`absolute top-2 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm ${design.rooms.length ? "left-12 @min-[64rem]:left-36" : "left-36"}`}
       data-tool-panel
     >
       {tool === "wall" && (

@@ -137,7 +137,7 @@ export function Problems() {
         />
         <Tick className="text-small text-soft" on={byRoom} set={setByRoom} label="by room" />
         <span className="ml-auto text-small whitespace-nowrap text-soft">
-          score = severity × times a week × people
+          score = severity × times a week × people; a danger counts once a day at least
         </span>
         {!readOnly && (
           <button type="button" className="button button-main h-6" onClick={add}>

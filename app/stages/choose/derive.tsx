@@ -1,6 +1,6 @@
 /** Wants from what the design knows: sources ticked, each proposal shown with its reason, taken in one edit. */
 import { useMemo, useState } from "react";
-import { addWants, proposeWants, type WantSource } from "#core/stages/choose/derive";
+import { addWants, proposeWants, whyNothing, type WantSource } from "#core/stages/choose/derive";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { byId } from "#core/design/collections";
 import { newRowId, useDesign, useEdit } from "../../desk/desk";
@@ -68,7 +68,14 @@ export default function Derive({ onClose }: { onClose(): void }) {
       </div>
       <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="Proposals">
         {proposals.length === 0 && (
-          <p className="px-3.5 py-3 text-soft">Nothing that is not wanted already.</p>
+          <ul className="px-3.5 py-3">
+            {sources.length === 0 && <li className="text-soft">Tick what to read from.</li>}
+            {SOURCES.filter(([source]) => sources.includes(source)).map(([source, text]) => (
+              <li key={source}>
+                {text}: <span className="text-soft">{whyNothing(design, source)}</span>
+              </li>
+            ))}
+          </ul>
         )}
         <ul>
           {proposals.map(({ want, because, source }, i) => (

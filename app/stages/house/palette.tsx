@@ -20,19 +20,19 @@ import { findRooms } from "#core/stages/house";
 import { newRowId, useDesign, useDesk, useEdit, type Tool } from "../../desk/desk";
 import { counted } from "#core/design/words";
 
-const TOOLS: [Tool, string, LucideIcon][] = [
-  ["select", "Select and move", MousePointer2],
-  ["wall", "Draw walls", BrickWall],
-  ["opening", "Put an opening into a wall", DoorOpen],
-  ["trunk", "Draw a trunk", Cable],
-  ["riser", "Place a riser", Spline],
-  ["closet", "Place a closet", ServerCog],
-  ["noGo", "Draw a no-go area", Ban],
-  ["mains", "Draw a mains run", Zap],
-  ["fixture", "Draw an obstacle", Package],
-  ["switch", "Place a switch", ToggleLeft],
-  ["lamp", "Place a lamp", Lamp],
-  ["scale", "Set a picture to scale", Ruler],
+const TOOLS: [tool: Tool, does: string, glyph: LucideIcon, name: string][] = [
+  ["select", "Select and move", MousePointer2, "Select"],
+  ["wall", "Draw walls", BrickWall, "Walls"],
+  ["opening", "Put an opening into a wall", DoorOpen, "Opening"],
+  ["trunk", "Draw a trunk", Cable, "Trunk"],
+  ["riser", "Place a riser", Spline, "Riser"],
+  ["closet", "Place a closet", ServerCog, "Closet"],
+  ["noGo", "Draw a no-go area", Ban, "No-go area"],
+  ["mains", "Draw a mains run", Zap, "Mains run"],
+  ["fixture", "Draw an obstacle", Package, "Obstacle"],
+  ["switch", "Place a switch", ToggleLeft, "Switch"],
+  ["lamp", "Place a lamp", Lamp, "Lamp"],
+  ["scale", "Set a picture to scale", Ruler, "Scale"],
 ];
 
 export function Palette() {
@@ -41,6 +41,8 @@ export function Palette() {
   const edit = useEdit();
   const [said, setSaid] = useState("");
   if (readOnly) return null;
+  // Names stand beside the glyphs where there is room, and always while nothing is drawn yet.
+  const named = design.rooms.length === 0 ? "" : "hidden @min-[64rem]:inline";
   const find = () => {
     const { changes, found, loose } = findRooms(design, level, () => newRowId("r"), { refit: true });
     if (changes.length) edit(() => changes);
@@ -58,7 +60,7 @@ export function Palette() {
         data-chrome
       >
         {TOOLS.filter(([name]) => name !== "scale" || design.underlays.length > 0).map(
-          ([name, text, Icon]) => (
+          ([name, text, Icon, short]) => (
             <button
               key={name}
               type="button"
@@ -66,9 +68,10 @@ export function Palette() {
               title={text}
               aria-pressed={tool === name}
               onClick={() => setTool(name)}
-              className={`grid size-7 place-items-center ${tool === name ? "bg-ink text-raised" : "text-soft hover:text-ink"}`}
+              className={`flex h-7 min-w-7 items-center justify-start gap-2 px-1.5 text-small ${tool === name ? "bg-ink text-raised" : "text-soft hover:text-ink"}`}
             >
-              <Icon size={15} />
+              <Icon size={15} className="shrink-0" />
+              <span className={named}>{short}</span>
             </button>
           ),
         )}
@@ -77,9 +80,10 @@ export function Palette() {
           aria-label="Find rooms between the walls"
           title="Find rooms between the walls"
           onClick={find}
-          className="grid size-7 place-items-center border-t border-rule text-soft hover:text-ink"
+          className="flex h-7 min-w-7 items-center gap-2 border-t border-rule px-1.5 text-small text-soft hover:text-ink"
         >
-          <SquareDashed size={15} />
+          <SquareDashed size={15} className="shrink-0" />
+          <span className={named}>Find rooms</span>
         </button>
       </div>
       {said && (

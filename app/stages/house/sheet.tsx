@@ -26,7 +26,7 @@ function Editor() {
   const tool = usePlanTool(design, level);
   const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
   return (
-    <div className="relative flex min-h-0 flex-1 flex-col">
+    <div className="@container relative flex min-h-0 flex-1 flex-col">
       <Plan
         editor={{
           tool,

@@ -35,7 +35,7 @@ function PlanAndTables() {
   return (
     <>
       <ToolRow />
-      <div className="relative flex min-h-0 flex-1 flex-col">
+      <div className="@container relative flex min-h-0 flex-1 flex-col">
         <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : 40} />
         {!readOnly && (
           <Suspense>

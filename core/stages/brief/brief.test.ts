@@ -21,6 +21,7 @@ import {
   phaseSums,
   phaseWorking,
   rankedProblems,
+  SAFETY_PER_WEEK,
   scoreOf,
   scoreWorking,
   signOff,
@@ -43,7 +44,18 @@ describe("problems", () => {
     // 5 × 14 × 2 = 140
     expect(scoreOf(problem("stair-dark"))).toBe(140);
     expect(scoreWorking(design, problem("stair-dark")).steps[2]!.with).toBe("Grandmother, Lodger");
-    expect(scoreOf({ ...problem("gate"), people: [] })).toBe(12);
+    expect(scoreOf({ ...problem("gate"), kind: "comfort", people: [] })).toBe(12);
+  });
+  test("a danger counts once a day at least, and the working says so; a nuisance does not", () => {
+    const rare = { ...problem("gate"), kind: "safety" as const, severity: 5, perWeek: 0.1, people: [] };
+    expect(scoreOf(rare)).toBe(5 * SAFETY_PER_WEEK);
+    expect(scoreWorking(design, rare).steps[1]).toMatchObject({
+      with: "0.1 as noted; a danger counts at least once a day",
+      gives: "7",
+    });
+    expect(scoreOf({ ...rare, perWeek: 8 })).toBe(40);
+    expect(scoreWorking(design, { ...rare, perWeek: 8 }).steps[1]!.with).toBe("");
+    expect(scoreOf({ ...rare, kind: "comfort" })).toBe(0.5);
   });
   test("the worst first; of equal scores the quicker", () => {
     const ranked = rankedProblems(design);

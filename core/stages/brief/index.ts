@@ -4,6 +4,7 @@ export {
   answerWorking,
   isAnswered,
   rankedProblems,
+  SAFETY_PER_WEEK,
   scoreOf,
   scoreWorking,
   type Answer,

@@ -6,9 +6,16 @@ import { costsAt, costsOf, costWorking, hoursWorking } from "../runs/cost";
 import { dropsOf } from "../runs";
 import type { Working } from "../../desk/working";
 
-/** Severity × how often a week × people affected; nobody named counts as one. */
+/** A danger counts as if it came once a day: one that comes twice a year must not be buried under nuisances. */
+export const SAFETY_PER_WEEK = 7;
+
+/** Times a week a problem counts with. */
+const countedPerWeek = ({ kind, perWeek }: ProblemRow) =>
+  kind === "safety" ? Math.max(perWeek, SAFETY_PER_WEEK) : perWeek;
+
+/** Severity × how often a week × people affected; nobody named counts as one, a danger at least once a day. */
 export const scoreOf = (problem: ProblemRow) =>
-  problem.severity * problem.perWeek * Math.max(1, problem.people.length);
+  problem.severity * countedPerWeek(problem) * Math.max(1, problem.people.length);
 
 export interface Answer {
   cost: number;
@@ -83,7 +90,15 @@ export function scoreWorking(design: Design, problem: ProblemRow): Working {
         gives: String(problem.severity),
         source: "household",
       },
-      { formula: "× how often a week", with: "", gives: String(problem.perWeek), source: "household" },
+      {
+        formula: "× how often a week",
+        with:
+          countedPerWeek(problem) === problem.perWeek
+            ? ""
+            : `${problem.perWeek} as noted; a danger counts at least once a day`,
+        gives: String(countedPerWeek(problem)),
+        source: "household",
+      },
       {
         formula: "× people affected",
         with: people.join(", ") || "nobody named, counted as one",

@@ -7,7 +7,7 @@ import { PROTOCOLS } from "../../design/vocabulary";
 import { KIND_TABLE } from "../house/tables";
 import { testDesign } from "../../test-design";
 import { allCandidates } from "./candidates";
-import { addWants, functionOfKind, proposeWants, ROOM_TEMPLATES, windowsOf } from "./derive";
+import { addWants, functionOfKind, proposeWants, ROOM_TEMPLATES, whyNothing, windowsOf } from "./derive";
 import { FUNCTIONS } from "./functions";
 import { bandIn, PROTOCOL_TABLE, rangeClass } from "./protocols";
 
@@ -141,4 +141,35 @@ it("every protocol a device can have is described, with its band where radio is 
     infrared: "a room",
     PoE: undefined,
   });
+});
+
+test("a source that proposes nothing says why", () => {
+  const empty = { ...testDesign(), problems: [], legs: [], lamps: [], points: [], rooms: [], wants: [] };
+  expect(whyNothing(empty, "problems")).toMatch(/^No problem is written down yet/);
+  expect(whyNothing(empty, "switch map")).toMatch(/^No switch leg is mapped yet/);
+  expect(whyNothing(empty, "points")).toMatch(/^No point is placed yet/);
+  expect(whyNothing(empty, "template")).toMatch(/^No room is drawn yet/);
+
+  const demo = larkspurWeir();
+  expect(whyNothing({ ...demo, wants: [] }, "problems")).toBeUndefined();
+  const proposals = proposeWants({ ...demo, wants: [] }, ["problems"]);
+  let n = 0;
+  const wanted = applyChanges(
+    { ...demo, wants: [] },
+    addWants(proposals, () => `w-${++n}`),
+  );
+  expect(whyNothing(wanted, "problems")).toBe(`All ${proposals.length} it would propose are wanted already.`);
+  const dumb = demo.problems.map((row) => ({
+    ...row,
+    name: "Nothing",
+    points: [],
+    devices: [],
+    automations: [],
+  }));
+  expect(whyNothing({ ...demo, problems: dumb, wants: [] }, "problems")).toMatch(
+    /^The problems name no room/,
+  );
+  expect(whyNothing({ ...demo, lamps: [], wants: [] }, "switch map")).toBe(
+    "No lamp hangs on the switch legs yet.",
+  );
 });

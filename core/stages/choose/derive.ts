@@ -298,6 +298,42 @@ function fromTemplates(design: Design): Proposal[] {
   );
 }
 
+/** How much a source has to read from, and what is missing where it has nothing. */
+const MATERIAL: Record<WantSource, { of(design: Design): number; missing: string; silent: string }> = {
+  problems: {
+    of: (design) => design.problems.length,
+    missing: "No problem is written down yet: Brief is where they go.",
+    silent: "The problems name no room, or nothing that their points or words point to.",
+  },
+  "switch map": {
+    of: (design) => design.legs.length,
+    missing: "No switch leg is mapped yet: House, Switch map, is where they go.",
+    silent: "No lamp hangs on the switch legs yet.",
+  },
+  points: {
+    of: (design) => design.points.length,
+    missing: "No point is placed yet: House and Runs are where they go.",
+    silent: "The points are of kinds that no want stands for.",
+  },
+  template: {
+    of: (design) => design.rooms.length,
+    missing: "No room is drawn yet: House is where they are.",
+    silent: "The rooms are of types that ask for nothing by themselves.",
+  },
+};
+
+/**
+ * Why nothing is proposed from a source: it has nothing to read, what it has points to nothing, or all of it is wanted
+ * already. Undefined where it does propose something.
+ */
+export function whyNothing(design: Design, source: WantSource): string | undefined {
+  if (proposeWants(design, [source]).length) return undefined;
+  const { of, missing, silent } = MATERIAL[source];
+  if (of(design) === 0) return missing;
+  const all = proposeWants({ ...design, wants: [] }, [source]).length;
+  return all ? `All ${all} it would propose are wanted already.` : silent;
+}
+
 /** Same room and function, and the same leg where there is one. */
 const sameWant = (a: Omit<WantRow, "id">, b: Omit<WantRow, "id">) =>
   a.room === b.room && a.function === b.function && (a.leg ?? "") === (b.leg ?? "");
