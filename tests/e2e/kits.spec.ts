@@ -150,6 +150,10 @@ test("a duct too long to draw through gets its pull box; a divider settles mains
     .getByRole("button", { name: /divider/ })
     .click();
   await expect(finding(page, "runs.near-mains")).toHaveCount(0);
+  await page
+    .locator("[data-findings='runs.pull-long']")
+    .getByRole("button", { name: /^Show all/ })
+    .click();
   await finding(page, "runs.pull-long")
     .filter({ hasText: "Towpath" })
     .getByRole("button", { name: /pull box/ })

@@ -53,6 +53,7 @@ test("the list of paths is the one these tests were written for", async () => {
     "/d/:design",
     "/d/:design/:stage",
     "/d/:design/changes",
+    "/d/:design/compare",
     "/d/:design/csv/:table",
     "/d/:design/edit",
     "/d/:design/file",
@@ -61,7 +62,9 @@ test("the list of paths is the one these tests were written for", async () => {
     "/d/:design/picture/:hash?",
     "/d/:design/plan/:level/:kind",
     "/d/:design/pull-sheet/:pull?",
+    "/d/:design/settings",
     "/d/:design/walk",
+    "/designs/:design/card",
     "/designs/:design/people",
   ]);
 });
@@ -90,6 +93,22 @@ test("somebody who is no member learns nothing: 404", async () => {
   expect((await outsider.get(`/d/${DESIGN}/house.data`)).status).toBe(404);
 });
 
+test("a design is compared only with one that may be seen; a copy is the copier's own", async () => {
+  const viewer = await demoClient(url, "household");
+  const copied = await viewer.post("/designs", {
+    ...{ do: "copy", design: DESIGN, name: "What if", on: "2026-11-26" },
+  });
+  const [, copy] = /^\/d\/(\w+)\/house$/.exec(copied.headers.get("location")!)!;
+  const beside = await viewer.get(`/d/${copy}/compare`);
+  expect(beside.status).toBe(200);
+  expect(await beside.text()).toContain("Larkspur Weir");
+  expect((await outsider.get(`/d/${copy}/compare`)).status).toBe(404);
+  const designer = await demoClient(url, "designer");
+  expect((await designer.get(`/d/${DESIGN}/compare?with=${copy}`)).status).toBe(404);
+  expect((await viewer.post("/designs", { do: "remove", design: copy!, name: "What if" })).status).toBe(200);
+  expect((await viewer.get(`/d/${copy}/house`)).status).toBe(404);
+});
+
 describe("roles", () => {
   test("a viewer reads all of it and changes none of it", async () => {
     const viewer = await demoClient(url, "household");
@@ -104,6 +123,15 @@ describe("roles", () => {
       expect(response.status).toBe(403);
       expect(await response.text()).toBe("You may look at this design but not change it.");
     }
+    for (const act of ["rename", "remove"]) {
+      const form = { do: act, design: DESIGN, name: "Larkspur Weir" };
+      expect([act, (await viewer.post("/designs", form)).status]).toEqual([act, 403]);
+      expect([act, (await outsider.post("/designs", form)).status]).toEqual([act, 404]);
+    }
+    expect(
+      (await outsider.post("/designs", { do: "copy", design: DESIGN, name: "Mine", on: "2026-11-26" }))
+        .status,
+    ).toBe(404);
     expect((await viewer.get(`/designs/${DESIGN}/people`)).status).toBe(403);
     expect(
       (await viewer.post(`/designs/${DESIGN}/people`, { do: "delete", name: "Larkspur Weir" })).status,

@@ -197,15 +197,15 @@ test("starting a design by hand: wrong values are named, right ones open an empt
     designer.post("/designs", {
       do: "start",
       name: "New house",
-      latitudeDeg: "60.1",
-      longitudeDeg: "24,9",
+      latitude: "60.1",
+      longitude: "24,9 E",
       zone: "Europe/Helsinki",
       ...form,
     });
-  expect(await (await start({ latitudeDeg: "north" })).text()).toContain("latitudeDeg must be a number");
+  expect(await (await start({ latitude: "north" })).text()).toContain("Latitude must be degrees such as");
   expect(await (await start({ zone: "Mars/Base" })).text()).toContain("Time zone must be an IANA time zone");
   const made = await start({});
-  expect(made.headers.get("location")).toMatch(/^\/d\/\w+\/house$/);
+  expect(made.headers.get("location")).toMatch(/^\/d\/\w+\/brief$/);
   expect((await designer.get(made.headers.get("location")!)).status).toBe(200);
 });
 

@@ -73,7 +73,11 @@ export const WALK_CACHE = "zinc-walk";
 export async function keepPage(): Promise<boolean> {
   if (!("serviceWorker" in navigator) || !("caches" in window)) return false;
   try {
-    await Promise.all([navigator.serviceWorker.register("/walk-worker.js"), import("../../../desk/clash")]);
+    await Promise.all([
+      navigator.serviceWorker.register("/walk-worker.js"),
+      import("../../../desk/clash"),
+      import("../../../kit/choice-list"),
+    ]);
     const cache = await caches.open(WALK_CACHE);
     const parts = performance
       .getEntriesByType("resource")
