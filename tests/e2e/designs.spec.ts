@@ -1,19 +1,6 @@
 /** The list of designs, the settings of one, and findings that are accepted. */
 import { choose } from "./choose";
-import {
-  cell,
-  emptyHouse,
-  expect,
-  number,
-  open,
-  openDemo,
-  ownHouse,
-  point,
-  ready,
-  saved,
-  signIn,
-  test,
-} from "./desk";
+import { cell, expect, number, open, openDemo, ownHouse, point, ready, saved, signIn, test } from "./desk";
 
 test("the list: picture, place, stages, findings; searched, sorted, renamed, copied, removed by its name", async ({
   page,
@@ -158,12 +145,6 @@ test("a working opens beside the findings, not under them", async ({ page }) => 
   await expect(working).toBeVisible();
   const [panel, list] = [(await working.boundingBox())!, (await drawer.boundingBox())!];
   expect(panel.x + panel.width).toBeLessThanOrEqual(list.x);
-});
-
-test("an empty house starts at its brief", async ({ page }) => {
-  const house = await emptyHouse(page);
-  await page.goto(house);
-  await expect(page).toHaveURL(/\/house$/);
 });
 
 test("a copy is changed and compared: totals, findings, rows; one row comes back, and undo takes it away", async ({
