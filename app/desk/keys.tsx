@@ -56,8 +56,10 @@ export function KeyHelp() {
         else store.undo();
         return;
       }
+      // What is about to be put down is let go of from anywhere, also from the field it was chosen in.
+      if (event.key === "Escape" && adding) return setAdding(undefined);
       if (command || event.altKey || isTyping(event) || document.querySelector("[role=dialog]")) return;
-      if (event.key === "Escape") return adding ? setAdding(undefined) : select(undefined);
+      if (event.key === "Escape") return select(undefined);
       if (event.key === "?") return setShown(true);
       if (!preferences.letters) return;
       const stage = STAGE_KEYS.indexOf(event.key);

@@ -241,7 +241,7 @@ test("several findings are put right by one edit, each fix on what the one befor
     if (fixLabel) byCode.set(code, [...(byCode.get(code) ?? []), key]);
   const several = [...byCode].filter(([, keys]) => keys.length > 1);
   expect(several.length).toBeGreaterThan(1);
-  for (const [code, findings] of several) {
+  for (const [code, findings] of several.slice(0, 2)) {
     const reply = await beside.ask({ ask: "fixes", findings });
     if (!("changes" in reply)) throw new Error(JSON.stringify(reply));
     const keys = reply.changes!.map(
@@ -258,18 +258,21 @@ test("several findings are put right by one edit, each fix on what the one befor
 test("what a fix costs is the difference of the house's cost", async () => {
   const house = faultyHouse();
   const { came } = await open(house);
+  const without = came.find(({ fixLabel }) => !fixLabel)!;
+  expect(await beside.ask({ ask: "cost", finding: without.key })).toMatchObject({ cost: undefined });
   let changed = 0;
-  for (const { key, fixLabel } of came) {
+  for (const { key } of came.filter(({ fixLabel }) => fixLabel)) {
+    // Each is tried on the whole house: the first two that cost something are enough.
+    if (changed === 2) break;
     const reply = await beside.ask({ ask: "cost", finding: key });
     if (!("cost" in reply)) throw new Error(JSON.stringify(reply));
-    if (!fixLabel) expect([key, reply.cost]).toEqual([key, undefined]);
     if (!reply.cost) continue;
     changed += 1;
     const fix = await beside.ask({ ask: "fix", finding: key });
     const after = applyChanges(house, "changes" in fix ? fix.changes! : []);
     expect(reply.cost).toBeCloseTo(ledgerValue(after, "cost")! - ledgerValue(house, "cost")!, 6);
   }
-  expect(changed).toBeGreaterThan(0);
+  expect(changed).toBe(2);
 });
 
 test("what is accepted stays listed, last, and counts nowhere; a stop keeps its facet open", async () => {

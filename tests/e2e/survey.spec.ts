@@ -379,7 +379,6 @@ test("one tool at a time; Esc ends it, also from its own field", async ({ page }
   await expect(page.getByText("Press on the plan to place: Camera")).toHaveCount(0);
   await tools.getByRole("button", { name: "Select and move" }).click();
   await choose(page.getByRole("combobox", { name: "Add a point of a kind" }), "Camera");
-  await page.getByRole("combobox", { name: "Add a point of a kind" }).blur();
   await page.keyboard.press("Escape");
   await expect(page.getByText("Press on the plan to place: Camera")).toHaveCount(0);
 });
