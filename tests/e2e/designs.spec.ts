@@ -105,7 +105,7 @@ test("settings: name, place with its sun, north against a wall, money with its r
   await saved(page);
 });
 
-test("findings: folded, filtered, put right together, accepted with a reason; back when they grow", async ({
+test("findings: folded, filtered, put right together, accepted with a reason, taken back by undo", async ({
   page,
 }) => {
   const house = await ownHouse(page);
