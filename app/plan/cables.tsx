@@ -2,25 +2,15 @@
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
 import { inLots } from "./frame";
+import type { Xy } from "#core/geometry/segment";
+import { cableStrokePx, countMarks, stubOf } from "#core/stages/runs/plan-names";
 import { dropsOf, routeGraph, stretchesOf, type Drop, type Stretch } from "#core/stages/runs";
-
-/** Thickness in pixels for so many cables: grows with the root, so that one and forty can be told apart. */
-const thickness = (count: number) => 1 + 1.15 * Math.sqrt(count - 1);
 
 /** The stub of a point: the part of its route before the first trunk. */
 function stubPath(drop: Drop, level: string): string {
-  const places = drop.route!.places.filter(([at]) => at === level);
-  const first = drop.route!.pieces.length ? drop.route!.stubM : Infinity;
-  let left = first + 1e-6;
-  let path = `M${places[0]![1]} ${places[0]![2]}`;
-  for (let i = 1; i < places.length && left > 0; i++) {
-    const [, ax, ay] = places[i - 1]!;
-    const [, x, y] = places[i]!;
-    left -= Math.hypot(x - ax, y - ay);
-    if (left < -1e-3) break;
-    path += `L${x} ${y}`;
-  }
-  return path;
+  const places = drop.route!.places.filter(([at]) => at === level).map(([, x, y]): Xy => [x, y]);
+  const stub = stubOf(places, drop.route!.pieces.length ? drop.route!.stubM : Infinity);
+  return `M${stub.map((xy) => xy.join(" ")).join("L")}`;
 }
 
 /** Stubs are drawn in so many lots. */
@@ -53,7 +43,7 @@ const Way = memo(({ stretch: { a, b, count }, k }: { stretch: Stretch; k: number
     x2={b[0]}
     y2={b[1]}
     className="stroke-cable"
-    strokeWidth={thickness(count) / k}
+    strokeWidth={cableStrokePx(count) / k}
     strokeLinecap="round"
   />
 ));
@@ -131,51 +121,33 @@ function PlanCablesDrawing({ design, level, k }: { design: Design; level: string
 
 export const PlanCables = memo(PlanCablesDrawing);
 
-/** How many cables, written on the longest stretch of each count: over the selected route. */
+/** How many cables, written on their way: over the selected route. */
 function PlanCountsDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
-  const longest = new Map<number, Stretch>();
-  const length = (s: Stretch) => Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
-  for (const stretch of stretchesOf(design)) {
-    const known = longest.get(stretch.count);
-    if (
-      stretch.level === level &&
-      stretch.count > 3 &&
-      length(stretch) * k > 44 &&
-      (!known || length(stretch) > length(known))
-    )
-      longest.set(stretch.count, stretch);
-  }
   return (
     <g className="pointer-events-none">
-      {[...longest.values()].map((stretch) => {
-        const x = (stretch.a[0] + stretch.b[0]) / 2;
-        const y = (stretch.a[1] + stretch.b[1]) / 2;
-        const text = `×${stretch.count}`;
-        const w = (text.length * 6.4 + 6) / k;
-        return (
-          <g key={stretch.count}>
-            <rect
-              x={x - w / 2}
-              y={y - 7.5 / k}
-              width={w}
-              height={15 / k}
-              rx={2 / k}
-              className="fill-raised stroke-cable"
-              strokeWidth={0.8 / k}
-            />
-            <text
-              x={x}
-              y={y}
-              dy={3.6 / k}
-              textAnchor="middle"
-              fontSize={10.5 / k}
-              className="fill-cable font-mono"
-            >
-              {text}
-            </text>
-          </g>
-        );
-      })}
+      {countMarks(design, level, k).map(({ text, x, y, widthPx }) => (
+        <g key={text}>
+          <rect
+            x={x - widthPx / 2 / k}
+            y={y - 7.5 / k}
+            width={widthPx / k}
+            height={15 / k}
+            rx={2 / k}
+            className="fill-raised stroke-cable"
+            strokeWidth={0.8 / k}
+          />
+          <text
+            x={x}
+            y={y}
+            dy={3.6 / k}
+            textAnchor="middle"
+            fontSize={10.5 / k}
+            className="fill-cable font-mono"
+          >
+            {text}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }

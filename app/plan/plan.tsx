@@ -28,10 +28,10 @@ import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "
 import { KIT_DRAG } from "./frame";
 import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
-import { PlanPoints } from "./points";
-import { Patterns, PlanStructure, RoomNames } from "./structure";
+import { glyphSize, PlanPoints } from "./points";
+import { Patterns, PlanNames, PlanStructure } from "./structure";
 import type { PlanTool } from "./tool";
-import { useSettled } from "./settled";
+import { useRested, useSettled } from "./settled";
 import { useSize, useView } from "./view";
 
 /**
@@ -40,6 +40,8 @@ import { useSize, useView } from "./view";
  */
 export interface PlanEditor {
   tool: PlanTool;
+  /** Switches and lamps are drawn. */
+  links: boolean;
   under(design: Design): ReactNode;
   over(design: Design, k: number, selected: ReadonlySet<string>): ReactNode;
 }
@@ -58,6 +60,7 @@ export function Plan({
 }) {
   const edits = editor !== undefined;
   const tool = editor?.tool;
+  const links = editor?.links ?? false;
   const saved = useDesign();
   const desk = useDesk();
   const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } = desk;
@@ -307,6 +310,15 @@ export function Plan({
   };
 
   const { k } = view;
+  const rested = useRested(view);
+  const names = useMemo(() => {
+    const { k, x, y } = rested;
+    return {
+      ...{ k, glyphPx: glyphSize(k), units: preferences.units, walls: edits, links },
+      ...{ x0: (edge - x) / k, y0: -y / k, x1: (size.width - x) / k, y1: (size.height - y) / k },
+      ...{ cables: lit.has("C"), watts: lit.has("P"), counts: counts && lit.has("C") },
+    };
+  }, [rested, size, edge, preferences.units, edits, links, counts, lit]);
   const chosen = selected === undefined ? undefined : byId(design, "points").get(selected);
   const way = chosen && wayOf(dropsOfPoint(design, chosen), highlight);
   return (
@@ -347,9 +359,8 @@ export function Plan({
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           <Grid k={k} view={view} size={size} />
           {editor?.under(saved)}
-          <PlanStructure design={design} level={level} dim={!lit.has("S")} />
+          <PlanStructure design={design} level={level} dim={!lit.has("S")} units={preferences.units} />
           {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
-          <RoomNames design={saved} level={level} k={k} />
           {refs.map(({ in: collection, id }) => {
             const room = collection === "rooms" ? byId(design, "rooms").get(id) : undefined;
             return (
@@ -377,6 +388,7 @@ export function Plan({
             onPress={onPointPress}
             onKey={onPointKey}
           />
+          <PlanNames design={settled} level={level} shown={names} />
           {tool?.ghost(k)}
           {marquee && (
             <rect

@@ -33,3 +33,17 @@ export function useSettled(design: Design): Design {
   );
   return settled;
 }
+
+/** How long a zoom rests before names are placed anew: the steps of a wheel come faster. */
+const RESTED_MS = 90;
+
+/** A value once it has stayed for a moment; until then the one before. */
+export function useRested<T>(value: T): T {
+  const [rested, rest] = useState(value);
+  useEffect(() => {
+    if (rested === value) return;
+    const timer = setTimeout(() => startTransition(() => rest(value)), RESTED_MS);
+    return () => clearTimeout(timer);
+  }, [value, rested]);
+  return rested;
+}

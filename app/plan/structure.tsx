@@ -1,8 +1,11 @@
 /** The S stratum: rooms, walls with what they are made of, openings. */
 import { memo } from "react";
 import type { Design } from "#core/design/collections";
-import type { OpeningRow, RoomRow, WallRow } from "#core/stages/house/rows-house";
+import { formatArea, type Units } from "#core/design/units";
 import { area } from "#core/geometry/polygon";
+import type { OpeningRow, WallRow } from "#core/stages/house/rows-house";
+import { dropsOf } from "#core/stages/runs";
+import { planNames, ROOM_FONT_PX, SMALL_FONT_PX, type Shown } from "#core/stages/runs/plan-names";
 
 /** Hatch by material, drawn in metres: stone hatched, brick crossed, glass clear, foil dotted. */
 export function Patterns() {
@@ -78,7 +81,14 @@ function Opening({ opening, wall }: { opening: OpeningRow; wall: WallRow }) {
   );
 }
 
-function PlanStructureDrawing({ design, level, dim }: { design: Design; level: string; dim: boolean }) {
+interface StructureProps {
+  design: Design;
+  level: string;
+  dim: boolean;
+  units: Units;
+}
+
+function PlanStructureDrawing({ design, level, dim, units }: StructureProps) {
   const walls = design.walls.filter((wall) => wall.level === level);
   const byId = new Map(walls.map((wall) => [wall.id, wall]));
   const rooms = design.rooms.filter((room) => room.level === level);
@@ -89,7 +99,9 @@ function PlanStructureDrawing({ design, level, dim }: { design: Design; level: s
           key={room.id}
           points={room.outline.map((xy) => xy.join(",")).join(" ")}
           className={room.outdoor ? "fill-outdoor" : "fill-room"}
-        />
+        >
+          <title>{`${room.name}, ${formatArea(area(room.outline), units)}`}</title>
+        </polygon>
       ))}
       {walls.map((wall) => (
         <line
@@ -134,140 +146,54 @@ export const PlanStructure = memo(
   (a, b) =>
     a.level === b.level &&
     a.dim === b.dim &&
+    a.units === b.units &&
     (["rooms", "walls", "openings"] as const).every((name) => a.design[name] === b.design[name]),
 );
 
-/** What a name should not lie on: points, ways for cable, and doors with the floor they sweep. Metres. */
-interface Obstacle {
-  x: number;
-  y: number;
-  /** How bad it is to lie on it. */
-  weight: number;
-}
-
-/** Places on the ways and in the doorways of a level, close enough together that no name slips between. */
-function obstaclesOf(design: Design, level: string): Obstacle[] {
-  const found: Obstacle[] = [];
-  const along = (ax: number, ay: number, bx: number, by: number, weight: number) => {
-    const steps = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / 0.25));
-    for (let i = 0; i <= steps; i++)
-      found.push({ x: ax + ((bx - ax) * i) / steps, y: ay + ((by - ay) * i) / steps, weight });
-  };
-  for (const trunk of design.trunks) {
-    if (trunk.level === level)
-      trunk.path.slice(1).forEach(([x, y], i) => along(trunk.path[i]![0], trunk.path[i]![1], x, y, 1));
-  }
-  for (const riser of design.risers) found.push({ x: riser.x, y: riser.y, weight: 3 });
-  for (const closet of design.closets)
-    if (closet.level === level) found.push({ x: closet.x, y: closet.y, weight: 3 });
-  const walls = new Map(design.walls.filter((wall) => wall.level === level).map((wall) => [wall.id, wall]));
-  for (const opening of design.openings) {
-    const wall = walls.get(opening.wall);
-    if (!wall || opening.kind !== "door") continue;
-    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
-    const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
-    const at = (along: number, aside: number) =>
-      [wall.ax + ux * along - uy * aside, wall.ay + uy * along + ux * aside] as const;
-    for (const aside of [0.3, 0.6]) {
-      const [ax, ay] = at(opening.offsetM, aside);
-      const [bx, by] = at(opening.offsetM + opening.widthM, aside);
-      along(ax, ay, bx, by, 0.7);
-    }
-  }
-  return found;
-}
-
 /**
- * Where a room's name stands: the place of a grid over the room on which it lies on the least, and how much
- * that is.
+ * Names of rooms, points and walls, where there is room for them. Placed a moment after the zoom has come to rest: on
+ * the way they keep the places they had.
  */
-function labelPlace(
-  room: RoomRow,
-  obstacles: readonly Obstacle[],
-  k: number,
-  widthPx: number,
-): { place: [number, number]; least: number } {
-  const xs = room.outline.map(([x]) => x);
-  const ys = room.outline.map(([, y]) => y);
-  const [x0, x1, y0, y1] = [
-    Math.min(...xs) + 7 / k,
-    Math.max(...xs) - (widthPx + 7) / k,
-    Math.min(...ys) + 14 / k,
-    Math.max(...ys) - 7 / k,
-  ];
-  const near = obstacles.filter(
-    (o) => o.x > x0 - 0.5 && o.x < Math.max(...xs) + 0.5 && o.y > y0 - 1 && o.y < y1 + 1,
-  );
-  const crowding = (x: number, y: number) =>
-    near.reduce((sum, o) => {
-      const [dx, dy] = [(o.x - x) * k, (o.y - y) * k + 4];
-      return dx > -11 && dx < widthPx + 11 && Math.abs(dy) < 15 ? sum + o.weight : sum;
-    }, 0);
-  let best: [number, number] = [x0, y0];
-  let least = Infinity;
-  for (const down of [0, 1, 0.5, 0.25, 0.75, 0.125, 0.875, 0.375, 0.625]) {
-    for (const right of [0, 1, 0.5, 0.25, 0.75]) {
-      const place: [number, number] = [x0 + right * Math.max(0, x1 - x0), y0 + down * (y1 - y0)];
-      const much = crowding(...place);
-      if (much < least) [best, least] = [place, much];
-    }
-  }
-  return { place: best, least };
-}
-
-/** Names and areas of rooms, over the cables and under the points. */
-function RoomNamesDrawing({ design, level, k }: { design: Design; level: string; k: number }) {
-  const ways = obstaclesOf(design, level);
-  const points = design.points.filter((point) => point.level === level);
+function PlanNamesDrawing({ design, level, shown }: { design: Design; level: string; shown: Shown }) {
+  const { k } = shown;
   return (
-    <g className="pointer-events-none">
-      {design.rooms
-        .filter((room) => room.level === level)
-        .map((room) => {
-          const xs = room.outline.map(([x]) => x);
-          const roomPx = (Math.max(...xs) - Math.min(...xs)) * k;
-          const namePx = room.name.length * 6;
-          if (roomPx < namePx + 6) return null;
-          const own = points
-            .filter((point) => point.room === room.id)
-            .map((point) => ({ x: point.x, y: point.y, weight: 2 }));
-          const around = [...own, ...ways];
-          const short = labelPlace(room, around, k, namePx);
-          const long =
-            roomPx > namePx + 70 && !room.outdoor ? labelPlace(room, around, k, namePx + 52) : undefined;
-          // The area is written where it is free to stand; the inspector has it always.
-          const withArea = long !== undefined && long.least <= short.least + 0.8;
-          const [x, y] = withArea ? long.place : short.place;
-          return (
-            <text
-              key={room.id}
-              x={x}
-              y={y}
-              fontSize={11 / k}
-              className="fill-soft stroke-room font-sans"
-              strokeWidth={3 / k}
-              strokeLinejoin="round"
-              paintOrder="stroke"
-            >
-              {room.name}
-              {withArea && (
-                <tspan className="font-mono" fontSize={9.5 / k} dx={6 / k}>
-                  {area(room.outline).toFixed(1)} m²
-                </tspan>
-              )}
-            </text>
-          );
-        })}
+    <g className="pointer-events-none" data-names aria-hidden="true">
+      {planNames(design, level, shown).map((name) => {
+        const room = name.key.startsWith("rooms/");
+        return (
+          <text
+            key={name.key}
+            data-name={name.key}
+            transform={name.upright ? `rotate(-90 ${name.x} ${name.y})` : undefined}
+            x={name.x}
+            y={name.y}
+            fontSize={(room ? ROOM_FONT_PX : SMALL_FONT_PX) / k}
+            className={`fill-soft ${name.key.startsWith("points/") ? "font-mono" : "font-sans"}`}
+          >
+            {name.lines.map((line, i) => (
+              <tspan key={i} x={name.x} dy={i === 0 ? 0 : 12 / k}>
+                {line}
+              </tspan>
+            ))}
+            {name.small && (
+              <tspan className="font-mono" fontSize={9.5 / k} dx={6 / k}>
+                {name.small}
+              </tspan>
+            )}
+          </text>
+        );
+      })}
     </g>
   );
 }
 
-export const RoomNames = memo(
-  RoomNamesDrawing,
+export const PlanNames = memo(
+  PlanNamesDrawing,
   (a, b) =>
     a.level === b.level &&
-    a.k === b.k &&
-    (["rooms", "walls", "openings", "points", "trunks", "risers", "closets"] as const).every(
-      (name) => a.design[name] === b.design[name],
-    ),
+    (Object.keys(a.shown) as (keyof Shown)[]).every((name) => a.shown[name] === b.shown[name]) &&
+    // Cables hang on more than these: they have changed where their list has.
+    NAMED_BY.every((name) => a.design[name] === b.design[name]) &&
+    (!a.shown.cables || dropsOf(a.design) === dropsOf(b.design)),
 );
+const NAMED_BY = ["design", "rooms", "walls", "openings", "points", "trunks", "risers", "closets"] as const;

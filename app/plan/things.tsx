@@ -147,14 +147,6 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
         const [[ax, ay], [bx, by]] = [at(opening.offsetM), at(opening.offsetM + opening.widthM)];
         const azimuth = azimuthDeg(design, opening);
         const ref: Ref = { in: "openings", id: opening.id };
-        const side =
-          opening.outsideIs === "none"
-            ? 0
-            : (opening.outsideIs === "left" ? -1 : 1) * (wall.thicknessM / 2 + 9 / k);
-        const [mx, my] = [
-          (ax + bx) / 2 - ((wall.by - wall.ay) / length) * side,
-          (ay + by) / 2 + ((wall.bx - wall.ax) / length) * side,
-        ];
         return (
           <g
             key={opening.id}
@@ -172,20 +164,6 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
               strokeWidth={Math.max(wall.thicknessM + 0.05, 10 / k)}
               strokeOpacity={0.6}
             />
-            {azimuth !== undefined && opening.kind === "window" && k > 26 && (
-              <text
-                x={mx}
-                y={my}
-                dy={3.5 / k}
-                textAnchor="middle"
-                fontSize={9 / k}
-                className="fill-soft stroke-ground font-mono"
-                strokeWidth={2.5 / k}
-                paintOrder="stroke"
-              >
-                {azimuth.toFixed(0)}°
-              </text>
-            )}
           </g>
         );
       })}

@@ -2,6 +2,8 @@
 import { round2 } from "../geometry/round";
 import { fail } from "./input-error";
 
+export type Units = "metric" | "imperial";
+
 const PER_UNIT_M: Record<string, number> = {
   m: 1,
   cm: 0.01,
@@ -59,7 +61,7 @@ export function parseLength(text: string, path = "length", bare: "m" | "ft" = "m
 }
 
 /** Metres as text: `31.20 m`, or `102' 4 1/2"` to the nearest eighth of an inch. */
-export function formatLength(metres: number, units: "metric" | "imperial", digits = 2): string {
+export function formatLength(metres: number, units: Units, digits = 2): string {
   if (units === "metric") return `${metres.toFixed(digits)} m`;
   const eighths = Math.round((Math.abs(metres) / 0.0254) * 8);
   const feet = Math.floor(eighths / 96);
@@ -74,12 +76,16 @@ export function formatLength(metres: number, units: "metric" | "imperial", digit
  * Long totals in metres or feet. Rounded to the centimetre first, so that a sum of many parts shows the
  * same everywhere.
  */
-export function formatTotal(metres: number, units: "metric" | "imperial", digits = 1): string {
+export function formatTotal(metres: number, units: Units, digits = 1): string {
   const centimetres = round2(metres);
   return units === "metric"
     ? `${groupDigits(centimetres, digits)} m`
     : `${groupDigits(centimetres / 0.3048, 0)} ft`;
 }
+
+/** An area: `12.3 m²`, or `132 ft²` to the whole square foot. */
+export const formatArea = (m2: number, units: Units, digits = 1): string =>
+  units === "metric" ? `${groupDigits(m2, digits)} m²` : `${groupDigits(m2 / 0.3048 ** 2, 0)} ft²`;
 
 /** 1904.25 → "1 904.3": thin groups of three, as measures are written. */
 export function groupDigits(value: number, digits: number): string {

@@ -30,6 +30,7 @@ function Editor() {
       <Plan
         editor={{
           tool,
+          links,
           under: (shown) => (
             <>
               <PlanUnderlays design={shown} level={level} url={url} />

@@ -5,6 +5,7 @@
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
+import { sideName } from "#core/stages/house/wall-names";
 import { mountingsOf, type Mounting } from "#core/stages/runs/mounting";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
@@ -30,7 +31,7 @@ export default function Trades() {
   const boxesOn = (wall: number) => own.filter((row) => row.side === wall).length;
   const side = selectedRow?.side ?? [...sides].sort((a, b) => boxesOn(b) - boxesOn(a))[0];
   const { units } = preferences;
-  const walls = (row: Mounting) => `${row.side + 1}`;
+  const shown = rooms.find((row) => row.id === room);
   return (
     <>
       <div
@@ -71,7 +72,6 @@ export default function Trades() {
           <thead className="sticky top-0 bg-pane text-left text-soft">
             <tr className="h-7 border-b border-rule">
               <th className="px-3 font-normal">Point</th>
-              <th className="text-right font-normal">Wall</th>
               <th className="pl-3 font-normal">Box</th>
               <th className="pl-3 text-right font-normal">Height</th>
               <th className="pl-3 text-right font-normal">Left</th>
@@ -95,9 +95,11 @@ export default function Trades() {
                   >
                     {row.point.name}
                   </button>
-                  <span className="block font-mono text-tiny text-soft">{row.label}</span>
+                  <span className="block text-tiny text-soft">
+                    <span className="font-mono">{row.label}</span>
+                    {shown && ` · ${sideName(design, shown, row.side)}`}
+                  </span>
                 </th>
-                <td className="measure text-right">{walls(row)}</td>
                 <td className="pl-3 whitespace-nowrap">{row.box}</td>
                 <td className="measure text-right">{formatLength(row.heightM, units)}</td>
                 <td className="measure text-right">{formatLength(row.leftM, units)}</td>

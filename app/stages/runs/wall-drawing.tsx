@@ -6,13 +6,17 @@ import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { signedArea } from "#core/geometry/polygon";
 import { footOn } from "#core/geometry/segment";
+import { sideName } from "#core/stages/house/wall-names";
 import { openingsOf } from "#core/stages/house/openings";
 import type { Mounting } from "#core/stages/runs/mounting";
+import { MOST_ROWS, ROW_PX, UNDER_FLOOR_PX, WALL_FONT_PX, wallLabels } from "#core/stages/runs/wall-labels";
 import { useDesign, useDesk } from "../../desk/desk";
 
 const PAD_M = 0.45;
 const WIDE_PX = 740;
-const HIGH_PX = 288;
+const HIGH_PX = 336;
+/** Pixels kept under the floor for the distances. */
+const UNDER_PX = UNDER_FLOOR_PX + MOST_ROWS * ROW_PX;
 
 export function WallDrawing({
   room: id,
@@ -30,6 +34,7 @@ export function WallDrawing({
   const a = room.outline[side]!;
   const b = room.outline[(side + 1) % room.outline.length]!;
   const sideM = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const name = sideName(design, room, side);
   const clockwise = signedArea(room.outline) > 0;
   const Y = (up: number) => ceilingM - up;
   const openings = openingsOf(design, room).flatMap(({ row, at }) => {
@@ -38,15 +43,22 @@ export function WallDrawing({
     const along = foot.t * sideM;
     return [{ row, left: (clockwise ? along : sideM - along) - row.widthM / 2 }];
   });
-  // Letters of 11 pixels whatever the scale; the drawing is at most so wide and high.
-  const font = 11 / Math.min(WIDE_PX / (sideM + 2 * PAD_M), HIGH_PX / (ceilingM + 0.7));
+  // Letters keep their size whatever the scale; the drawing is at most so wide and high.
+  const k = Math.min(WIDE_PX / (sideM + 2 * PAD_M), (HIGH_PX - UNDER_PX) / (ceilingM + 0.3));
+  const font = WALL_FONT_PX / k;
+  const { units } = preferences;
+  const drawn = openings.map(({ row, left }) => ({
+    ...{ kind: row.kind, left, top: Y(row.sillM + row.heightM), widthM: row.widthM, heightM: row.heightM },
+  }));
+  const labels = wallLabels(rows, drawn, { sideM, ceilingM }, k, units);
+  const floorM = ceilingM + UNDER_FLOOR_PX / k;
   return (
     <figure className="border-b border-rule bg-ground px-3 py-2">
       <svg
-        viewBox={`${-PAD_M} -0.25 ${sideM + 2 * PAD_M} ${ceilingM + 0.7}`}
-        className="max-h-72 w-full"
+        viewBox={`${-PAD_M} -0.25 ${sideM + 2 * PAD_M} ${ceilingM + 0.3 + UNDER_PX / k}`}
+        className="max-h-84 w-full"
         role="group"
-        aria-label={`Wall ${side + 1} of ${room.name} from within: ${formatLength(sideM, preferences.units)} long, ${rows.length} ${rows.length === 1 ? "box" : "boxes"}`}
+        aria-label={`${name} of ${room.name} from within: ${formatLength(sideM, units)} long, ${rows.length} ${rows.length === 1 ? "box" : "boxes"}`}
       >
         <rect width={sideM} height={ceilingM} className="fill-raised stroke-structure" strokeWidth={0.02} />
         {openings.map(({ row, left }) => (
@@ -70,16 +82,15 @@ export function WallDrawing({
             </text>
           </g>
         ))}
-        {rows.map((row, i) => {
+        {rows.map((row) => {
           const [w, h] = [row.size!.widthMm / 1000, row.size!.heightMm / 1000];
           const lit = selection?.in === "points" && selection.id === row.point.id;
-          const low = ceilingM + 0.1 + (i % 2) * font * 1.3;
           return (
             <g
               key={row.point.id}
               role="button"
               tabIndex={0}
-              aria-label={`${row.point.name}, ${formatLength(row.leftM, preferences.units)} from the left, ${formatLength(row.heightM, preferences.units)} up`}
+              aria-label={`${row.point.name}, ${formatLength(row.leftM, units)} from the left, ${formatLength(row.heightM, units)} up`}
               className="cursor-pointer outline-none [&:focus-visible_rect]:stroke-accent"
               onClick={() => select({ in: "points", id: row.point.id })}
               onKeyDown={(event) =>
@@ -90,7 +101,7 @@ export function WallDrawing({
                 x1={row.leftM}
                 x2={row.leftM}
                 y1={Y(row.heightM)}
-                y2={low}
+                y2={floorM - 2 / k}
                 className="stroke-rule"
                 strokeWidth={0.01}
                 strokeDasharray="0.04 0.03"
@@ -113,37 +124,26 @@ export function WallDrawing({
                   strokeWidth={0.012}
                 />
               ))}
-              <text
-                x={row.leftM}
-                y={Y(row.heightM) - h / 2 - font * 0.4}
-                fontSize={font}
-                textAnchor="middle"
-                className="fill-ink"
-              >
-                {row.point.name}
-              </text>
-              <text
-                x={row.leftM}
-                y={low + font * 0.9}
-                fontSize={font * 0.92}
-                textAnchor="middle"
-                className="fill-ink font-mono"
-              >
-                {formatLength(row.leftM, preferences.units)}
-              </text>
-              <text
-                x={row.leftM + w / 2 + font * 0.4}
-                y={Y(row.heightM) + font * 0.3}
-                fontSize={font * 0.92}
-                className="fill-soft font-mono"
-              >
-                {formatLength(row.heightM, preferences.units)}
-              </text>
+              <title>{`${row.point.name}, ${formatLength(row.leftM, units)} from the left, ${formatLength(row.heightM, units)} up`}</title>
             </g>
           );
         })}
+        <g className="pointer-events-none" aria-hidden="true" data-names>
+          {labels.map(({ point, of, text, x, y }) => (
+            <text
+              key={`${of} ${point}`}
+              data-name={`${of} ${point}`}
+              x={x}
+              y={y}
+              fontSize={of === "name" ? font : 10 / k}
+              className={of === "name" ? "fill-ink" : `font-mono ${of === "left" ? "fill-ink" : "fill-soft"}`}
+            >
+              {text}
+            </text>
+          ))}
+        </g>
         <text x={0} y={-0.06} fontSize={font} className="fill-soft">
-          Wall {side + 1}, {formatLength(sideM, preferences.units)}
+          {name}, {formatLength(sideM, units)}
         </text>
       </svg>
     </figure>
