@@ -11,6 +11,8 @@ import { DayBox } from "./day";
 
 interface FieldProps {
   label: string;
+  /** What the field is called in full, where the label says only what differs under a heading. */
+  called?: string;
   /** What the field shows while nobody types. */
   text: string;
   /** Take what was typed. Throw InputError to refuse it. */
@@ -22,7 +24,7 @@ interface FieldProps {
   bare?: boolean;
 }
 
-export function TextField({ label, text, take, unit, mono, inputMode, bare }: FieldProps) {
+export function TextField({ label, called, text, take, unit, mono, inputMode, bare }: FieldProps) {
   const { readOnly } = useDesk();
   const [typed, setTyped] = useState<string>();
   const [error, setError] = useState<string>();
@@ -58,6 +60,7 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
       <div className="relative">
         <input
           id={id}
+          aria-label={called}
           value={typed ?? text}
           readOnly={readOnly}
           inputMode={inputMode}
@@ -91,10 +94,12 @@ export function TextField({ label, text, take, unit, mono, inputMode, bare }: Fi
 
 export function LengthField({
   label,
+  called,
   metres,
   take,
 }: {
   label: string;
+  called?: string;
   metres: number;
   take(metres: number): void | Promise<void>;
 }) {
@@ -102,9 +107,10 @@ export function LengthField({
   return (
     <TextField
       label={label}
+      called={called}
       mono
       text={formatLength(metres, units)}
-      take={(text) => take(parseLength(text, label, units === "imperial" ? "ft" : "m"))}
+      take={(text) => take(parseLength(text, called ?? label, units === "imperial" ? "ft" : "m"))}
     />
   );
 }

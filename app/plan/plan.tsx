@@ -17,11 +17,14 @@ import { removeRows } from "#core/design/remove";
 import { contains } from "#core/geometry/polygon";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import { type Ref } from "#core/design/where";
+import { formatLength, type Units } from "#core/design/units";
+import { levelOf, type Ref } from "#core/design/where";
 import { addPoint, duplicatePoint, GRID_M, type movePoint } from "#core/stages/house";
 import { dropsOfPoint } from "#core/stages/runs";
 import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
+import { say } from "../desk/say";
+import { wallsInOrder } from "#core/stages/house/wall-names";
 import { isTyping } from "../kit/typing";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "./dragging";
@@ -46,6 +49,29 @@ export interface PlanEditor {
   over(design: Design, k: number, selected: ReadonlySet<string>): ReactNode;
 }
 
+/** What the editor draws beside points, as keys go through it. */
+const thingsInOrder = (design: Design, level: string): Ref[] => [
+  ...wallsInOrder(design, level).map(({ id }): Ref => ({ in: "walls", id })),
+  ...(
+    ["openings", "trunks", "risers", "closets", "mainsRuns", "noGo", "fixtures", "switches", "lamps"] as const
+  ).flatMap((collection) =>
+    (design[collection] as { id: string }[])
+      .map(({ id }): Ref => ({ in: collection, id }))
+      .filter((ref) => levelOf(design, ref) === level),
+  ),
+];
+
+/** Where what was moved is now; how far, where it was more than one thing. */
+function movedText(design: Design, { refs, dx, dy }: Drag, units: Units): string {
+  const [first] = refs;
+  const row = first && (byId(design, first.in) as ReadonlyMap<string, object>).get(first.id);
+  if (refs.length === 1 && row && "x" in row && "y" in row) {
+    const { name = "It", x, y } = row as { name?: string; x: number; y: number };
+    return `${name}: ${formatLength(x, units)} across, ${formatLength(y, units)} down`;
+  }
+  return `Moved ${formatLength(dx, units)} across, ${formatLength(dy, units)} down`;
+}
+
 /** `edge`: pixels that tools take up on the left edge of the sheet. */
 export function Plan({
   counts = false,
@@ -63,7 +89,8 @@ export function Plan({
   const links = editor?.links ?? false;
   const saved = useDesign();
   const desk = useDesk();
-  const { level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } = desk;
+  const { store, level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } =
+    desk;
   const edit = useEdit();
   const [box, size] = useSize();
   const svg = useRef<SVGSVGElement>(null);
@@ -72,6 +99,11 @@ export function Plan({
   const lift = useRef<Lift>(null);
   const [lifting, setLifting] = useState(false);
   const [said, setSaid] = useState("");
+  const taken = tool?.tool ?? "select";
+  // A tool that was taken draws on the plan: keys go there.
+  useEffect(() => {
+    if (taken !== "select") svg.current?.focus({ preventScroll: true });
+  }, [taken]);
   const pointer = useRef<{ x: number; y: number }>(undefined);
   const pressed = useRef<{ refs: readonly Ref[]; x: number; y: number; drag?: Drag }>(undefined);
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number }>();
@@ -117,10 +149,11 @@ export function Plan({
 
   const moveBy = useCallback(
     (drag: Drag) => {
-      if (alone(drag)) tryEdit((now) => dragChanges(now, drag));
-      else withArrange((own) => tryEdit((now) => dragChanges(now, drag, own)));
+      const done = () => say(movedText(store.get().design, drag, preferences.units));
+      if (alone(drag)) tryEdit((now) => dragChanges(now, drag), done);
+      else withArrange((own) => tryEdit((now) => dragChanges(now, drag, own), done));
     },
-    [tryEdit, withArrange],
+    [tryEdit, withArrange, store, preferences.units],
   );
 
   const addAt = useCallback(
@@ -159,6 +192,16 @@ export function Plan({
         if (next) {
           select({ in: "points", id: next.id });
           svg.current?.querySelector<SVGGElement>(`[data-point="${next.id}"]`)?.focus();
+        }
+        return;
+      }
+      if (edits && (event.key === "<" || event.key === ">") && preferences.letters) {
+        const things = thingsInOrder(saved, level);
+        const at = things.findIndex((ref) => ref.in === selection?.in && ref.id === selection.id);
+        const next = things[(at + (event.key === ">" ? 1 : at < 0 ? 0 : -1) + things.length) % things.length];
+        if (next) {
+          select(next);
+          svg.current?.querySelector<SVGElement>(`[data-thing="${next.in}/${next.id}"]`)?.focus();
         }
         return;
       }
@@ -216,6 +259,7 @@ export function Plan({
     selection,
     level,
     select,
+    edits,
     readOnly,
     adding,
     addAt,
@@ -284,7 +328,7 @@ export function Plan({
     const at = atMetres(event);
     ground.current = undefined;
     if (event.button !== 0) return;
-    if (tool?.press([at.x, at.y], view.k)) return;
+    if (tool?.press([at.x, at.y], view.k) || target.closest("[data-corner]")) return;
     if (target.closest("[data-point]")) return;
     if (adding) return addAt(adding, at);
     const thing = target.closest("[data-thing]")?.getAttribute("data-thing")?.split("/");
@@ -342,6 +386,7 @@ export function Plan({
         height={size.height}
         className="absolute inset-0 touch-none select-none"
         role="group"
+        tabIndex={-1}
         aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`}
         aria-describedby="plan-keys"
         onPointerDown={onPress}
@@ -445,6 +490,11 @@ export function Plan({
       <p id="plan-keys" className="sr-only">
         Comma and full stop go from point to point, arrows move the selected one, D duplicates it, Delete
         removes it, N adds one.
+        {edits &&
+          " Less-than and greater-than go from wall to wall and through all else that is drawn. With a tool, arrows move the cross, Space puts down a corner, Enter ends a line."}
+      </p>
+      <p id="corner-keys" className="sr-only">
+        Arrows move this corner, Insert adds one after it, Delete takes it out.
       </p>
     </div>
   );

@@ -4,6 +4,8 @@
  */
 import { memo } from "react";
 import { byId, type Design } from "#core/design/collections";
+import { openingName, wallNames } from "#core/stages/house/wall-names";
+import { formatLength, type Units } from "#core/design/units";
 import { azimuthDeg, gangsOf, windName } from "#core/stages/house";
 import { type Ref } from "#core/design/where";
 
@@ -14,6 +16,7 @@ interface Props {
   selected: ReadonlySet<string>;
   /** Switches, lamps and what works what. */
   links: boolean;
+  units: Units;
 }
 
 const points = (path: readonly (readonly [number, number])[]) => path.map((xy) => xy.join(",")).join(" ");
@@ -63,7 +66,8 @@ export function PlanGhost({ design, level }: Pick<Props, "design" | "level">) {
   );
 }
 
-function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
+function PlanThingsDrawing({ design, level, k, selected, links, units }: Props) {
+  const names = wallNames(design);
   const on = (ref: Ref) => selected.has(`${ref.in}/${ref.id}`);
   const thing = (ref: Ref, name: string) => ({
     "data-thing": `${ref.in}/${ref.id}`,
@@ -124,7 +128,7 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
           key={wall.id}
           {...thing(
             { in: "walls", id: wall.id },
-            `Wall, ${Math.hypot(wall.bx - wall.ax, wall.by - wall.ay).toFixed(2)} m, ${byId(design, "materials").get(wall.material)?.name}`,
+            `${names.get(wall.id)}, ${formatLength(Math.hypot(wall.bx - wall.ax, wall.by - wall.ay), units)}, ${byId(design, "materials").get(wall.material)?.name}`,
           )}
           x1={wall.ax}
           y1={wall.ay}
@@ -133,7 +137,9 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
           className={`cursor-pointer outline-none ${mark({ in: "walls", id: wall.id })}`}
           strokeWidth={Math.max(wall.thicknessM, 9 / k)}
           strokeOpacity={0.45}
-        />
+        >
+          <title>{names.get(wall.id)}</title>
+        </line>
       ))}
       {design.openings.map((opening) => {
         const wall = own.get(opening.wall);
@@ -152,7 +158,7 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
             key={opening.id}
             {...thing(
               ref,
-              `${opening.kind}, ${opening.widthM.toFixed(2)} m${azimuth === undefined ? "" : `, looks ${windName(azimuth)}`}`,
+              `${openingName(design, opening)}, ${formatLength(opening.widthM, units)}${azimuth === undefined ? "" : `, looks ${windName(azimuth)}`}`,
             )}
           >
             <line
@@ -163,7 +169,9 @@ function PlanThingsDrawing({ design, level, k, selected, links }: Props) {
               className={mark(ref)}
               strokeWidth={Math.max(wall.thicknessM + 0.05, 10 / k)}
               strokeOpacity={0.6}
-            />
+            >
+              <title>{`${openingName(design, opening)}${azimuth === undefined ? "" : `, looks ${windName(azimuth)}, ${azimuth.toFixed(0)}°`}`}</title>
+            </line>
           </g>
         );
       })}

@@ -1,14 +1,18 @@
 /** Drawing on the plan: what a press does with each tool, and the ghost of what is being drawn. */
-import { round2 } from "#core/geometry/round";
+import { round2, round3 } from "#core/geometry/round";
 import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { fail, InputError } from "#core/design/input-error";
 import type { OpeningRow } from "#core/stages/house/rows-house";
 import { formatLength, parseLength } from "#core/design/units";
-import { addOpening, addWall, roomAt, snap, snapEnd } from "#core/stages/house";
+import { placeOn, startOn } from "#core/stages/house/beside";
+import { wallNames } from "#core/stages/house/wall-names";
+import { addOpening, addWall, GRID_M, roomAt, snap, snapEnd } from "#core/stages/house";
 import { distance, footOn, type Xy } from "#core/geometry/segment";
 import { newRowId, useDesk, useEdit, type Tool } from "../desk/desk";
+import { say } from "../desk/say";
+import { extentOf } from "./frame";
 import { isTyping } from "../kit/typing";
 import { Choice, NamedChoice } from "../kit/choice";
 
@@ -36,6 +40,16 @@ export interface PlanTool {
 
 const AREA_TOOLS = new Set<Tool>(["noGo", "fixture"]);
 const LINE_TOOLS = new Set<Tool>(["trunk", "mains"]);
+/** Tools whose lines and areas are ended by Enter: their corners are put down with Space. */
+const ENDED: ReadonlySet<Tool> = new Set([...AREA_TOOLS, ...LINE_TOOLS]);
+/** Pixels a metre that make the reach of a key's press 10 cm: the cross stands where it is meant. */
+const KEY_REACH = 120;
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 const grid = ([x, y]: Xy): Xy => [snap(x), snap(y)];
 
 /** Name no other row of a list has: "Trunk 3". */
@@ -144,6 +158,9 @@ export function usePlanTool(design: Design, level: string): PlanTool {
   const [length, setLength] = useState("");
   const [angle, setAngle] = useState("");
   const lengthField = useRef<HTMLInputElement>(null);
+  const pressed = useRef<(at: Xy, k: number) => boolean>(() => false);
+  const placeText = ([x, y]: Xy) =>
+    `${formatLength(x, preferences.units)} across, ${formatLength(y, preferences.units)} down`;
   const active = tool !== "select" && !readOnly;
 
   const attempt = useCallback((work: () => void) => {
@@ -186,6 +203,12 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     } else reset();
   }, [tool, draft.corners, design, level, edit, select, attempt, reset]);
 
+  /** Where the cross stands before a pointer or a key has moved it: at the last corner, else in the middle. */
+  const cross = (): Xy => {
+    const { x0, x1, y0, y1 } = extentOf(design, level);
+    return draft.pointer ?? draft.corners.at(-1) ?? grid([(x0 + x1) / 2, (y0 + y1) / 2]);
+  };
+
   useEffect(() => {
     if (!active) return;
     const onKey = (event: KeyboardEvent) => {
@@ -197,7 +220,31 @@ export function usePlanTool(design: Design, level: string): PlanTool {
         setTool("select");
         return;
       }
-      if (isTyping(event)) return;
+      if (isTyping(event) || (event.target as Element | null)?.closest?.("button, a")) return;
+      const way = ARROWS[event.key];
+      if (way) {
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        const by = event.shiftKey ? 10 * GRID_M : GRID_M;
+        const [x, y] = cross();
+        const at: Xy = [round3(x + way[0] * by), round3(y + way[1] * by)];
+        setDraft((now) => ({ ...now, pointer: at, to: undefined }));
+        const last = draft.corners.at(-1);
+        const far = last
+          ? `, ${formatLength(distance(last, at), preferences.units)} from the last corner`
+          : "";
+        say(`${placeText(at)}${far}`);
+        return;
+      }
+      // With keys a corner is put down where the cross stands; Enter ends a line or an area.
+      if (event.key === " " || (event.key === "Enter" && !ENDED.has(tool))) {
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        const at = cross();
+        pressed.current(at, KEY_REACH);
+        setDraft((now) => ({ ...now, pointer: at }));
+        return;
+      }
       if (event.key === "Enter") finish();
       // A digit while drawing a wall is the start of its length.
       if (tool === "wall" && /^[\d.]$/.test(event.key) && lengthField.current) {
@@ -209,12 +256,17 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     };
     window.addEventListener("keydown", onKey, true);
     return () => window.removeEventListener("keydown", onKey, true);
-  }, [active, tool, finish, reset, setTool]);
+  });
 
   const press = (at: Xy, k: number): boolean => {
     if (!active) return false;
-    if (tool === "wall") attempt(() => wallTo(snapEnd(design, level, draft.corners.at(-1), at, 12 / k).at));
-    else if (tool === "opening") {
+    if (tool === "wall") {
+      attempt(() => {
+        const to = snapEnd(design, level, draft.corners.at(-1), at, 12 / k).at;
+        wallTo(to);
+        say(draft.corners.length ? `Wall to ${placeText(to)}` : `Starts at ${placeText(to)}`);
+      });
+    } else if (tool === "opening") {
       attempt(() => {
         const near = design.walls
           .filter((wall) => wall.level === level)
@@ -251,6 +303,8 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     }
     return true;
   };
+
+  pressed.current = press;
 
   const move = (at: Xy, k: number) => {
     if (!active) return;
@@ -303,11 +357,24 @@ export function usePlanTool(design: Design, level: string): PlanTool {
       setTool("select");
     });
 
+  // A wall that starts on another one: how far from its end can be typed.
+  const [startEnd, setStartEnd] = useState<0 | 1>(0);
+  const start =
+    tool === "wall" && draft.corners.length === 1 ? startOn(design, level, draft.corners[0]!) : undefined;
+  const startAt = (typed: string) =>
+    attempt(() => {
+      if (!start || typed === formatLength(start.fromM[startEnd], preferences.units)) return;
+      const bare = preferences.units === "imperial" ? "ft" : "m";
+      const at = placeOn(start.wall, startEnd, parseLength(typed, "Starts", bare));
+      setDraft((now) => ({ ...now, corners: [at] }));
+    });
+
   const last = draft.corners.at(-1);
   const ghost = (k: number) => {
     if (!active) return null;
     const path = [...draft.corners, ...(draft.pointer && tool !== "opening" ? [draft.pointer] : [])];
     const run = last && draft.pointer ? distance(last, draft.pointer) : 0;
+    const runText = `${formatLength(run, preferences.units)}${draft.to ? ` · ${draft.to}` : ""}`;
     return (
       <g className="pointer-events-none">
         {path.length > 1 && (
@@ -332,18 +399,21 @@ export function usePlanTool(design: Design, level: string): PlanTool {
           />
         ))}
         {last && draft.pointer && run > 0.01 && (
-          <text
-            x={(last[0] + draft.pointer[0]) / 2}
-            y={(last[1] + draft.pointer[1]) / 2 - 8 / k}
-            textAnchor="middle"
-            fontSize={12 / k}
-            className="fill-ink stroke-raised font-mono"
-            strokeWidth={3.5 / k}
-            paintOrder="stroke"
+          <g
+            transform={`translate(${(last[0] + draft.pointer[0]) / 2} ${(last[1] + draft.pointer[1]) / 2}) scale(${1 / k})`}
           >
-            {formatLength(run, preferences.units)}
-            {draft.to ? ` · ${draft.to}` : ""}
-          </text>
+            <rect
+              x={-runText.length * 3.8 - 5}
+              y={-24}
+              width={runText.length * 7.6 + 10}
+              height={18}
+              rx={2}
+              className="fill-ink"
+            />
+            <text y={-11} textAnchor="middle" fontSize={12} className="fill-raised font-mono">
+              {runText}
+            </text>
+          </g>
         )}
       </g>
     );
@@ -356,7 +426,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     >
       {tool === "wall" && (
         <form
-          className="flex flex-wrap items-center gap-2"
+          className="contents"
           onSubmit={(event) => {
             event.preventDefault();
             byLength();
@@ -383,6 +453,33 @@ export function usePlanTool(design: Design, level: string): PlanTool {
             />
           </label>
           <button className="button h-6">Draw</button>
+          {start && (
+            <>
+              <label className="flex items-center gap-1.5 text-soft">
+                Starts{" "}
+                <input
+                  key={`${start.wall.id} ${startEnd} ${start.fromM[startEnd]}`}
+                  className="field h-6 w-20 font-mono text-ink"
+                  aria-label={`Starts so far from the ${start.ends[startEnd]} of ${wallNames(design).get(start.wall.id)}`}
+                  title={wallNames(design).get(start.wall.id)}
+                  defaultValue={formatLength(start.fromM[startEnd], preferences.units)}
+                  onKeyDown={(event) => {
+                    if (event.key !== "Enter") return;
+                    event.preventDefault();
+                    startAt(event.currentTarget.value);
+                  }}
+                  onBlur={(event) => startAt(event.target.value)}
+                />
+              </label>
+              <NamedChoice
+                label="from the"
+                className="h-6 w-32 text-ink"
+                value={String(startEnd)}
+                options={start.ends.map((end, i) => ({ value: String(i), text: end }))}
+                take={(end) => setStartEnd(end === "1" ? 1 : 0)}
+              />
+            </>
+          )}
           <label className="flex items-center gap-1.5 text-soft">
             Thick{" "}
             <input

@@ -48,7 +48,7 @@ export function useView(
     // A press on a thing drags it, one with a tool draws, one with Shift catches many.
     const allows = (event: Event) =>
       !held.current &&
-      !(event.target as Element).closest("[data-point], [data-thing]") &&
+      !(event.target as Element).closest("[data-point], [data-thing], [data-corner]") &&
       !(event as MouseEvent).button &&
       !(event as MouseEvent).shiftKey;
     const moved = (next: View, byHand: boolean) => {

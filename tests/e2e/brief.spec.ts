@@ -38,7 +38,13 @@ test("cards move by arrows and by drag; a deletion asks why, and can come back",
   const column = (name: string) => page.locator(`[data-column="${name}"]`);
   const card = page.locator('[data-card="voice"]');
   await card.focus();
+  // Arrows pass over "delete" both ways, and the card keeps the keys.
   await page.keyboard.press("ArrowRight");
+  await expect(column("simplify").locator('[data-card="voice"]')).toBeFocused();
+  await expect(page.locator("[data-spoken]")).toHaveText(/: simplify$/);
+  await page.keyboard.press("ArrowLeft");
+  await expect(column("question").locator('[data-card="voice"]')).toBeFocused();
+  await page.keyboard.press("Delete");
   await page.getByLabel(/Why would nobody miss/).fill("It listens all day.");
   await page.getByRole("button", { name: "Delete it" }).first().click();
   await expect(column("delete").locator('[data-card="voice"]')).toContainText("It listens all day.");

@@ -18,6 +18,7 @@ import { designOf, designText } from "../../desk/design-text";
 import { DeskProvider, useDesk, useDeskPart } from "../../desk/desk";
 import { fetchForms, Inspector } from "../../inspect/inspector";
 import { KeyHelp } from "../../desk/keys";
+import { Spoken } from "../../desk/say";
 import { LedgerStrip } from "../../desk/ledger";
 import { Mast } from "../../desk/mast";
 import { Spine } from "../../desk/spine";
@@ -102,12 +103,21 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       preferences={preferences}
     >
       <Live />
+      <a
+        href="#sheet"
+        className="button button-main absolute top-1 left-1/2 z-50 -translate-x-1/2 not-focus:sr-only"
+        data-chrome
+      >
+        To the sheet
+      </a>
       <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-sm:grid-cols-1">
         <Mast person={loaderData.person} role={loaderData.role} names={loaderData.names} />
         <Spine />
         <main
           className="flex min-h-0 min-w-0 flex-col border-r border-rule bg-raised max-lg:h-176"
           aria-label="Sheet"
+          id="sheet"
+          tabIndex={-1}
         >
           <Outlet />
         </main>
@@ -116,6 +126,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       </div>
       <Clash names={loaderData.names} />
       <KeyHelp />
+      <Spoken />
     </DeskProvider>
   );
 }

@@ -22,8 +22,10 @@ import {
   STEP_ASKS,
 } from "#core/stages/brief";
 import { byId } from "#core/design/collections";
+import { stepBeside } from "#core/stages/brief/triage-step";
 import { TRIAGE, type RequirementRow, type TriageStep } from "#core/stages/brief/rows";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { say } from "../../desk/say";
 import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
 import { SeverityMark } from "../../kit/severity";
@@ -44,7 +46,12 @@ export function Requirements() {
   const move = (card: string, to: TriageStep) => {
     if (readOnly) return;
     if (to === "delete" && byId(design, "requirements").get(card)?.step !== "delete") setLeaving(card);
-    else edit((d) => moveRequirement(d, card, to, today()));
+    else {
+      edit((d) => moveRequirement(d, card, to, today()));
+      say(`${byId(design, "requirements").get(card)?.name}: ${to}`);
+      // The card is drawn anew in another column: keys follow it there.
+      requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-card="${card}"]`)?.focus());
+    }
   };
   const onDrop = ({ active, over }: DragEndEvent) => over && move(String(active.id), over.id as TriageStep);
   const add = () => {
@@ -65,7 +72,7 @@ export function Requirements() {
         data-chrome
       >
         <span className="truncate">
-          Question, delete, simplify, speed up; automate last. Arrows move a card.
+          Question, delete, simplify, speed up; automate last. Arrows move a card past delete, Del deletes it.
         </span>
         <span className="ml-auto whitespace-nowrap">
           {deleted} deleted, {back} came back
@@ -164,11 +171,16 @@ function Card({ card, move }: { card: RequirementRow; move(card: string, to: Tri
   const last = card.moves.at(-1);
   const onKey = (event: KeyboardEvent) => {
     const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
-    const next = by && !isDragging ? TRIAGE[TRIAGE.indexOf(card.step) + by] : undefined;
+    const next = by && !isDragging ? stepBeside(card.step, by) : undefined;
     if (next) {
       event.preventDefault();
       event.stopPropagation();
       return move(card.id, next);
+    }
+    if (event.key === "Delete" && !isDragging && card.step !== "delete") {
+      event.preventDefault();
+      event.stopPropagation();
+      return move(card.id, "delete");
     }
     if (event.key === "Enter") return select({ in: "requirements", id: card.id });
     listeners?.onKeyDown?.(event);

@@ -5,6 +5,7 @@
 import { capital } from "#core/design/words";
 import type { Design } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
+import { wallNames, wallsInOrder } from "#core/stages/house/wall-names";
 import { copyLevel, newLevel } from "#core/stages/house";
 import { newRowId, useDesk, useEdit, withRef } from "../../desk/desk";
 import { RowForm, rowName } from "../../inspect/row-form";
@@ -26,6 +27,7 @@ const ON_LEVEL = [
 export function LevelPanel({ design, level }: { design: Design; level: string }) {
   const { select, selection, readOnly, showLevel } = useDesk();
   const edit = useEdit();
+  const walls = wallNames(design);
   const used =
     [...design.rooms, ...design.walls, ...design.points, ...design.closets].some(
       (row) => row.level === level,
@@ -94,7 +96,10 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
         </div>
       )}
       {ON_LEVEL.map((name) => {
-        const rows = (design[name] as { id: string; level: string }[]).filter((row) => row.level === level);
+        const rows: { id: string }[] =
+          name === "walls"
+            ? wallsInOrder(design, level)
+            : (design[name] as { id: string; level: string }[]).filter((row) => row.level === level);
         return (
           rows.length > 0 && (
             <Fold
@@ -116,7 +121,7 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
                         )
                       }
                     >
-                      {rowName(row as never)}
+                      {name === "walls" ? walls.get(row.id) : rowName(row as never)}
                     </button>
                   </li>
                 ))}

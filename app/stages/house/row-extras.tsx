@@ -18,6 +18,7 @@ import {
   wayName,
   windName,
 } from "#core/stages/house";
+import { neighboursOf, setClear, sideWords, wallBeside } from "#core/stages/house/beside";
 import { newRowId, selectedRefs, useDesk, useEdit } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { Fact, LengthField, TextField } from "../../kit/fields";
@@ -68,11 +69,13 @@ function Measured({
 }
 
 export function WallExtra({ design, row: wall }: { design: Design; row: Rows["walls"] }) {
-  const { selection, select, readOnly } = useDesk();
+  const { selection, select, readOnly, preferences } = useDesk();
+  const bare = preferences.units === "imperial" ? "ft" : "m";
   const edit = useEdit();
   const length = wallLengthM(wall);
   const refs = selectedRefs(selection).filter((ref) => ref.in === "walls");
   const openings = design.openings.filter((row) => row.wall === wall.id);
+  const next = neighboursOf(design, wall);
   return (
     <>
       <div className="grid gap-1.5">
@@ -91,7 +94,7 @@ export function WallExtra({ design, row: wall }: { design: Design; row: Rows["wa
             mono
             text=""
             take={(text) => {
-              const changes = splitWall(design, wall.id, parseLength(text, "Split at"), newRowId("w"));
+              const changes = splitWall(design, wall.id, parseLength(text, "Split at", bare), newRowId("w"));
               edit(() => changes);
             }}
           />
@@ -106,6 +109,50 @@ export function WallExtra({ design, row: wall }: { design: Design; row: Rows["wa
           </button>
         )}
       </div>
+      {next.length > 0 && (
+        <fieldset className="mt-2 grid gap-1.5">
+          <legend className="mb-1 text-small font-medium">Clear to the next wall, across</legend>
+          {next.map((one) => {
+            const across = sideWords(design, wall, one.side);
+            return (
+              <LengthField
+                key={one.side}
+                label={across}
+                called={`Clear distance across ${across}`}
+                metres={one.clearM}
+                take={(m) => {
+                  const changes = setClear(design, wall.id, one, m);
+                  edit(() => changes);
+                }}
+              />
+            );
+          })}
+        </fieldset>
+      )}
+      {!readOnly && (
+        <fieldset className="mt-2 grid gap-1.5">
+          <legend className="mb-1 text-small font-medium">New wall beside it, so far away</legend>
+          {(["left", "right"] as const).map((side) => {
+            const towards = sideWords(design, wall, side);
+            return (
+              <TextField
+                key={side}
+                label={towards}
+                called={`New wall, so far into ${towards}`}
+                mono
+                text=""
+                take={(text) => {
+                  const id = newRowId("w");
+                  const far = parseLength(text, "New wall", bare);
+                  const changes = wallBeside(design, wall.id, side, far, id);
+                  edit(() => changes);
+                  select({ in: "walls", id });
+                }}
+              />
+            );
+          })}
+        </fieldset>
+      )}
       {openings.length > 0 && (
         <ul className="mt-2">
           {openings.map((row) => (
@@ -115,7 +162,8 @@ export function WallExtra({ design, row: wall }: { design: Design; row: Rows["wa
                 className="hover:underline"
                 onClick={() => select({ in: "openings", id: row.id })}
               >
-                {row.kind} at {row.offsetM.toFixed(2)} m, {row.widthM.toFixed(2)} m wide
+                {row.kind} at {formatLength(row.offsetM, preferences.units)},{" "}
+                {formatLength(row.widthM, preferences.units)} wide
               </button>
             </li>
           ))}

@@ -1,5 +1,7 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
 import { useDesign, useDesk } from "../../desk/desk";
+import { hasCorners } from "#core/stages/house/corners";
+import { CornerHandles } from "../../plan/corners";
 import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
@@ -22,7 +24,8 @@ const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materi
 /** The plan with the survey editor on it. */
 function Editor() {
   const design = useDesign();
-  const { level, lit, url } = useDesk();
+  const { level, lit, url, selection, preferences } = useDesk();
+  const one = selection && !(selection.all && selection.all.length > 1) ? selection : undefined;
   const tool = usePlanTool(design, level);
   const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
   return (
@@ -38,7 +41,19 @@ function Editor() {
             </>
           ),
           over: (shown, k, selected) => (
-            <PlanThings design={shown} level={level} k={k} selected={selected} links={links} />
+            <>
+              <PlanThings
+                design={shown}
+                level={level}
+                k={k}
+                selected={selected}
+                links={links}
+                units={preferences.units}
+              />
+              {tool.tool === "select" && one && hasCorners(one.in) && (
+                <CornerHandles key={one.id} design={shown} collection={one.in} id={one.id} k={k} />
+              )}
+            </>
           ),
         }}
       />

@@ -1,5 +1,6 @@
 /** What stage 2 gives the desk. */
-import type { Design } from "#core/design/collections";
+import { byId, SINGULAR, type Design } from "#core/design/collections";
+import { openingName, wallNames } from "#core/stages/house/wall-names";
 import { changeOpening, changeWall } from "#core/stages/house";
 import { areaWorking } from "#core/stages/house/workings";
 import { useDesk } from "../../desk/desk";
@@ -36,11 +37,13 @@ export const parts: StageParts = {
       names: { fireMin: "Holds fire" },
       change: changeWall,
       Extra: lazilyFrom(extras, (file) => file.WallExtra),
+      title: (design, wall) => wallNames(design).get(wall.id)!,
       caution: () =>
         "Look for pipes and live cable before drilling, and ask before cutting into a wall that carries. " +
         "Local codes decide.",
     },
     openings: {
+      title: openingName,
       only: [
         ...["kind", "offsetM", "widthM", "heightM", "sillM", "glazing", "hinge", "outsideIs", "material"],
       ],
@@ -85,6 +88,26 @@ export const parts: StageParts = {
   finds: (design) => [
     ...design.rooms.map(({ id, name }) => ({ in: "rooms" as const, id, text: name, hint: "room" })),
     ...design.closets.map(({ id, name }) => ({ in: "closets" as const, id, text: name, hint: "closet" })),
+    ...design.walls.map((wall) => ({
+      in: "walls" as const,
+      id: wall.id,
+      text: wallNames(design).get(wall.id)!,
+      hint: `wall, ${byId(design, "levels").get(wall.level)?.name ?? ""}`,
+    })),
+    ...design.openings.map((opening) => ({
+      in: "openings" as const,
+      id: opening.id,
+      text: openingName(design, opening),
+      hint: opening.kind,
+    })),
+    ...(["trunks", "risers", "mainsRuns", "noGo", "fixtures"] as const).flatMap((collection) =>
+      design[collection].map(({ id, name }) => ({
+        in: collection,
+        id,
+        text: name,
+        hint: SINGULAR[collection],
+      })),
+    ),
   ],
   working(design, selection) {
     const room = design.rooms.find((row) => selection.in === "rooms" && row.id === selection.id);

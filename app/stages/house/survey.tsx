@@ -3,7 +3,7 @@
  * in one hand.
  */
 import { ChevronRight } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { ROOM_TYPES, type RoomRow } from "#core/stages/house/rows-house";
@@ -20,6 +20,7 @@ import {
   tapeRoom,
   toleranceM,
 } from "#core/stages/house";
+import { startsOf } from "#core/stages/house/starts";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { TextField } from "../../kit/fields";
 import { Worked } from "../../inspect/parts";
@@ -242,18 +243,40 @@ const ARROWS: [string, string][] = [
   ["↑", "up"],
 ];
 
+/** No chosen start: the first corner is where it is typed. */
+const TYPED = "typed";
+
 /** A room typed as it is walked: a length, a direction, the next; a sketch grows beside it. */
 function TapeRoom({ onDone }: { onDone(): void }) {
   const design = useDesign();
-  const { level, select, preferences } = useDesk();
+  const { level, select, selection, preferences } = useDesk();
   const edit = useEdit();
   const [text, setText] = useState("");
   const [length, setLength] = useState("");
   const [name, setName] = useState("");
   const [code, setCode] = useState("");
   const [type, setType] = useState<RoomRow["type"]>("living");
-  const [start, setStart] = useState({ x: "0", y: "0" });
-  const [thickness, setThickness] = useState("0.1");
+  const starts = useMemo(() => startsOf(design, level), [design, level]);
+  // The next room is beside one that stands: across a wall of the room that is selected, else of any.
+  const near =
+    selection?.in === "rooms" ? starts.find(({ key }) => key.startsWith(`${selection.id}/`)) : undefined;
+  const first = near ?? starts[0];
+  const [from, setFrom] = useState(first?.key ?? TYPED);
+  const placed = ([x, y]: readonly [number, number]) => ({
+    x: formatLength(x, preferences.units),
+    y: formatLength(y, preferences.units),
+  });
+  const [start, setStart] = useState(placed(first?.at ?? [0, 0]));
+  const startAt = (key: string) => {
+    setFrom(key);
+    const one = starts.find((other) => other.key === key);
+    if (one) setStart(placed(one.at));
+  };
+  const typeStart = (next: typeof start) => {
+    setFrom(TYPED);
+    setStart(next);
+  };
+  const [thickness, setThickness] = useState(formatLength(0.1, preferences.units));
   const [material, setMaterial] = useState(
     design.materials.find((row) => row.id === "plasterboard")?.id ?? design.materials[0]?.id ?? "",
   );
@@ -281,7 +304,11 @@ function TapeRoom({ onDone }: { onDone(): void }) {
         design,
         newRowId,
         level,
-        [parseLength(start.x, "Across", bare), parseLength(start.y, "Down", bare)],
+        // What was chosen is taken to the millimetre, not as it is written in eighths of an inch.
+        starts.find(({ key }) => key === from)?.at ?? [
+          parseLength(start.x, "First corner across", bare),
+          parseLength(start.y, "and down", bare),
+        ],
         sides,
         {
           name: name.trim() || "Room",
@@ -347,20 +374,35 @@ function TapeRoom({ onDone }: { onDone(): void }) {
               take={setType}
             />
           </div>
+          {starts.length > 0 && (
+            <div className="grid basis-full gap-1 text-small text-soft">
+              Starts at
+              <Choice
+                label="Starts at"
+                className="h-10 w-full max-w-lg text-base text-ink"
+                value={from}
+                options={[
+                  { value: TYPED, text: "a typed place" },
+                  ...starts.map(({ key, text }) => ({ value: key, text })),
+                ]}
+                take={startAt}
+              />
+            </div>
+          )}
           <label className="grid gap-1 text-small text-soft">
             First corner across
             <input
-              className="field h-10 w-20 font-mono text-base text-ink"
+              className="field h-10 w-30 font-mono text-base text-ink"
               value={start.x}
-              onChange={(event) => setStart({ ...start, x: event.target.value })}
+              onChange={(event) => typeStart({ ...start, x: event.target.value })}
             />
           </label>
           <label className="grid gap-1 text-small text-soft">
             and down
             <input
-              className="field h-10 w-20 font-mono text-base text-ink"
+              className="field h-10 w-30 font-mono text-base text-ink"
               value={start.y}
-              onChange={(event) => setStart({ ...start, y: event.target.value })}
+              onChange={(event) => typeStart({ ...start, y: event.target.value })}
             />
           </label>
         </div>
@@ -371,7 +413,7 @@ function TapeRoom({ onDone }: { onDone(): void }) {
               className="field h-11 w-32 font-mono text-base text-ink"
               inputMode="decimal"
               value={length}
-              placeholder="3.80"
+              placeholder={bare === "ft" ? "12' 6" : "3.80"}
               onChange={(event) => setLength(event.target.value)}
               onKeyDown={(event) => event.key === "Enter" && add("")}
             />
@@ -393,7 +435,11 @@ function TapeRoom({ onDone }: { onDone(): void }) {
           <textarea
             className="field h-28 py-1.5 font-mono text-ink"
             value={text}
-            placeholder={`4.85m right\n3.60m down\n4.85m left\n3.60m up`}
+            placeholder={
+              bare === "ft"
+                ? `15' 11" right\n11' 10" down\n15' 11" left\n11' 10" up`
+                : `4.85m right\n3.60m down\n4.85m left\n3.60m up`
+            }
             onChange={(event) => setText(event.target.value)}
           />
         </label>

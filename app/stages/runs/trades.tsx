@@ -6,7 +6,7 @@ import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { sideName } from "#core/stages/house/wall-names";
-import { mountingsOf, type Mounting } from "#core/stages/runs/mounting";
+import { mountingsOf } from "#core/stages/runs/mounting";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
 import { WallDrawing } from "./wall-drawing";

@@ -1,6 +1,6 @@
 import type { Design } from "../../design/collections";
 import { blankDesign } from "../../test-design";
-import { sideName, wallNames } from "./wall-names";
+import { openingName, sideName, wallNames, wallsInOrder } from "./wall-names";
 
 /** Three rooms in a row, 4 × 3 m each, with walls round and between them; the sheet's up is north. */
 function row(): Design {
@@ -102,3 +102,34 @@ test("a side of a room is named by where it lies, whichever way round the outlin
     ...["North wall 2 of 2", "East wall", "South wall"],
   ]);
 });
+
+test("an opening is named by the part of the wall it is in; two alike are counted", () => {
+  const design = row();
+  const opening = (id: string, wall: string, kind: "window" | "door", offsetM: number) => ({
+    ...{ id, wall, kind, offsetM, widthM: 1, heightM: 1, sillM: 1, outsideIs: "none" as const },
+  });
+  design.openings = [
+    opening("k", "north", "window", 1),
+    opening("h1", "north", "window", 6.5),
+    opening("h0", "north", "window", 5),
+    opening("d", "kh", "door", 1),
+    opening("lost", "gone", "door", 1),
+  ];
+  const named = (id: string) =>
+    openingName(
+      design,
+      design.openings.find((one) => one.id === id)!,
+    );
+  expect(["k", "h0", "h1", "d", "lost"].map(named)).toEqual([
+    "Window in north wall of Kitchen",
+    "Window in north wall of Hall, 1 of 2",
+    "Window in north wall of Hall, 2 of 2",
+    "Door between Kitchen and Hall",
+    "Door",
+  ]);
+});
+
+test("walls in the order of a page: from the top down, then from left to right", () =>
+  expect(wallsInOrder(row(), "g").map(({ id }) => id)).toEqual([
+    ...["north", "away", "hs-upper", "west", "kh", "hs-lower", "south-k", "south-rest"],
+  ]));

@@ -1,10 +1,11 @@
 /** Walls named by where they stand: nobody knows a wall by its number. */
-import type { Design } from "../../design/collections";
+import { group } from "d3-array";
+import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { facingOnSheet, turned } from "../../design/place";
 import { boxNear, boxOf, contains, signedArea } from "../../geometry/polygon";
 import { windName } from "./openings";
-import type { RoomRow, WallRow } from "./rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "./rows-house";
 
 /** How far beyond its face a wall is looked at, m: past a skirting, not past a room. */
 const BEYOND_M = 0.2;
@@ -13,30 +14,87 @@ const ALONG = [0.1, 0.3, 0.5, 0.7, 0.9];
 /** More rooms than these are not said on one side. */
 const MOST_ROOMS = 2;
 
+/** A stretch of wall that is named: a whole wall, or the part of it that an opening takes up. */
+type Stretch = Pick<WallRow, "id" | "level" | "ax" | "ay" | "bx" | "by" | "thicknessM">;
+
 /** Every wall's name, none twice on a level: "North wall of Hall", "Between Hall and Snug". */
-export const wallNames = memoByParts(["walls", "rooms", "design"], (design): ReadonlyMap<string, string> => {
-  const boxes = new Map(design.rooms.map((room) => [room.id, boxOf(room.outline)]));
-  const named = new Map<string, WallRow[]>();
-  for (const wall of design.walls) {
-    const key = `${wall.level}/${nameOf(design, wall, (room, at) => boxNear(boxes.get(room.id)!, at))}`;
-    named.set(key, [...(named.get(key) ?? []), wall]);
-  }
+export const wallNames = memoByParts(["walls", "rooms", "design"], (design): ReadonlyMap<string, string> =>
+  told(
+    design.walls,
+    namer(design, (name) => name),
+  ),
+);
+
+/** Every opening's, by the part of the wall it is in: "Window in north wall of Hall", "Door between Hall and Snug". */
+const openingNames = memoByParts(
+  ["openings", "walls", "rooms", "design"],
+  (design): ReadonlyMap<string, string> => {
+    const kinds = new Map(design.openings.map(({ id, kind }) => [id, kind]));
+    const stretches = design.openings.flatMap(({ id, wall: on, offsetM, widthM }): Stretch[] => {
+      const wall = byId(design, "walls").get(on);
+      if (!wall) return [];
+      const { level, thicknessM } = wall;
+      const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
+      const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
+      const [from, to] = [offsetM, offsetM + widthM];
+      return [
+        {
+          ...{ id, level, thicknessM, ax: wall.ax + ux * from, ay: wall.ay + uy * from },
+          ...{ bx: wall.ax + ux * to, by: wall.ay + uy * to },
+        },
+      ];
+    });
+    const inWall = (name: string, id: string) => {
+      const where = name[0]!.toLowerCase() + name.slice(1);
+      return `${capital(kinds.get(id)!)} ${/^Between/.test(name) ? "" : "in "}${where}`;
+    };
+    return told(stretches, namer(design, inWall));
+  },
+);
+
+/** "Window in north wall of Hall": an opening by where it is. */
+export const openingName = (design: Design, opening: Pick<OpeningRow, "id" | "kind">): string =>
+  openingNames(design).get(opening.id) ?? capital(opening.kind);
+
+/** The walls of a level as one reads a sheet: from the top down, and from left to right. */
+export const wallsInOrder = (design: Pick<Design, "walls">, level: string): WallRow[] =>
+  design.walls
+    .filter((wall) => wall.level === level)
+    .sort((a, b) => a.ay + a.by - b.ay - b.by || a.ax + a.bx - b.ax - b.bx || (a.id < b.id ? -1 : 1));
+
+/** Names of stretches by their ids; those of one name on a level are counted. */
+function told(stretches: readonly Stretch[], name: (stretch: Stretch) => string): Map<string, string> {
+  const alike = group(
+    stretches,
+    ({ level }) => level,
+    (stretch) => name(stretch),
+  );
   const names = new Map<string, string>();
-  for (const [key, walls] of named) {
-    const name = key.slice(key.indexOf("/") + 1);
-    if (walls.length === 1) names.set(walls[0]!.id, name);
-    else inOrder(walls).forEach((wall, i) => names.set(wall.id, `${name}, ${i + 1} of ${walls.length}`));
+  for (const byName of alike.values()) {
+    for (const [text, own] of byName) {
+      if (own.length === 1) names.set(own[0]!.id, text);
+      else inOrder(own).forEach(({ id }, i) => names.set(id, `${text}, ${i + 1} of ${own.length}`));
+    }
   }
   return names;
-});
+}
+
+function namer(design: Pick<Design, "rooms" | "design">, as: (name: string, id: string) => string) {
+  const boxes = new Map(design.rooms.map((room) => [room.id, boxOf(room.outline)]));
+  return (stretch: Stretch) =>
+    as(
+      nameOf(design, stretch, (room, at) => boxNear(boxes.get(room.id)!, at)),
+      stretch.id,
+    );
+}
 
 /** As they are met from left to right and from the top of the sheet down. */
-const inOrder = (walls: readonly WallRow[]) =>
+const inOrder = (walls: readonly Stretch[]) =>
   [...walls].sort((a, b) => a.ax + a.bx - b.ax - b.bx || a.ay + a.by - b.ay - b.by || (a.id < b.id ? -1 : 1));
 
 function nameOf(
   design: Pick<Design, "rooms" | "design">,
-  wall: WallRow,
+  wall: Stretch,
   near: (room: RoomRow, at: [number, number]) => boolean,
 ): string {
   const { ax, ay, bx, by } = fromLeft(wall);
@@ -75,7 +133,7 @@ function nameOf(
 }
 
 /** The same wall walked from its left end, or from its upper one where it stands upright on the sheet. */
-const fromLeft = ({ ax, ay, bx, by }: WallRow) =>
+const fromLeft = ({ ax, ay, bx, by }: Stretch) =>
   ax < bx - 1e-6 || (Math.abs(ax - bx) <= 1e-6 && ay <= by)
     ? { ax, ay, bx, by }
     : { ax: bx, ay: by, bx: ax, by: ay };
