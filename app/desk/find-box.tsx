@@ -4,6 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Design } from "#core/design/collections";
 import { STAGE_NAMES } from "#core/desk/names";
+import { askPrint } from "../kit/printing";
 import { useDesign, useDesk } from "./desk";
 import { FIND_LOOK, FIND_NAME } from "./find";
 import { useFindKey } from "./find-key";
@@ -77,6 +78,7 @@ export default function FindBox({
       item(preferences.units === "metric" ? "Feet and inches" : "Metres", "command", () =>
         prefer({ units: preferences.units === "metric" ? "imperial" : "metric" }),
       ),
+      item("Print this view", "command", askPrint),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
       item("Settings of this design", "command", () => void navigate(`${url}/settings`)),
       item("Compare with another design", "command", () => void navigate(`${url}/compare`)),

@@ -1,21 +1,26 @@
 /** One finding: what, measured against limit, why, go there, fix. */
 import { useState } from "react";
 import { InputError } from "#core/design/input-error";
-import { groupDigits } from "#core/design/units";
+import { figureIn } from "#core/design/said-lengths";
+import { groupDigits, type Units } from "#core/design/units";
 import type { ShownFinding } from "#core/desk/engine";
 import { takeAcceptanceBack } from "#core/desk/accept";
 import { AcceptForm } from "./accept-form";
 import { useDesign, useDesk, useEdit } from "./desk";
+import { useWorded } from "./worded";
 import { SeverityMark } from "../kit/severity";
 
 const figure = (value: number) => groupDigits(value, Number.isInteger(value) ? 0 : 2);
 
 /** Measured against limit, in words; nothing where nothing was measured. */
-function measuredText({ measured, limit, unit }: ShownFinding): string {
+function measuredText({ measured, limit, unit = "" }: ShownFinding, units: Units): string {
   if (measured === undefined) return "";
-  return [figure(measured), limit === undefined ? "" : `of ${figure(limit)}`, unit ?? ""]
-    .filter(Boolean)
-    .join(" ");
+  const own = figureIn(measured, unit, units);
+  if (own) {
+    const most = limit === undefined ? "" : ` of ${figureIn(limit, unit, units)!.text}`;
+    return `${own.text}${most} ${own.unit}`.trim();
+  }
+  return [figure(measured), limit === undefined ? "" : `of ${figure(limit)}`, unit].filter(Boolean).join(" ");
 }
 
 /** Who decided to live with it, when, and why. */
@@ -55,10 +60,11 @@ export function FindingCard({
   onGo?: () => void;
 }) {
   const [accepting, setAccepting] = useState(false);
-  const { goTo, open, readOnly, results } = useDesk();
+  const { goTo, open, readOnly, results, preferences } = useDesk();
+  const worded = useWorded();
   const edit = useEdit();
   const [said, setSaid] = useState("");
-  const words = measuredText(finding);
+  const words = measuredText(finding, preferences.units);
   // Worked out now, on the design as it is: what was right when the finding came may not be any more.
   const fix = async () => {
     try {
@@ -74,7 +80,7 @@ export function FindingCard({
     <article className="border-b border-rule px-3.5 py-3" data-finding={finding.code}>
       <h3 className="flex items-baseline gap-2 font-semibold">
         <SeverityMark severity={finding.severity} />
-        <span>{finding.title}</span>
+        <span>{worded(finding.title)}</span>
       </h3>
       {words && (
         <p className="mt-1 text-small">
@@ -85,14 +91,14 @@ export function FindingCard({
           ) : (
             <span className="measure">{words}</span>
           )}
-          {finding.source && <span className="text-soft"> · {finding.source}</span>}
+          {finding.source && <span className="text-soft"> · {worded(finding.source)}</span>}
         </p>
       )}
-      <p className="mt-1 text-small text-soft">{finding.why}</p>
+      <p className="mt-1 text-small text-soft">{worded(finding.why)}</p>
       {finding.accepted && <Accepted by={finding.accepted} />}
       {said && (
         <p className="mt-1 text-small text-mend" role="status">
-          {said}
+          {worded(said)}
         </p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-1.5">
@@ -102,7 +108,7 @@ export function FindingCard({
             className="button button-main h-auto min-h-7 shrink py-0.5 text-left whitespace-normal"
             onClick={() => void fix()}
           >
-            {finding.fixLabel}
+            {worded(finding.fixLabel)}
           </button>
         )}
         {!finding.accepted && <CostOfFix cost={cost} />}

@@ -7,6 +7,7 @@ import { SeverityMark } from "../kit/severity";
 import { AcceptForm } from "./accept-form";
 import { Accepted, CostOfFix, FindingCard } from "./finding-card";
 import { useDesk, useEdit } from "./desk";
+import { useWorded } from "./worded";
 
 export function FindingGroup({
   group,
@@ -18,6 +19,7 @@ export function FindingGroup({
   onGo(finding: ShownFinding): void;
 }) {
   const { readOnly, results } = useDesk();
+  const worded = useWorded();
   const edit = useEdit();
   const [open, setOpen] = useState(false);
   const [accepting, setAccepting] = useState(false);
@@ -47,11 +49,11 @@ export function FindingGroup({
             aria-expanded={open}
             onClick={() => setOpen(!open)}
           >
-            {first!.title}{" "}
+            {worded(first!.title)}{" "}
             <span className="font-normal text-soft">and {group.all.length - 1} more like it</span>
           </button>
         </h3>
-        <p className="mt-1 text-small text-soft">{first!.why}</p>
+        <p className="mt-1 text-small text-soft">{worded(first!.why)}</p>
         {first!.accepted && <Accepted by={first!.accepted} />}
         {said && (
           <p className="mt-1 text-small text-mend" role="status">

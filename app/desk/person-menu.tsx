@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useEffect, useRef } from "react";
 import { Form, Link } from "react-router";
+import { askPrint } from "../kit/printing";
 import type { Person } from "#db/people";
 
 interface Props {
@@ -54,6 +55,15 @@ export default function PersonMenu({ person, role, owner, url }: Props) {
             </Link>
           </MenuItem>
         )}
+        <MenuItem>
+          <button
+            type="button"
+            className="w-full px-3 py-1.5 text-left data-focus:bg-wash"
+            onClick={() => setTimeout(askPrint)}
+          >
+            Print this view
+          </button>
+        </MenuItem>
         <MenuItem>
           <a className="block px-3 py-1.5 data-focus:bg-wash" href={`${url}/file`}>
             Save the project file

@@ -2,15 +2,20 @@
  * What a person likes on this machine: theme, units, single-letter keys. Kept in a plain cookie so that the
  * server draws it right at once.
  */
+import { PAPERS, type Paper } from "../kit/printing";
+
 export interface Preferences {
   theme: "light" | "dark";
   units: "metric" | "imperial";
   /** Single-letter keys are on. */
   letters: boolean;
+  /** What is printed on, and whether the long side lies down. */
+  paper: Paper;
+  landscape: boolean;
 }
 
 const NAME = "zinc_desk";
-const DEFAULTS: Preferences = { theme: "light", units: "metric", letters: true };
+const DEFAULTS = { theme: "light", units: "metric" } as const;
 
 /** Read them from a Cookie header (or document.cookie). */
 export function readPreferences(cookies: string | null): Preferences {
@@ -20,16 +25,21 @@ export function readPreferences(cookies: string | null): Preferences {
       .find((part) => part.startsWith(`${NAME}=`))
       ?.slice(NAME.length + 1) ?? "";
   const words = new Set(value.split("."));
+  const units = words.has("imperial") ? "imperial" : DEFAULTS.units;
   return {
     theme: words.has("dark") ? "dark" : DEFAULTS.theme,
-    units: words.has("imperial") ? "imperial" : DEFAULTS.units,
+    units,
     letters: !words.has("noletters"),
+    // Who reads feet has the paper that goes with them, until another is chosen.
+    paper: PAPERS.find((paper) => words.has(paper)) ?? (units === "imperial" ? "letter" : "A4"),
+    landscape: !words.has("upright"),
   };
 }
 
 /** Keep them for a year, and show the theme at once. */
 export function keepPreferences(preferences: Preferences): void {
-  const value = [preferences.theme, preferences.units, preferences.letters ? "letters" : "noletters"].join(
+  const { theme, units, letters, paper, landscape } = preferences;
+  const value = [theme, units, letters ? "letters" : "noletters", paper, landscape ? "wide" : "upright"].join(
     ".",
   );
   document.cookie = `${NAME}=${value}; path=/; max-age=31536000; samesite=lax`;

@@ -3,6 +3,8 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { area } from "#core/geometry/polygon";
+import { placeText } from "#core/design/place";
+import { formatArea, formatLength } from "#core/design/units";
 import { useDesk, useEdit } from "../desk/desk";
 import { withRowCheck } from "../desk/row-check";
 import { Fact, LengthField, TextField } from "../kit/fields";
@@ -10,7 +12,8 @@ import { Heading } from "./parts";
 
 /** `children` stand between the rooms of the level and the settings. */
 export function DesignInspector({ design, children }: { design: Design; children?: ReactNode }) {
-  const { level, select, readOnly, url } = useDesk();
+  const { level, select, readOnly, url, preferences } = useDesk();
+  const { units } = preferences;
   const edit = useEdit();
   const settings = design.design;
   const here = byId(design, "levels").get(level);
@@ -27,7 +30,7 @@ export function DesignInspector({ design, children }: { design: Design; children
         title={here?.name ?? settings.name}
         text={
           here
-            ? `floor at ${here.elevationM.toFixed(2)} m · ceiling ${here.ceilingHeightM.toFixed(2)} m`
+            ? `floor at ${formatLength(here.elevationM, units)} · ceiling ${formatLength(here.ceilingHeightM, units)}`
             : undefined
         }
       />
@@ -40,7 +43,7 @@ export function DesignInspector({ design, children }: { design: Design; children
               onClick={() => select({ in: "rooms", id: room.id })}
             >
               <span>{room.name}</span>
-              <span className="measure text-soft">{area(room.outline).toFixed(1)} m²</span>
+              <span className="measure text-soft">{formatArea(area(room.outline), units)}</span>
             </button>
           </li>
         ))}
@@ -78,10 +81,7 @@ export function DesignInspector({ design, children }: { design: Design; children
       </div>
       <dl className="px-3.5 pt-2.5">
         <Fact label="Site">
-          <span className="measure">
-            {Math.abs(settings.latitudeDeg)}° {settings.latitudeDeg < 0 ? "S" : "N"},{" "}
-            {Math.abs(settings.longitudeDeg)}° {settings.longitudeDeg < 0 ? "W" : "E"}
-          </span>
+          <span className="measure">{placeText(settings.latitudeDeg, settings.longitudeDeg)}</span>
         </Fact>
         <Fact label="Zone">{settings.zone}</Fact>
         <Fact label="True north">

@@ -6,6 +6,7 @@ import { useId, useState, type ReactNode } from "react";
 import { InputError } from "#core/design/input-error";
 import { formatLength, parseLength } from "#core/design/units";
 import { useDesign, useDesk } from "../desk/desk";
+import { useWorded } from "../desk/worded";
 import { Choice, type ChoiceOption } from "./choice";
 import { DayBox } from "./day";
 
@@ -26,6 +27,7 @@ interface FieldProps {
 
 export function TextField({ label, called, text, take, unit, mono, inputMode, bare }: FieldProps) {
   const { readOnly } = useDesk();
+  const worded = useWorded();
   const [typed, setTyped] = useState<string>();
   const [error, setError] = useState<string>();
   const id = useId();
@@ -85,7 +87,7 @@ export function TextField({ label, called, text, take, unit, mono, inputMode, ba
       </div>
       {error && (
         <p id={`${id}-error`} role="alert" className="col-span-2 mt-0.5 text-small text-stop">
-          {error}
+          {worded(error)}
         </p>
       )}
     </div>

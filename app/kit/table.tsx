@@ -1,4 +1,5 @@
 /** A fast table: sorting, grouping with subtotals, only the rows in sight drawn, arrows and Enter. */
+import { usePrinting } from "./printing";
 import { isTyping } from "./typing";
 import { byName } from "#core/design/words";
 import { useVirtualizer } from "@tanstack/react-virtual";
@@ -65,17 +66,70 @@ export function inOrderOf<Row>(
     .map(({ row }) => row);
 }
 
+interface PrintedProps<Row> extends Pick<Props<Row>, "label" | "columns" | "keyOf" | "totals"> {
+  lines: readonly Line<Row>[];
+  all: readonly Row[];
+}
+
+/** The table as it goes to paper: every row and column, its head on each page. */
+function PrintedTable<Row>({ label, lines, columns, keyOf, totals, all }: PrintedProps<Row>) {
+  const sums = (key: string, name: ReactNode, rows: readonly Row[]) => {
+    const own = totals?.(rows) ?? {};
+    return (
+      <tr key={key} className="font-semibold">
+        {columns.map((column, c) => (
+          <td key={column.id} className={column.right ? "measure text-right" : ""}>
+            {c === 0 ? name : own[column.id]}
+          </td>
+        ))}
+      </tr>
+    );
+  };
+  return (
+    <table aria-label={label} className="printed">
+      <thead>
+        <tr>
+          {columns.map((column) => (
+            <th key={column.id} scope="col" className={column.right ? "text-right" : ""}>
+              {column.hidden ? "" : column.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) =>
+          "row" in line ? (
+            <tr key={keyOf(line.row)}>
+              {columns.map((column) => (
+                <td
+                  key={column.id}
+                  className={`${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}
+                >
+                  {column.cell ? column.cell(line.row) : column.value(line.row)}
+                </td>
+              ))}
+            </tr>
+          ) : (
+            sums(`group ${line.group}`, `${line.group} (${line.rows.length})`, line.rows)
+          ),
+        )}
+        {totals && lines.length > 0 && sums("all", totals(all)[columns[0]!.id] ?? "All", all)}
+      </tbody>
+    </table>
+  );
+}
+
 type Line<Row> = { group: string; rows: readonly Row[] } | { row: Row };
 const ROW_PX = 28;
 
 /** Width of an element in pixels, followed; a desk of 1280 until it is known. */
-function useWidth(element: RefObject<HTMLElement | null>): number {
+function useWidth(element: RefObject<HTMLElement | null>, printing: boolean): number {
   const [width, setWidth] = useState(776);
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
-    observer.observe(element.current!);
+    if (element.current) observer.observe(element.current);
     return () => observer.disconnect();
-  }, [element]);
+  }, [element, printing]);
   return width;
 }
 
@@ -93,7 +147,8 @@ export function DataTable<Row>({
 }: Props<Row>) {
   const [sorting, setSorting] = useState(initialSort);
   const scroller = useRef<HTMLDivElement>(null);
-  const width = useWidth(scroller);
+  const printing = usePrinting();
+  const width = useWidth(scroller, printing);
   const columns = useMemo(
     () => offered.filter((column) => !column.from || width >= column.from),
     [offered, width],
@@ -160,6 +215,11 @@ export function DataTable<Row>({
     if (!line || !("row" in line)) return;
     onSelect(line.row);
   };
+
+  if (printing)
+    return (
+      <PrintedTable label={label} lines={lines} columns={offered} keyOf={keyOf} totals={totals} all={rows} />
+    );
 
   return (
     <div

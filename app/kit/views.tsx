@@ -31,7 +31,7 @@ function Ready() {
 /** A view that is fetched when it is asked for. */
 export function Fetched({ wait = "Fetching…", children }: { wait?: string; children: ReactNode }) {
   const waiting = (
-    <p className="p-4 text-soft" role="status">
+    <p className="p-4 text-soft" role="status" data-waiting>
       {wait}
     </p>
   );

@@ -1,5 +1,6 @@
 /** The plan's frame: what a level covers, and a zoom that shows it whole. */
 import type { Design } from "#core/design/collections";
+import type { Units } from "#core/design/units";
 import type { View } from "../desk/desk";
 
 export interface Extent {
@@ -40,10 +41,27 @@ export function fit(extent: Extent, widthPx: number, heightPx: number): View {
   };
 }
 
-/** A round length for the scale bar: as near to 90 px as 1, 2, 5, 10 … m comes. */
-export function scaleBarM(k: number): number {
-  const steps = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100];
-  return steps.reduce((best, m) => (Math.abs(m * k - 90) < Math.abs(best * k - 90) ? m : best), 1);
+const FOOT_M = 0.3048;
+/** Round lengths for the scale bar, m: of metres, or of feet. */
+const ROUND: Readonly<Record<Units, readonly number[]>> = {
+  metric: [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100],
+  imperial: [0.5, 1, 2, 5, 10, 20, 50, 100, 200].map((feet) => feet * FOOT_M),
+};
+/** Sides of the grid's squares from fine to coarse, m, each used where it takes at least so many pixels. */
+const GRIDS: Readonly<Record<Units, readonly number[]>> = {
+  metric: [1, 5, 10],
+  imperial: [1, 5, 20].map((feet) => feet * FOOT_M),
+};
+const LEAST_SQUARE_PX: Readonly<Record<Units, number>> = { metric: 22, imperial: 14 };
+
+/** The finest grid whose squares can be told apart at this zoom. */
+export const gridM = (k: number, units: Units): number =>
+  GRIDS[units].find((m, i, all) => m * k >= LEAST_SQUARE_PX[units] || i === all.length - 1)!;
+
+/** A round length for the scale bar: as near to 90 px as 1, 2, 5, 10 … of the person's unit comes. */
+export function scaleBarM(k: number, units: Units): number {
+  const steps = ROUND[units];
+  return steps.reduce((best, m) => (Math.abs(m * k - 90) < Math.abs(best * k - 90) ? m : best));
 }
 
 /** What a kit dragged onto the plan is called on its way. */

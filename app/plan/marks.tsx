@@ -1,7 +1,7 @@
 /** What stands round the plan whatever it shows: grid, scale, true north, zoom. */
-import { formatLength } from "#core/design/units";
+import { round3 } from "#core/geometry/round";
 import { useDesk, type View } from "../desk/desk";
-import { scaleBarM } from "./frame";
+import { gridM, scaleBarM } from "./frame";
 
 interface Size {
   width: number;
@@ -10,7 +10,7 @@ interface Size {
 
 export function ScaleAndNorth({ k, size, northDeg }: { k: number; size: Size; northDeg: number }) {
   const { preferences } = useDesk();
-  const bar = scaleBarM(k);
+  const bar = scaleBarM(k, preferences.units);
   return (
     <>
       <g transform={`translate(16 ${size.height - 18})`} className="pointer-events-none">
@@ -22,7 +22,7 @@ export function ScaleAndNorth({ k, size, northDeg }: { k: number; size: Size; no
           paintOrder="stroke"
           strokeLinejoin="round"
         >
-          {preferences.units === "metric" ? `${bar} m` : formatLength(bar, "imperial")}
+          {preferences.units === "metric" ? `${bar} m` : `${round3(bar / 0.3048)} ft`}
         </text>
       </g>
       <g
@@ -68,9 +68,10 @@ export function ZoomButtons({ zoomBy, whole }: { zoomBy(factor: number): void; w
   );
 }
 
-/** Fine lines every metre, or every ten where a metre is too small to see. */
+/** Fine lines every metre or foot, or every so many where one is too small to see. */
 export function Grid({ k, view, size }: { k: number; view: View; size: Size }) {
-  const step = k < 9 ? 10 : k < 22 ? 5 : 1;
+  const { units } = useDesk().preferences;
+  const step = gridM(k, units);
   const x0 = Math.floor(-view.x / k / step) * step;
   const y0 = Math.floor(-view.y / k / step) * step;
   let path = "";

@@ -25,10 +25,11 @@ import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
 import { say } from "../desk/say";
 import { wallsInOrder } from "#core/stages/house/wall-names";
+import { usePrinting } from "../kit/printing";
 import { isTyping } from "../kit/typing";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
 import { alone, dragChanges, dragged, pointsOnly, useArrange, type Drag } from "./dragging";
-import { KIT_DRAG } from "./frame";
+import { extentOf, fit, KIT_DRAG } from "./frame";
 import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { glyphSize, PlanPoints } from "./points";
@@ -72,6 +73,9 @@ function movedText(design: Design, { refs, dx, dy }: Drag, units: Units): string
   return `Moved ${formatLength(dx, units)} across, ${formatLength(dy, units)} down`;
 }
 
+/** What a plan is drawn into for paper, px: its letters are then of the size of those beside it. */
+const ON_PAPER = { width: 1040, height: 620 };
+
 /** `edge`: pixels that tools take up on the left edge of the sheet. */
 export function Plan({
   counts = false,
@@ -92,9 +96,16 @@ export function Plan({
   const { store, level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } =
     desk;
   const edit = useEdit();
-  const [box, size] = useSize();
+  const [box, onDesk] = useSize();
   const svg = useRef<SVGSVGElement>(null);
-  const { view, zoomBy, whole } = useView(svg, saved, level, size, edits, edge);
+  const { view: own, zoomBy, whole } = useView(svg, saved, level, onDesk, edits, edge);
+  // On paper the whole level is fitted to the sheet, whatever part of it is seen on the desk.
+  const printing = usePrinting();
+  const size = printing ? ON_PAPER : onDesk;
+  const view = useMemo(
+    () => (printing ? fit(extentOf(saved, level), ON_PAPER.width, ON_PAPER.height) : own),
+    [printing, saved, level, own],
+  );
   const [drag, setDrag] = useState<Drag>();
   const lift = useRef<Lift>(null);
   const [lifting, setLifting] = useState(false);
@@ -354,15 +365,21 @@ export function Plan({
   };
 
   const { k } = view;
-  const rested = useRested(view);
+  const atRest = useRested(view);
+  const rested = printing ? view : atRest;
   const names = useMemo(() => {
     const { k, x, y } = rested;
     return {
       ...{ k, glyphPx: glyphSize(k), units: preferences.units, walls: edits, links },
-      ...{ x0: (edge - x) / k, y0: -y / k, x1: (size.width - x) / k, y1: (size.height - y) / k },
+      ...{
+        x0: ((printing ? 0 : edge) - x) / k,
+        y0: -y / k,
+        x1: (size.width - x) / k,
+        y1: (size.height - y) / k,
+      },
       ...{ cables: lit.has("C"), watts: lit.has("P"), counts: counts && lit.has("C") },
     };
-  }, [rested, size, edge, preferences.units, edits, links, counts, lit]);
+  }, [rested, size, edge, printing, preferences.units, edits, links, counts, lit]);
   const chosen = selected === undefined ? undefined : byId(design, "points").get(selected);
   const way = chosen && wayOf(dropsOfPoint(design, chosen), highlight);
   return (
@@ -384,7 +401,9 @@ export function Plan({
         ref={svg}
         width={size.width}
         height={size.height}
+        viewBox={printing ? `0 0 ${size.width} ${size.height}` : undefined}
         className="absolute inset-0 touch-none select-none"
+        data-drawing
         role="group"
         tabIndex={-1}
         aria-label={`Plan of ${byId(design, "levels").get(level)?.name ?? "the level"}`}
@@ -449,15 +468,17 @@ export function Plan({
         </g>
         <ScaleAndNorth k={k} size={size} northDeg={saved.design.northDeg} />
       </svg>
-      <Lifted
-        ref={lift}
-        saved={trial ?? saved}
-        settled={design}
-        view={view}
-        size={size}
-        highlight={highlight}
-        arrange={arrange}
-      />
+      {!printing && (
+        <Lifted
+          ref={lift}
+          saved={trial ?? saved}
+          settled={design}
+          view={view}
+          size={size}
+          highlight={highlight}
+          arrange={arrange}
+        />
+      )}
       <ZoomButtons zoomBy={zoomBy} whole={whole} />
       {tool?.panel}
       {tool?.said && (

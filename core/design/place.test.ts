@@ -1,4 +1,4 @@
-import { facingOnSheet, northFrom, readDegrees, turned } from "./place";
+import { placeText, facingOnSheet, northFrom, readDegrees, turned } from "./place";
 
 test.each([
   ["53.41", 53.41],
@@ -52,4 +52,9 @@ test("a wall faces to the left of its way", () => {
   expect(facingOnSheet({ ax: 0, ay: 4, bx: 0, by: 0 })).toBe(270);
   expect(turned(-30)).toBe(330);
   expect(turned(360)).toBe(0);
+});
+
+test("a place is said with the halves of the globe it is on", () => {
+  expect(placeText(55.2, -2.4)).toBe("55.2° N, 2.4° W");
+  expect(placeText(-33, 151.2)).toBe("33° S, 151.2° E");
 });

@@ -37,6 +37,10 @@ export function readDegrees(text: string, label: string, axis: "latitude" | "lon
   return (negative || side === letters[1] ? -1 : 1) * Number(size.toFixed(6)) || 0;
 }
 
+/** "55.2° N, 2.4° W". */
+export const placeText = (latitudeDeg: number, longitudeDeg: number): string =>
+  `${Math.abs(latitudeDeg)}° ${latitudeDeg < 0 ? "S" : "N"}, ${Math.abs(longitudeDeg)}° ${longitudeDeg < 0 ? "W" : "E"}`;
+
 /** An angle as 0 ≤ ° < 360. */
 export const turned = (deg: number): number => ((deg % 360) + 360) % 360;
 

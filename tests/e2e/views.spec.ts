@@ -5,6 +5,7 @@
 import type { BrowserContext } from "@playwright/test";
 import { expect, openDemo, point, signIn, test as base } from "./desk";
 import { faults } from "./axe";
+import { printed } from "./printed";
 import { ALL_VIEWS } from "./views";
 
 /** Nothing here is changed, so a worker keeps one browser's memory for all: scripts are fetched and read once. */
@@ -58,6 +59,24 @@ for (const view of ALL_VIEWS)
         .toBe(0);
       await expect(page.getByLabel("Ledger").first()).toBeVisible();
     }
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const rows = await page
+      .locator("main [role=grid]")
+      .evaluateAll((grids) => grids.map((grid) => Number(grid.getAttribute("aria-rowcount")) - 1));
+    // On paper: every row, and the title block.
+    await page.emulateMedia({ media: "print" });
+    await expect(page.locator("[data-title-block]")).toContainText(/Sheet\S.*Date.*Revision.*Place/);
+    const onPaper = await page
+      .locator("main table.printed")
+      .evaluateAll((tables) => tables.map((table) => table.querySelectorAll("tbody tr").length));
+    rows.forEach((count, i) => expect(onPaper[i] ?? 0).toBeGreaterThanOrEqual(count));
+    await page.emulateMedia({ media: null });
+    if (view.includes("?")) return;
+    const sheets = await printed(page);
+    expect(sheets[0]!.text).toMatch(
+      /Larkspur Weir Sheet \S.* Date \d{4}-\d\d-\d\d Revision \d+ Place 55\.2 ?° N/,
+    );
+    expect(sheets.some(({ text }) => /Fetching…|Working it out…/.test(text))).toBe(false);
   });
 
 for (const path of ["/sign-in", "/sign-up"]) {

@@ -25,6 +25,7 @@ import { useDesign, useDesk, useEdit, useResult, useSummary } from "../../desk/d
 import { fieldLabel, rowName } from "../../inspect/row-form";
 import { NamedChoice } from "../../kit/choice";
 import { Fold } from "../../kit/fold";
+import { useWorded } from "../../desk/worded";
 import { SeverityMark } from "../../kit/severity";
 import { Tick } from "../../kit/ticks";
 import type { Route } from "./+types/compare";
@@ -142,6 +143,7 @@ function Totals({ there, name }: { there: Summary; name: string }) {
 
 function Findings({ there, name }: { there: readonly ShownFinding[]; name: string }) {
   const own = useResult("findings");
+  const worded = useWorded();
   const { name: here } = useDesign().design;
   const only = compareFindingLists(own, there);
   const list = (title: string, findings: readonly ShownFinding[]) => (
@@ -153,7 +155,7 @@ function Findings({ there, name }: { there: readonly ShownFinding[]; name: strin
         {findings.map((finding) => (
           <li key={finding.key} className="flex items-baseline gap-1.5 py-0.5">
             <SeverityMark severity={finding.severity} size={10} />
-            <span>{finding.title}</span>
+            <span>{worded(finding.title)}</span>
           </li>
         ))}
         {findings.length === 0 && <li className="text-soft">None that the other has not too.</li>}

@@ -21,6 +21,7 @@ import { KeyHelp } from "../../desk/keys";
 import { Spoken } from "../../desk/say";
 import { LedgerStrip } from "../../desk/ledger";
 import { Mast } from "../../desk/mast";
+import { PrintFrame } from "../../desk/print-frame";
 import { Spine } from "../../desk/spine";
 import type { Route } from "./+types/layout";
 import { lazily } from "../../kit/lazily";
@@ -103,6 +104,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       preferences={preferences}
     >
       <Live />
+      <PrintFrame />
       <a
         href="#sheet"
         className="button button-main absolute top-1 left-1/2 z-50 -translate-x-1/2 not-focus:sr-only"

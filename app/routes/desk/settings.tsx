@@ -10,6 +10,7 @@ import { changeSettings } from "#core/design/row-changes";
 import { LANGUAGES, type Language } from "#core/design/rows-settings";
 import { outwardDeg } from "#core/stages/house/facing";
 import { thumbnailOf } from "#core/stages/house/thumbnail";
+import { formatLength } from "#core/design/units";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import { Choice } from "../../kit/choice";
@@ -232,7 +233,7 @@ function SunCheck() {
 /** Typed, or from a wall whose facing somebody has read off a compass or a map. */
 function North({ put }: { put(northDeg: number): void | Promise<void> }) {
   const design = useDesign();
-  const { readOnly, level } = useDesk();
+  const { readOnly, level, preferences } = useDesk();
   const { northDeg } = design.design;
   const [picked, setPicked] = useState<string>();
   const walls = design.walls.filter((wall) => wall.level === level);
@@ -291,7 +292,7 @@ function North({ put }: { put(northDeg: number): void | Promise<void> }) {
                 role="button"
                 tabIndex={readOnly ? -1 : 0}
                 aria-pressed={one.id === picked}
-                aria-label={`Wall that faces ${turned(outwardDeg(design, one) - northDeg).toFixed(0)}°, ${Math.hypot(one.bx - one.ax, one.by - one.ay).toFixed(1)} m long`}
+                aria-label={`Wall that faces ${turned(outwardDeg(design, one) - northDeg).toFixed(0)}°, ${formatLength(Math.hypot(one.bx - one.ax, one.by - one.ay), preferences.units, 1)} long`}
                 // An outline here would be metres wide.
                 className={`cursor-pointer outline-none ${one.id === picked ? "stroke-accent" : "stroke-transparent hover:stroke-accent/40 focus-visible:stroke-accent/60"}`}
                 onClick={() => !readOnly && setPicked(one.id)}

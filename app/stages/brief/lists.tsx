@@ -3,6 +3,7 @@ import { byId, type CollectionName, type Design, type Rows } from "#core/design/
 import type { Change } from "#core/design/edit";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
 
@@ -17,6 +18,7 @@ interface ListProps {
 
 function List({ collection, rows, add, make, empty, lead }: ListProps) {
   const { select, selection, readOnly } = useDesk();
+  const worded = useWorded();
   const edit = useEdit();
   const findings = useResult("findings");
   return (
@@ -56,7 +58,7 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
                   {found.map((finding) => (
                     <span key={finding.key} className="flex items-baseline gap-1.5">
                       <SeverityMark severity={finding.severity} size={10} />
-                      {finding.title}
+                      {worded(finding.title)}
                     </span>
                   ))}
                 </span>

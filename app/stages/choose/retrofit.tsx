@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { LEG_WAYS, type LegWayName } from "#core/stages/choose/advise/leg";
 import { ABOVE_MM, retrofitSheet, type HoleInput } from "#core/stages/choose/advise/retrofit";
 import type { OptionRow } from "#core/stages/choose/rows";
+import { askPrint } from "../../kit/printing";
 import { useDesign } from "../../desk/desk";
 import { MAINS_CAUTION, NumberField, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
@@ -81,7 +82,7 @@ export default function Retrofit() {
           ]}
           take={setFitting}
         />
-        <button type="button" className="button ml-auto h-6" onClick={() => window.print()}>
+        <button type="button" className="button ml-auto h-6" onClick={askPrint}>
           <Printer size={13} /> Print
         </button>
       </div>

@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { fail, InputError } from "#core/design/input-error";
 import { importWalls, wallsFrom, type Drawing, type WallsFrom } from "#core/stages/house/drawing";
-import { parseLength } from "#core/design/units";
+import { formatLength, parseLength } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { counted } from "#core/design/words";
 import { Choice } from "../../kit/choice";
@@ -96,7 +96,7 @@ export default function Drawings() {
 }
 
 function Underlay({ design }: { design: Design }) {
-  const { url, level, select, setTool } = useDesk();
+  const { url, level, select, setTool, preferences } = useDesk();
   const edit = useEdit();
   const [wrong, attempt] = useAttempt();
   const [busy, setBusy] = useState(false);
@@ -178,7 +178,8 @@ function Underlay({ design }: { design: Design }) {
               {row.name}
             </button>
             <span className="measure text-soft">
-              {row.widthPx} × {row.heightPx} px, {(row.widthPx * row.metresPerPx).toFixed(2)} m wide
+              {row.widthPx} × {row.heightPx} px,{" "}
+              {formatLength(row.widthPx * row.metresPerPx, preferences.units)} wide
             </span>
             <Link
               className="button ml-auto"
@@ -405,6 +406,7 @@ function WallImport({ design }: { design: Design }) {
 }
 
 function Preview({ walls }: { walls: ReturnType<typeof wallsFrom>["walls"] }) {
+  const { preferences } = useDesk();
   const xs = walls.flatMap((wall) => [wall.ax, wall.bx]);
   const ys = walls.flatMap((wall) => [wall.ay, wall.by]);
   const [x, y, w, h] = [
@@ -436,7 +438,7 @@ function Preview({ walls }: { walls: ReturnType<typeof wallsFrom>["walls"] }) {
       </svg>
       <figcaption className="text-small text-soft">
         <span className="measure">
-          {w.toFixed(2)} × {h.toFixed(2)} m
+          {formatLength(w, preferences.units)} × {formatLength(h, preferences.units)}
         </span>
         . Is that as large as the house? If not, choose another unit.
       </figcaption>

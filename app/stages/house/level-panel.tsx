@@ -51,7 +51,7 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
           "slabFireMin",
         ]}
         names={{
-          slabFireMin: "Floor holds fire",
+          slabFireMin: "Floor resists fire",
           slabThicknessM: "Slab",
           voidAboveM: "Void above",
           ceilingHeightM: "Ceiling",

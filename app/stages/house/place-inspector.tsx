@@ -2,7 +2,7 @@
 import { Trash2 } from "lucide-react";
 import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
-import { formatLength, formatTotal } from "#core/design/units";
+import { formatArea, formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
 import { areaWorking, copyRoom, perimeterWorking } from "#core/stages/house";
 import { closetWorking, dropsOf } from "#core/stages/runs";
@@ -29,7 +29,7 @@ export function RoomInspector({ design, id }: InspectorProps) {
       />
       <dl className="border-b border-rule px-3.5 py-2.5">
         <Fact label="Area">
-          <Worked working={() => areaWorking(room)}>{size.toFixed(2)} m²</Worked>
+          <Worked working={() => areaWorking(room)}>{formatArea(size, preferences.units, 2)}</Worked>
         </Fact>
         <Fact label="Perimeter">
           <Worked working={() => perimeterWorking(room)}>

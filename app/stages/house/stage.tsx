@@ -34,7 +34,7 @@ export const parts: StageParts = {
   rows: {
     walls: {
       only: ["thicknessM", "material", "fireMin"],
-      names: { fireMin: "Holds fire" },
+      names: { fireMin: "Resists fire" },
       change: changeWall,
       Extra: lazilyFrom(extras, (file) => file.WallExtra),
       title: (design, wall) => wallNames(design).get(wall.id)!,

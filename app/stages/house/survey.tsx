@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { ROOM_TYPES, type RoomRow } from "#core/stages/house/rows-house";
-import { formatLength, parseLength } from "#core/design/units";
+import { formatArea, formatLength, parseLength } from "#core/design/units";
 import { area } from "#core/geometry/polygon";
 import { distance } from "#core/geometry/segment";
 import {
@@ -31,7 +31,7 @@ import { Choice } from "../../kit/choice";
 
 export default function Survey() {
   const design = useDesign();
-  const { level, select, readOnly } = useDesk();
+  const { level, select, readOnly, preferences } = useDesk();
   const [unfolded, unfold] = useState<string>();
   const [adding, setAdding] = useState(false);
   const rooms = design.rooms
@@ -78,7 +78,9 @@ export default function Survey() {
                 <span className="text-soft">{room.type}</span>
               </button>
               <span>
-                <Worked working={() => areaWorking(room)}>{area(room.outline).toFixed(2)} m²</Worked>
+                <Worked working={() => areaWorking(room)}>
+                  {formatArea(area(room.outline), preferences.units, 2)}
+                </Worked>
               </span>
               <State design={design} room={room} />
             </div>
@@ -91,6 +93,7 @@ export default function Survey() {
 }
 
 function State({ design, room }: { design: Design; room: RoomRow }) {
+  const { preferences } = useDesk();
   const sides = measuredSides(design, room);
   const count = sides.filter(Boolean).length;
   const closing = roomClosure(design, room);
@@ -104,7 +107,9 @@ function State({ design, room }: { design: Design; room: RoomRow }) {
   return (
     <span className="flex w-40 items-center justify-end gap-1.5 text-small">
       {closing.suspects.length > 0 && <SeverityMark severity="mend" size={10} />}closes to{" "}
-      <Worked working={() => closureWorking(design, room)}>{closing.errorM.toFixed(3)} m</Worked>
+      <Worked working={() => closureWorking(design, room)}>
+        {formatLength(closing.errorM, preferences.units, 3)}
+      </Worked>
     </span>
   );
 }
@@ -205,7 +210,9 @@ function Sides({ design, room }: { design: Design; room: RoomRow }) {
                 <td
                   className={`measure ${row && Math.abs(off!) > toleranceM(row.metres) ? "text-mend" : "text-soft"}`}
                 >
-                  {off === undefined ? "" : `${off >= 0 ? "+" : "−"}${Math.abs(off).toFixed(3)} m`}
+                  {off === undefined
+                    ? ""
+                    : `${off >= 0 ? "+" : "−"}${formatLength(Math.abs(off), preferences.units, 3)}`}
                 </td>
               </tr>
             );
@@ -511,11 +518,12 @@ function TapeRoom({ onDone }: { onDone(): void }) {
             "The sketch grows side by side."
           ) : gap > 0.005 ? (
             <>
-              Ends <span className="measure text-stop">{gap.toFixed(2)} m</span> from its start.
+              Ends <span className="measure text-stop">{formatLength(gap, preferences.units)}</span> from its
+              start.
             </>
           ) : (
             <>
-              Closes: <span className="measure">{area(corners).toFixed(2)} m²</span>.
+              Closes: <span className="measure">{formatArea(area(corners), preferences.units, 2)}</span>.
             </>
           )}
         </figcaption>

@@ -3,11 +3,13 @@ import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { besideMains, besideWorking, fireCrossings } from "#core/stages/runs";
 import { useDesign, useDesk } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Caution, Worked } from "../../inspect/parts";
 
 export default function Crossings() {
   const design = useDesign();
   const { select, preferences, showLevel } = useDesk();
+  const worded = useWorded();
   const beside = besideMains(design);
   const fire = fireCrossings(design);
   return (
@@ -48,9 +50,11 @@ export default function Crossings() {
                 <td>{one.mains.name}</td>
                 <td className="measure text-right">{formatLength(one.metres, preferences.units)}</td>
                 <td className="text-right">
-                  <Worked working={() => besideWorking(design, one)}>{Math.round(one.mm)} mm</Worked>
+                  <Worked working={() => besideWorking(design, one)}>
+                    {worded(`${Math.round(one.mm)} mm`)}
+                  </Worked>
                 </td>
-                <td className="measure text-right">{Math.round(one.neededMm)} mm</td>
+                <td className="measure text-right">{worded(`${Math.round(one.neededMm)} mm`)}</td>
                 <td className="px-3">{trunk?.divider ?? "none"}</td>
               </tr>
             );

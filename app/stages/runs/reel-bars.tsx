@@ -1,4 +1,6 @@
 /** The cutting plan of one cable type as stacked bars: one bar a reel, one piece a cut. */
+import { formatLength, formatTotal } from "#core/design/units";
+import { useDesk } from "../../desk/desk";
 import { scaleLinear } from "d3-scale";
 import type { CableTotal } from "#core/stages/runs";
 import { counted } from "#core/design/words";
@@ -8,6 +10,7 @@ const BAR = 18;
 const STEP = 38;
 
 export function ReelBars({ total }: { total: CableTotal }) {
+  const { preferences } = useDesk();
   const { reels, newReels, bound, proven } = total.cutting;
   const x = scaleLinear([0, Math.max(...reels.map((reel) => reel.capacityM), 1)], [0, WIDTH]);
   return (
@@ -42,7 +45,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
                 {reel.stock ? `part-used, ${reel.capacityM} m` : `new, ${reel.capacityM} m`}
               </text>
               <text x={WIDTH} y={11} textAnchor="end" className="fill-soft font-mono text-tiny">
-                {used.toFixed(1)} m cut
+                {formatTotal(used, preferences.units)} cut
               </text>
               <rect y={15} width={x(reel.capacityM)} height={BAR} className="fill-raised stroke-rule" />
               {reel.cuts.map((cut) => {
@@ -58,7 +61,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
                     className="fill-cable stroke-raised"
                     strokeWidth={0.8}
                   >
-                    <title>{`${cut.label}: ${cut.lengthM.toFixed(2)} m`}</title>
+                    <title>{`${cut.label}: ${formatLength(cut.lengthM, preferences.units)}`}</title>
                   </rect>
                 );
               })}

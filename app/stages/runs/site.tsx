@@ -11,6 +11,7 @@ import { before, compareRuns, type RunsChange } from "#core/stages/runs/compare"
 import { asBuiltOf, PROGRESS, progressOf, punchList } from "#core/stages/runs/site";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
+import { askPrint } from "../../kit/printing";
 import { Tabbed, useView } from "../../kit/views";
 import { SITE_LISTS } from "./views";
 import { NamedChoice } from "../../kit/choice";
@@ -162,7 +163,7 @@ function Punch() {
         <a className="button ml-auto h-6" href={`${url}/csv/punch`} download>
           CSV
         </a>
-        <button type="button" className="button h-6" onClick={() => window.print()}>
+        <button type="button" className="button h-6" onClick={askPrint}>
           Print
         </button>
       </div>
@@ -274,7 +275,7 @@ function Built() {
               <td className={`measure text-right ${Math.abs(row.diffM ?? 0) > 2 ? "text-mend" : ""}`}>
                 {row.diffM === undefined
                   ? ""
-                  : `${row.diffM >= 0 ? "+" : "−"}${formatLength(Math.abs(row.diffM), units)}`}
+                  : `${row.diffM >= 0 ? "+" : "−"}${formatLength(Math.abs(row.diffM), preferences.units)}`}
               </td>
               <td className="measure text-right">
                 {row.movedM === undefined ? "" : formatLength(row.movedM, units)}
@@ -291,7 +292,7 @@ function Built() {
 /** Asks the log for what takes every edit since a day back, and compares the cabling then and now. */
 function Since() {
   const design = useDesign();
-  const { select, url } = useDesk();
+  const { select, url, preferences } = useDesk();
   const [day, setDay] = useState("");
   const [found, setFound] = useState<{ since: string; edits: number; rows: RunsChange[] }>();
   const [said, setSaid] = useState("");
@@ -330,7 +331,7 @@ function Since() {
             {found.rows.length} drops differ after {found.edits} edits,{" "}
             <span className="measure text-ink">
               {more >= 0 ? "+" : "−"}
-              {Math.abs(more).toFixed(2)} m
+              {formatLength(Math.abs(more), preferences.units)}
             </span>{" "}
             of cable
           </span>
@@ -390,7 +391,9 @@ function Since() {
                       : row.what}
                   </td>
                   <td className="measure px-3 py-1 text-right">
-                    {row.diffM ? `${row.diffM > 0 ? "+" : "−"}${Math.abs(row.diffM).toFixed(2)} m` : ""}
+                    {row.diffM
+                      ? `${row.diffM > 0 ? "+" : "−"}${formatLength(Math.abs(row.diffM), preferences.units)}`
+                      : ""}
                   </td>
                 </tr>
               ))}

@@ -8,13 +8,16 @@ import { formatLength } from "#core/design/units";
 import { sideName } from "#core/stages/house/wall-names";
 import { mountingsOf } from "#core/stages/runs/mounting";
 import { useDesign, useDesk } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Caution } from "../../inspect/parts";
 import { WallDrawing } from "./wall-drawing";
+import { askPrint } from "../../kit/printing";
 import { NamedChoice } from "../../kit/choice";
 
 export default function Trades() {
   const design = useDesign();
   const { select, selection, preferences, url } = useDesk();
+  const worded = useWorded();
   const rows = mountingsOf(design);
   const rooms = [
     ...new Map(rows.map((row) => [row.point.room, byId(design, "rooms").get(row.point.room)!])).values(),
@@ -54,7 +57,7 @@ export default function Trades() {
         <a className="button ml-auto h-6" href={`${url}/csv/mounting`} download>
           CSV of all rooms
         </a>
-        <button type="button" className="button h-6" onClick={() => window.print()}>
+        <button type="button" className="button h-6" onClick={askPrint}>
           Print
         </button>
       </div>
@@ -108,15 +111,19 @@ export default function Trades() {
                   {row.holes
                     .map((hole) => `${formatLength(hole.leftM, units)} × ${formatLength(hole.upM, units)}`)
                     .join("  ")}
-                  {row.size?.holeMm && <span className="text-soft"> ⌀ {row.size.holeMm} mm</span>}
+                  {row.size?.holeMm && (
+                    <span className="text-soft"> ⌀ {worded(`${row.size.holeMm} mm`)}</span>
+                  )}
                 </td>
                 <td
                   className={`px-2 ${row.next && row.next.mm < row.next.leastMm ? "font-semibold text-stop" : "text-soft"}`}
                 >
                   {row.next ? (
                     <>
-                      {row.next.point.name}, <span className="measure">{row.next.mm}</span> of{" "}
-                      <span className="measure">{row.next.leastMm}</span> mm
+                      {row.next.point.name},{" "}
+                      <span className="measure">
+                        {worded(`${row.next.mm} mm`)} of {worded(`${row.next.leastMm} mm`)}
+                      </span>
                     </>
                   ) : (
                     "alone"

@@ -9,7 +9,14 @@ import { footOn } from "#core/geometry/segment";
 import { sideName } from "#core/stages/house/wall-names";
 import { openingsOf } from "#core/stages/house/openings";
 import type { Mounting } from "#core/stages/runs/mounting";
-import { MOST_ROWS, ROW_PX, UNDER_FLOOR_PX, WALL_FONT_PX, wallLabels } from "#core/stages/runs/wall-labels";
+import {
+  MOST_ROWS,
+  NAME_LINE_PX,
+  ROW_PX,
+  UNDER_FLOOR_PX,
+  WALL_FONT_PX,
+  wallLabels,
+} from "#core/stages/runs/wall-labels";
 import { useDesign, useDesk } from "../../desk/desk";
 
 const PAD_M = 0.45;
@@ -129,7 +136,7 @@ export function WallDrawing({
           );
         })}
         <g className="pointer-events-none" aria-hidden="true" data-names>
-          {labels.map(({ point, of, text, x, y }) => (
+          {labels.map(({ point, of, lines, x, y }) => (
             <text
               key={`${of} ${point}`}
               data-name={`${of} ${point}`}
@@ -138,7 +145,11 @@ export function WallDrawing({
               fontSize={of === "name" ? font : 10 / k}
               className={of === "name" ? "fill-ink" : `font-mono ${of === "left" ? "fill-ink" : "fill-soft"}`}
             >
-              {text}
+              {lines.map((line, i) => (
+                <tspan key={i} x={x} dy={i ? NAME_LINE_PX / k : 0}>
+                  {line}
+                </tspan>
+              ))}
             </text>
           ))}
         </g>

@@ -85,7 +85,10 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
                     </span>
                   ))}
                 {way.besideMainsM > 0.5 && (
-                  <span className="text-mend"> · {way.besideMainsM.toFixed(1)} m beside mains</span>
+                  <span className="text-mend">
+                    {" "}
+                    · {formatLength(way.besideMainsM, units, 1)} beside mains
+                  </span>
                 )}
                 {way.fireCrossings > 0 &&
                   ` · through ${way.fireCrossings} fire-rated ${way.fireCrossings === 1 ? "part" : "parts"}`}

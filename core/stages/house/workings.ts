@@ -37,7 +37,7 @@ export function perimeterWorking(room: RoomRow): Working {
     steps: [
       {
         formula: "Σ sides",
-        with: sides.map((side) => side.toFixed(2)).join(" + "),
+        with: sides.map((side) => `${side.toFixed(2)} m`).join(" + "),
         gives: `${value.toFixed(2)} m`,
         source: "plan, along the outline",
       },

@@ -196,7 +196,7 @@ export function wayWorking(design: Design, way: Alternative): Working {
       },
       {
         formula: "Slack at point + at closet",
-        with: `${slackPointM} + ${slackClosetM}`,
+        with: `${slackPointM} m + ${slackClosetM} m`,
         gives: m(slackPointM + slackClosetM),
         source: "design settings",
       },

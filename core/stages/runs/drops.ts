@@ -1,6 +1,7 @@
 /** From points and their kits to the drops of a design, each with its label, route and length. */
-import { round3 } from "../../geometry/round";
+import { round3, round4 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
+import type { Units } from "../../design/units";
 import { keptFor, memoByParts, memoByRow } from "../../design/kept";
 import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "./rows";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
@@ -69,9 +70,12 @@ export interface Drop {
   home?: boolean;
 }
 
-/** Cut lengths go up to the next 5 cm. */
-export const CUT_STEP_M = 0.05;
-const upToStep = (m: number) => Math.round(Math.ceil(m / CUT_STEP_M - 1e-6) * 5) / 100;
+/** Cut lengths go up to what is easily measured off: the next 5 cm, or the next 3 inches in a house in feet. */
+export const CUT_STEP_M: Readonly<Record<Units, number>> = { metric: 0.05, imperial: 0.0762 };
+/** The step as it is said: "0.05 m". */
+export const cutStepText = (units: Units) => (units === "metric" ? `${CUT_STEP_M.metric} m` : '3"');
+const upToStep = (m: number, units: Units) =>
+  round4(Math.ceil(m / CUT_STEP_M[units] - 1e-6) * CUT_STEP_M[units]);
 
 /**
  * The kit line that carries the device's power: the first data cable for power over data, else the first
@@ -395,7 +399,10 @@ function dropOf(
   const jacketM = markedM(row);
   const installedM = installedOf(route, slackM, row);
   const lengthM =
-    jacketM ?? (installedM === undefined ? undefined : upToStep(installedM * (1 + settings.wastePct / 100)));
+    jacketM ??
+    (installedM === undefined
+      ? undefined
+      : upToStep(installedM * (1 + settings.wastePct / 100), settings.units));
   const types = byId(design, "cableTypes");
   const cableType =
     types.get(row?.cableType ?? "") ??

@@ -2,7 +2,7 @@ import { textWidth } from "../../geometry/place-labels";
 import { boxesNear } from "../../geometry/polygon";
 import { point } from "../../test-design";
 import { BOXES, type Mounting } from "./mounting";
-import { MOST_ROWS, ROW_PX, UNDER_FLOOR_PX, wallLabels, type WallLabel } from "./wall-labels";
+import { MOST_ROWS, NAME_LINE_PX, ROW_PX, UNDER_FLOOR_PX, wallLabels, type WallLabel } from "./wall-labels";
 
 const CEILING_M = 2.5;
 const WALL = { sideM: 6, ceilingM: CEILING_M };
@@ -14,22 +14,22 @@ const box = (id: string, leftM: number, heightM: number): Mounting => ({
   ...{ leftM, rightM: 6 - leftM, heightM, holes: [] },
 });
 
-const cover = ({ of, text, x, y }: WallLabel) => {
+const cover = ({ of, lines, x, y }: WallLabel) => {
   const font = of === "name" ? 11 : 10;
   return {
     x0: x * K,
     y0: y * K - 0.75 * font,
-    x1: x * K + textWidth(text, font, of !== "name"),
-    y1: y * K,
+    x1: x * K + Math.max(...lines.map((line) => textWidth(line, font, of !== "name"))),
+    y1: y * K + (lines.length - 1) * NAME_LINE_PX,
   };
 };
 
 test("a lone box has its name over it, its height beside it and its distance under the floor", () => {
   const [name, height, left] = wallLabels([box("keypad-1", 2, 1.1)], [], WALL, K, "metric");
   expect([name, height, left]).toMatchObject([
-    { of: "name", text: "keypad-1" },
-    { of: "height", text: "1.10 m" },
-    { of: "left", text: "2.00 m" },
+    { of: "name", lines: ["keypad-1"] },
+    { of: "height", lines: ["1.10 m"] },
+    { of: "left", lines: ["2.00 m"] },
   ]);
   expect(name!.y).toBeLessThan(CEILING_M - 1.1 - 0.043);
   expect(height!.x).toBeGreaterThan(2.043);
@@ -37,7 +37,7 @@ test("a lone box has its name over it, its height beside it and its distance und
 });
 
 test("in feet where the person reads feet", () =>
-  expect(wallLabels([box("a", 2, 1.1)], [], WALL, K, "imperial").map(({ text }) => text)).toEqual([
+  expect(wallLabels([box("a", 2, 1.1)], [], WALL, K, "imperial").map(({ lines }) => lines[0])).toEqual([
     "a",
     "3' 7 1/4\"",
     "6' 6 3/4\"",
@@ -74,6 +74,16 @@ test.each([0.2, 5.85])(
       for (const corner of [0, 600]) expect(x0 < corner && x1 > corner).toBe(false);
   },
 );
+
+test("beside a door there is no room to the right: the height goes over the box, and the name over that in two lines", () => {
+  const door = { kind: "door", left: 0.7, top: 0.5, widthM: 1, heightM: 2 };
+  const wall = { sideM: 2.5, ceilingM: CEILING_M };
+  const labels = wallLabels([box("front door station", 0.34, 1.4)], [door], wall, K, "metric");
+  const of = (what: WallLabel["of"]) => cover(labels.find((label) => label.of === what)!);
+  expect(of("height").y1).toBeLessThan((CEILING_M - 1.4) * K);
+  expect(labels.find((label) => label.of === "name")!.lines).toEqual(["front door", "station"]);
+  expect(of("name").y1).toBeLessThan(of("height").y0);
+});
 
 test("a name keeps off the edge of a window, the word in it, and the ceiling", () => {
   const high = box("just under the ceiling", 2, 2.42);

@@ -8,6 +8,8 @@ import type { Mounting } from "./mounting";
 export const WALL_FONT_PX = 11;
 const MEASURE_FONT_PX = 10;
 export const ROW_PX = 14;
+/** From one line of a name to its next, px. */
+export const NAME_LINE_PX = 12;
 /** Rows of distances under the floor: more would have to be read like a ruler. */
 export const MOST_ROWS = 4;
 /** Pixels from the floor to the first row of distances. */
@@ -17,7 +19,8 @@ export interface WallLabel {
   /** Of which point, and what of it. */
   point: string;
   of: "name" | "height" | "left";
-  text: string;
+  /** A name takes two lines where one has no room. */
+  lines: string[];
   /** Where it begins, on its base line, m along the wall and down from the ceiling. */
   x: number;
   y: number;
@@ -30,6 +33,16 @@ export interface DrawnOpening {
   top: number;
   widthM: number;
   heightM: number;
+}
+
+/** A name on one line, and on two where it has more than one word. */
+function nameForms(name: string): string[][] {
+  const words = name.split(" ");
+  const half = Math.ceil(words.length / 2);
+  return [
+    [name],
+    ...(words.length > 1 ? [[words.slice(0, half).join(" "), words.slice(half).join(" ")]] : []),
+  ];
 }
 
 /**
@@ -82,14 +95,22 @@ export function wallLabels(
   const beside = (row: Mounting, of: "name" | "height", text: string): Label => {
     const mono = of === "height";
     const font = mono ? MEASURE_FONT_PX : WALL_FONT_PX;
-    const [width, height] = [textWidth(text, font, mono), font];
     const [{ x, y }, { w, h }] = [at(row), half(row)];
-    const round = placesRound([x, y], Math.max(w, h) + (mono ? 3 : 5), width, height);
+    const forms = (mono ? [[text]] : nameForms(text)).map((lines) => {
+      const width = Math.max(...lines.map((line) => textWidth(line, font, mono)));
+      const height = font + (lines.length - 1) * NAME_LINE_PX;
+      const round = placesRound([x, y], Math.max(w, h) + (mono ? 3 : 5), width, height);
+      return { width, height, places: mono ? round : namePlaces(round, width) };
+    });
+    return { key: `${of} ${row.point.id}`, forms };
+  };
+  const namePlaces = (round: readonly Xy[], width: number): Xy[] => {
     // The name over its box where there is room, pushed inwards near a corner; the height to the right of it.
     const inwards = ([x0, y0]: Xy): Xy => [Math.min(Math.max(x0, 3), end - width - 3), y0];
     const [over, below] = [inwards(round[3]!), inwards(round[2]!)];
-    const places = mono ? round : [over, ...round.slice(0, 2), below, ...round.slice(4)];
-    return { key: `${of} ${row.point.id}`, forms: [{ width, height, places }] };
+    // A line higher, where the height had to go over the box.
+    const higher: Xy = [over[0], over[1] - ROW_PX];
+    return [over, ...round.slice(0, 2), higher, below, ...round.slice(4)];
   };
   const under = (row: Mounting): Label => {
     const width = textWidth(lefts.get(row)!, MEASURE_FONT_PX, true);
@@ -113,9 +134,12 @@ export function wallLabels(
     (["name", "height", "left"] as const).flatMap((of): WallLabel[] => {
       const found = placed.get(`${of} ${row.point.id}`);
       if (!found) return [];
-      const text = of === "name" ? row.point.name : (of === "left" ? lefts : heights).get(row)!;
+      const lines =
+        of === "name"
+          ? nameForms(row.point.name)[found.form]!
+          : [(of === "left" ? lefts : heights).get(row)!];
       const font = of === "name" ? WALL_FONT_PX : MEASURE_FONT_PX;
-      return [{ point: row.point.id, of, text, x: found.x0 / k, y: (found.y0 + 0.82 * font) / k }];
+      return [{ point: row.point.id, of, lines, x: found.x0 / k, y: (found.y0 + 0.82 * font) / k }];
     }),
   );
 }

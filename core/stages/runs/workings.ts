@@ -4,7 +4,7 @@ import { byId, type Design } from "../../design/collections";
 import { counted } from "../../design/words";
 import { sumWorking, verdictUnder, type Step, type Working } from "../../desk/working";
 import type { CableTotal } from "./totals";
-import { dropsOf, groupOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
+import { cutStepText, dropsOf, groupOf, STRIP_OHM_PER_KM, type Drop } from "./drops";
 import { atTemperature, DATA_LINK_LIMIT_M, DATA_LINK_SOURCE, POE_CLASSES } from "./electrical";
 import { coaxDbPer100M, speakerLostPct } from "./signal";
 
@@ -16,7 +16,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
     return [
       {
         formula: "|mark at end − mark at start|",
-        with: `|${markEndM} − ${markStartM}|`,
+        with: `|${markEndM} m − ${markStartM} m|`,
         gives: m(drop.lengthM!),
         source: "jacket marks, measured on site",
       },
@@ -26,7 +26,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
   const route = drop.route!;
   const end = {
     formula: "× (1 + waste)",
-    with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to 0.05 m`,
+    with: `× ${(1 + settings.wastePct / 100).toFixed(2)}, up to the next ${cutStepText(settings.units)}`,
     gives: m(drop.lengthM!),
     source: "design settings",
   };
@@ -40,7 +40,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
       },
       {
         formula: "Slack at both ends",
-        with: `2 × ${settings.slackPointM}`,
+        with: `2 × ${settings.slackPointM} m`,
         gives: m(drop.slackM),
         source: "design settings",
       },
@@ -71,7 +71,7 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
     },
     {
       formula: "Slack at point + at closet",
-      with: `${settings.slackPointM} + ${settings.slackClosetM}`,
+      with: `${settings.slackPointM} m + ${settings.slackClosetM} m`,
       gives: m(drop.slackM),
       source: "design settings",
     },
