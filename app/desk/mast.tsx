@@ -65,7 +65,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
   );
   return (
     <header data-chrome className="col-span-full bg-mast text-mast-ink">
-      <div className="flex h-10 items-center gap-3 px-3.5 max-sm:h-auto max-sm:flex-wrap max-sm:py-1.5">
+      <div className="flex h-10 items-center gap-3 px-3.5 max-md:h-auto max-md:flex-wrap max-md:py-1.5">
         <Link to="/designs" aria-label="All designs" className="shrink-0">
           <Mark />
         </Link>
@@ -91,7 +91,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
           rev <span data-revision>{revision}</span> ·{" "}
           <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
         </p>
-        <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1">
+        <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1 max-md:order-last max-md:basis-full">
           <Find />
         </div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">

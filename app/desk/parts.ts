@@ -19,6 +19,12 @@ export interface RowPart<Row extends AnyRow = AnyRow> {
   only?: readonly string[];
   /** Words instead of a field's name. */
   names?: Readonly<Record<string, string>>;
+  /** What a field means, where its name alone may not say it. */
+  hints?: Readonly<Record<string, string>>;
+  /** What the choices of a field are called, where they hang on the row or are no plain words. */
+  words?(design: Design, row: Row): Readonly<Record<string, Readonly<Record<string, string>>>>;
+  /** Fields that matter to such a row: the others are not asked for. */
+  matters?(row: Row, field: string): boolean;
   /** How new values are put; a plain put of the row where left out. */
   change?(design: Design, id: string, values: Record<string, unknown>): Change[];
   /** Its title, where the row has no name of its own. */

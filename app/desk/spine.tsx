@@ -15,13 +15,13 @@ export function Spine() {
     <nav
       aria-label="Stages"
       data-chrome
-      className="relative w-46 overflow-y-auto border-r border-rule bg-pane py-2 max-xl:w-12 max-sm:w-full max-sm:overflow-x-auto max-sm:py-0"
+      className="relative w-46 overflow-y-auto border-r border-rule bg-pane py-2 max-xl:w-12 max-md:w-full max-md:overflow-x-auto max-md:border-r-0 max-md:border-b max-md:py-0"
     >
       <div
-        className="absolute top-6 bottom-[calc(100%-28.2rem)] left-6 w-px bg-rule max-sm:hidden"
+        className="absolute top-6 bottom-[calc(100%-28.2rem)] left-6 w-px bg-rule max-md:hidden"
         aria-hidden="true"
       />
-      <ol className="relative max-sm:flex">
+      <ol className="relative max-md:flex">
         {STAGE_NAMES.map(({ stage, name, answers }, i) => {
           const built = isBuilt(stage);
           const facets = allFacets?.[stage];
@@ -40,12 +40,14 @@ export function Spine() {
                 }
               >
                 <Diamond met={facets?.map((facet) => facet.met)} />
-                <span className="flex-1 max-xl:sr-only">{name}</span>
+                <span className="flex-1 max-xl:sr-only max-md:not-sr-only max-md:whitespace-nowrap">
+                  {name}
+                </span>
                 {!built && <span className="sr-only">not built yet</span>}
                 {built && <span className="sr-only">{met} of 4 checks met</span>}
                 {found && (
                   <span
-                    className="flex items-center gap-1.5 max-xl:absolute max-xl:top-0.5 max-xl:right-0.5"
+                    className="flex items-center gap-1.5 max-xl:absolute max-xl:top-0.5 max-xl:right-0.5 max-md:static"
                     aria-label={`${found.count} findings, worst: ${found.worst}`}
                     role="img"
                   >

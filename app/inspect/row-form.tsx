@@ -32,6 +32,12 @@ interface Props {
   change?(design: Design, id: string, values: Loose): Change[] | Promise<Change[]>;
   /** Words instead of a field's name. */
   names?: Readonly<Record<string, string>>;
+  /** What a field means, said under it. */
+  hints?: Readonly<Record<string, string>>;
+  /** What its choices are called. */
+  words?: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  /** Whether a field matters to the row; one that holds a value is always shown. */
+  matters?(field: string): boolean;
 }
 
 /** "boxDepthMm" → "Box depth". */
@@ -84,7 +90,16 @@ function named(problem: unknown, labels: ReadonlyMap<string, string>): unknown {
   );
 }
 
-export function RowForm({ collection, id, only, change = plainPut(collection), names = {} }: Props) {
+export function RowForm({
+  collection,
+  id,
+  only,
+  change = plainPut(collection),
+  names = {},
+  hints = {},
+  words = {},
+  matters,
+}: Props) {
   const design = useDesign();
   const edit = useEdit();
   const { store } = useDesk();
@@ -113,16 +128,21 @@ export function RowForm({ collection, id, only, change = plainPut(collection), n
   };
   return (
     <div className="grid gap-1.5">
-      {shown.map((field) => (
-        <FieldInput
-          key={field.name}
-          design={design}
-          field={field}
-          label={names[field.name] ?? fieldLabel(field)}
-          value={row[field.name]}
-          put={(value) => put({ [field.name]: value })}
-        />
-      ))}
+      {shown
+        .filter(({ name }) => !matters || row[name] !== undefined || matters(name))
+        .map((field) => (
+          <div key={field.name}>
+            <FieldInput
+              design={design}
+              field={field}
+              label={names[field.name] ?? fieldLabel(field)}
+              value={row[field.name]}
+              words={words[field.name]}
+              put={(value) => put({ [field.name]: value })}
+            />
+            {hints[field.name] && <p className="pl-26 text-tiny text-soft">{hints[field.name]}</p>}
+          </div>
+        ))}
     </div>
   );
 }
@@ -139,12 +159,14 @@ function FieldInput({
   field,
   label,
   value,
+  words = {},
   put,
 }: {
   design: Design;
   field: Field;
   label: string;
   value: unknown;
+  words?: Readonly<Record<string, string>>;
   put(value: unknown): void | Promise<void>;
 }) {
   const { readOnly } = useDesk();
@@ -200,7 +222,7 @@ function FieldInput({
           value={(value as string | undefined) ?? ""}
           options={[
             ...(field.optional ? [{ value: "", text: "–" }] : []),
-            ...field.choices!.map((one) => ({ value: one, text: one })),
+            ...field.choices!.map((one) => ({ value: one, text: words[one] ?? one })),
           ]}
           take={(one) => put(one || undefined)}
         />

@@ -48,6 +48,9 @@ export default function RowInspector({
           id={id}
           only={part?.only}
           change={part?.change}
+          hints={part?.hints}
+          words={part?.words?.(design, row)}
+          matters={part?.matters && ((field) => part.matters!(row, field))}
           names={{ x: "Across, x", y: "Down, y", z: "Height, z", ...part?.names }}
         />
       </div>

@@ -112,7 +112,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       >
         To the sheet
       </a>
-      <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-sm:grid-cols-1">
+      <div className="grid h-dvh grid-cols-[auto_minmax(0,1fr)_auto] grid-rows-[auto_minmax(0,1fr)_auto] max-lg:h-auto max-lg:min-h-dvh max-lg:grid-cols-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_auto_auto_auto] max-md:grid-cols-1">
         <Mast person={loaderData.person} role={loaderData.role} names={loaderData.names} />
         <Spine />
         <main

@@ -174,7 +174,7 @@ export function PlanFacts({ design, row: plan }: { design: Design; row: Rows["pl
             {design.design.currency} over {plan.years} years
           </span>
         </Fact>
-        <Fact label="Bound">
+        <Fact label="No plan below">
           <span className="measure">{groupDigits(plan.bound, 2)}</span>{" "}
           <span className="unit">with penalties</span>
         </Fact>

@@ -55,7 +55,7 @@ export default function Retrofit() {
         data-chrome
       >
         <Pick
-          label="Leg"
+          label="Switch leg"
           value={leg.id}
           options={design.legs.map((row) => ({ value: row.id, text: row.name }))}
           take={(id) => {

@@ -63,7 +63,7 @@ export default function Wants() {
       },
       {
         id: "leg",
-        name: "Leg",
+        name: "Switch leg",
         value: (want) => (want.leg === undefined ? "" : byId(design, "legs").get(want.leg)?.name),
         width: "7rem",
         from: 900,

@@ -246,8 +246,11 @@ export function LegExtra({ design, row: leg }: { design: Design; row: Rows["legs
   const lamps = design.lamps.filter((lamp) => lamp.leg === leg.id);
   return (
     <>
-      <dl>
-        <Fact label="Ways">{wayName(leg)}</Fact>
+      <p className="text-small text-soft">
+        A switch leg: the wire from its switches to its lamps. They go on and off together.
+      </p>
+      <dl className="mt-1">
+        <Fact label="Switching">{wayName(leg)}</Fact>
         <Fact label="Lamps">
           {lamps.map((lamp) => lamp.name).join(", ") || <span className="text-soft">none</span>}
         </Fact>

@@ -1,5 +1,6 @@
 /** What stage 2 gives the desk. */
-import { byId, SINGULAR, type Design } from "#core/design/collections";
+import { byId, SINGULAR, type Design, type Rows } from "#core/design/collections";
+import { endsOf, sideWords } from "#core/stages/house/beside";
 import { openingName, wallNames } from "#core/stages/house/wall-names";
 import { changeOpening, changeWall } from "#core/stages/house";
 import { areaWorking } from "#core/stages/house/workings";
@@ -21,6 +22,24 @@ function HouseSummary({ design }: { design: Design }) {
   );
 }
 
+/** Left, right, start and end are of the wall's own way: said by what is there instead. */
+function openingWords(
+  design: Design,
+  { wall: id }: Rows["openings"],
+): Record<string, Record<string, string>> {
+  const wall = byId(design, "walls").get(id);
+  if (!wall) return {};
+  const [start, end] = endsOf(design, wall);
+  return {
+    hinge: { start: `at the ${start}`, end: `at the ${end}`, slides: "slides", fixed: "does not open" },
+    outsideIs: {
+      left: sideWords(design, wall, "left"),
+      right: sideWords(design, wall, "right"),
+      none: "neither side",
+    },
+  };
+}
+
 const MAINS =
   "Mains: isolate, lock off and prove dead before work. Local codes and a licensed person decide.";
 
@@ -35,6 +54,7 @@ export const parts: StageParts = {
     walls: {
       only: ["thicknessM", "material", "fireMin"],
       names: { fireMin: "Resists fire" },
+      hints: { fireMin: "Minutes. Where a cable passes through it, the hole is sealed as tested for that." },
       change: changeWall,
       Extra: lazilyFrom(extras, (file) => file.WallExtra),
       title: (design, wall) => wallNames(design).get(wall.id)!,
@@ -47,7 +67,16 @@ export const parts: StageParts = {
       only: [
         ...["kind", "offsetM", "widthM", "heightM", "sillM", "glazing", "hinge", "outsideIs", "material"],
       ],
-      names: { offsetM: "Offset", outsideIs: "Outside is" },
+      names: { offsetM: "From wall's end", outsideIs: "Outside is" },
+      hints: {
+        hinge: "The end of the wall that the hinges are nearer to.",
+        outsideIs: "Where the weather is.",
+      },
+      words: openingWords,
+      matters: ({ kind }, field) =>
+        ({ glazing: kind === "window", hinge: kind === "door" || kind === "gate", sillM: kind === "window" })[
+          field
+        ] ?? true,
       change: changeOpening,
       Extra: lazilyFrom(extras, (file) => file.OpeningExtra),
     },
@@ -78,6 +107,17 @@ export const parts: StageParts = {
         bundles: "Bundles",
         existing: "was there before",
       },
+      words: () => ({
+        kind: { tray: "tray", conduit: "conduit", duct: "duct", void: "open, above the ceiling" },
+      }),
+      matters: ({ kind }, field) =>
+        ({
+          boreMm: kind === "conduit" || kind === "duct",
+          widthMm: kind === "tray",
+          depthMm: kind === "tray",
+          divider: kind === "tray",
+          bundles: kind !== "conduit",
+        })[field] ?? true,
     },
     fixtures: { names: { lowM: "Lowest", highM: "Highest", clearanceM: "Clearance" } },
     underlays: {

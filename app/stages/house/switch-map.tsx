@@ -109,7 +109,7 @@ export default function SwitchMap() {
                           <button
                             type="button"
                             className="text-soft hover:underline"
-                            title="The leg they are on"
+                            title="The switch leg they are on: the wire from these switches to these lamps"
                             onClick={() => select({ in: "legs", id: leg.id })}
                           >
                             {wayName(leg)}

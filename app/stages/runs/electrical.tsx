@@ -82,7 +82,7 @@ function Switch({ one }: { one: PoeSwitch }) {
         <span
           className="relative order-last h-3 w-full bg-ground"
           role="img"
-          aria-label={`${one.allocatedW} W set aside, ${one.realW} W drawn${budgetW === undefined ? "" : ` of ${budgetW} W`}`}
+          aria-label={`${one.allocatedW} W reserved, ${one.realW} W drawn${budgetW === undefined ? "" : ` of ${budgetW} W`}`}
         >
           <span
             className={`absolute inset-y-0 left-0 ${over ? "bg-stop/25" : "bg-power/25"}`}

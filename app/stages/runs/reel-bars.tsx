@@ -25,7 +25,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
           ? `${newReels} new, and no plan can do with fewer.`
           : proven
             ? `${newReels} new; the search shows that fewer cannot hold these cuts.`
-            : `${newReels} new; the bound is ${bound}.`}
+            : `${newReels} new; fewer than ${bound} cannot hold these cuts.`}
       </p>
       <svg
         width={WIDTH}

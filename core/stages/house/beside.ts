@@ -96,6 +96,13 @@ export interface StartOn {
   ends: [string, string];
 }
 
+/** What the two ends of a wall are called, a's first: "west end", "east end". */
+export function endsOf(design: Pick<Design, "design">, wall: WallRow): [string, string] {
+  const end = (deg: number) => `${windName(turned(deg - design.design.northDeg))} end`;
+  const towardsB = facingOnSheet(wall) + 90;
+  return [end(towardsB + 180), end(towardsB)];
+}
+
 /** A place counts as being on a wall up to so many metres from its centre line. */
 const ON_M = 0.01;
 
@@ -111,9 +118,7 @@ export function startOn(
     if (Math.hypot(at[0] - foot.at[0], at[1] - foot.at[1]) > ON_M) continue;
     const length = wallLengthM(wall);
     const from = foot.t * length;
-    const end = (deg: number) => `${windName(turned(deg - design.design.northDeg))} end`;
-    const towardsB = facingOnSheet(wall) + 90;
-    return { wall, fromM: [from, length - from], ends: [end(towardsB + 180), end(towardsB)] };
+    return { wall, fromM: [from, length - from], ends: endsOf(design, wall) };
   }
   return undefined;
 }

@@ -288,7 +288,7 @@ export const switchChecks = (design: Design): Finding[] =>
         code: "runs.poe-budget",
         stage: "runs",
         severity: one.realW > one.budgetW ? "stop" : "mend",
-        title: `The switch in ${one.closet.name} is asked to set aside more than it has`,
+        title: `The switch in ${one.closet.name} is asked to reserve more than it has`,
         why: `${one.realW > one.budgetW ? "Even what is really drawn is more." : `Really drawn are ${one.realW.toFixed(0)} W; a switch that sets aside by class still refuses the last ones.`} ${fix ? "" : "The designer decides: a larger switch, or a second one."}`.trim(),
         about,
         measured: one.allocatedW,

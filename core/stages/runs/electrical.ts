@@ -32,7 +32,7 @@ export const OHM_PER_KM_AWG: Readonly<Record<string, number>> = {
 export const DATA_LINK_LIMIT_M = 90;
 export const DATA_LINK_SOURCE = "permanent link, ISO/IEC 11801";
 
-/** Watts by power class: what the source must set aside, and what reaches the device (IEEE 802.3). */
+/** Watts by power class: what the source must reserve, and what reaches the device (IEEE 802.3). */
 export const POE_CLASSES: Readonly<
   Record<number, { sourceW: number; deviceW: number; fourPair: boolean; sourceV: number }>
 > = {

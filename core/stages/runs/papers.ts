@@ -58,7 +58,7 @@ const runs: Command = {
     );
     const switches = poeSwitches(design).map(({ closet, allocatedW, realW, budgetW }) => {
       const of = budgetW === undefined ? "" : ` of ${budgetW} W`;
-      return `${closet.name}: ${allocatedW.toFixed(1)} W set aside, ${realW.toFixed(1)} W drawn${of}`;
+      return `${closet.name}: ${allocatedW.toFixed(1)} W reserved, ${realW.toFixed(1)} W drawn${of}`;
     });
     const punch = punchList(design).map((item) => `${item.room}, ${item.trade}: ${item.what}`);
     const text = [drops, totals, pulls, switches.join("\n"), punch.join("\n")].filter(Boolean);

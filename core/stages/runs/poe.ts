@@ -1,4 +1,4 @@
-/** Power over data cables, switch by switch: what is set aside, what is really drawn, and who cannot start. */
+/** Power over data cables, switch by switch: what is reserved, what is really drawn, and who cannot start. */
 import { round2 } from "../../geometry/round";
 import { byId } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
@@ -55,7 +55,7 @@ export function poeWorking(one: PoeSwitch, of: "allocated" | "real"): Working {
   const classes = [...new Set(one.drops.map((drop) => drop.load!.poeClass!))].sort();
   const value = of === "allocated" ? one.allocatedW : one.realW;
   return {
-    title: `Power over data at ${one.closet.name}, ${of === "allocated" ? "set aside" : "drawn"}`,
+    title: `Power over data at ${one.closet.name}, ${of === "allocated" ? "reserved" : "drawn"}`,
     value,
     unit: "W",
     ...(one.budgetW === undefined ? {} : { limit: { value: one.budgetW, unit: "W", source: "its switch" } }),

@@ -175,7 +175,7 @@ export function loadWorking(design: Design, drop: Drop): Working | undefined {
         {
           formula: "Class",
           with: `class ${load.poeClass}, ${power.fourPair ? "four" : "two"} pairs`,
-          gives: `${power.sourceW} W set aside, ${load.watts} W at the device`,
+          gives: `${power.sourceW} W reserved, ${load.watts} W at the device`,
           source: "IEEE 802.3",
         },
         {
