@@ -1,6 +1,7 @@
 /** The level that is shown and the settings of the design: what the inspector has while nothing is selected. */
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { changeSettings } from "#core/design/row-changes";
 import { byId, type Design } from "#core/design/collections";
 import { area } from "#core/geometry/polygon";
 import { placeText } from "#core/design/place";
@@ -20,8 +21,8 @@ export function DesignInspector({ design, children }: { design: Design; children
   const rooms = design.rooms.filter((room) => room.level === level);
   const put = (values: Partial<typeof settings>) =>
     withRowCheck((checkRow) => {
-      const next = checkRow("design", { ...settings, ...values }, "");
-      edit(() => [{ in: "design", put: next }]);
+      checkRow("design", { ...settings, ...values }, "");
+      edit((d) => changeSettings(d, values));
     });
   const number = (typed: string) => Number(typed.replace(",", ".").trim() || NaN);
   return (

@@ -1,6 +1,7 @@
 /** Several things selected at once: count, align, mirror, shift, copy, remove. */
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
+import { dropRow, putRow } from "#core/design/row-changes";
 import { byId, SINGULAR, type AnyRow, type Design } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
@@ -128,8 +129,8 @@ export default function ManyInspector({ design, refs }: { design: Design; refs: 
                   attempt(() => [
                     ...pair
                       .filter((point) => pairOf(design, point.id))
-                      .map((point): Change => ({ in: "symmetries", drop: pairOf(design, point.id)!.id })),
-                    { in: "symmetries", put: pairUp(id, pair[0]!, pair[1]!) },
+                      .flatMap((point) => dropRow("symmetries", pairOf(design, point.id)!.id)),
+                    ...putRow("symmetries", pairUp(id, pair[0]!, pair[1]!)),
                   ]);
                 }}
               >

@@ -1,4 +1,5 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
+import { putRow } from "#core/design/row-changes";
 import { byName, capital } from "#core/design/words";
 import {
   byId,
@@ -7,6 +8,7 @@ import {
   type AnyRow,
   type CollectionName,
   type Design,
+  type Rows,
 } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
@@ -72,7 +74,7 @@ const plainPut =
       const next = Object.fromEntries(
         Object.entries({ ...row, ...values }).filter(([, value]) => value !== undefined),
       );
-      return [{ in: collection, put: checkRow(collection, next, "") } as Change];
+      return putRow(collection, checkRow(collection, next, "") as Rows[CollectionName]);
     });
 
 /** A refusal that calls fields what the form calls them. */

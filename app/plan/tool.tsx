@@ -1,14 +1,15 @@
 /** Drawing on the plan: what a press does with each tool, and the ghost of what is being drawn. */
-import { round2, round3 } from "#core/geometry/round";
+import { putRow } from "#core/design/row-changes";
+import { round3 } from "#core/geometry/round";
 import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
-import type { Change } from "#core/design/edit";
 import { fail, InputError } from "#core/design/input-error";
 import type { OpeningRow } from "#core/stages/house/rows-house";
 import { formatLength, parseLength } from "#core/design/units";
 import { placeOn, startOn } from "#core/stages/house/beside";
 import { wallNames } from "#core/stages/house/wall-names";
-import { addOpening, addWall, GRID_M, roomAt, snap, snapEnd } from "#core/stages/house";
+import { drawnRow, placedRow, type DrawnBy, type PlacedBy } from "#core/stages/house/drawn";
+import { addOpening, addWall, GRID_M, snap, snapEnd } from "#core/stages/house";
 import { distance, footOn, type Xy } from "#core/geometry/segment";
 import { newRowId, useDesk, useEdit, type Tool } from "../desk/desk";
 import { say } from "../desk/say";
@@ -51,99 +52,6 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 const grid = ([x, y]: Xy): Xy => [snap(x), snap(y)];
-
-/** Name no other row of a list has: "Trunk 3". */
-function free(rows: readonly { name: string }[], stem: string): string {
-  const taken = new Set(rows.map((row) => row.name));
-  let n = rows.length + 1;
-  while (taken.has(`${stem} ${n}`)) n += 1;
-  return `${stem} ${n}`;
-}
-
-/** A row of the kind the tool draws, from its corners. */
-function drawn(design: Design, tool: Tool, level: string, corners: readonly Xy[], id: string): Change {
-  const path = corners.map(([x, y]): [number, number] => [x, y]);
-  switch (tool) {
-    case "trunk": {
-      const row = byId(design, "levels").get(level)!;
-      return {
-        in: "trunks",
-        put: {
-          id,
-          level,
-          name: free(design.trunks, "Trunk"),
-          kind: "void",
-          path,
-          heightM: round2(row.ceilingHeightM + row.voidAboveM / 2),
-        },
-      };
-    }
-    case "mains":
-      return { in: "mainsRuns", put: { id, level, name: free(design.mainsRuns, "Mains run"), path } };
-    case "noGo":
-      return { in: "noGo", put: { id, level, name: free(design.noGo, "No-go area"), outline: path } };
-    default:
-      return {
-        in: "fixtures",
-        put: {
-          id,
-          level,
-          name: free(design.fixtures, "Obstacle"),
-          kind: "obstacle",
-          outline: path,
-          clearanceM: 0.1,
-        },
-      };
-  }
-}
-
-/** A row of the kind the tool places at one spot. */
-function placed(design: Design, tool: Tool, level: string, [x, y]: Xy, id: string): Change {
-  if (tool === "riser") {
-    const levels = [...design.levels].sort((a, b) => a.elevationM - b.elevationM);
-    const at = levels.findIndex((row) => row.id === level);
-    const other = levels[at + 1] ?? levels[at - 1] ?? fail("Riser", "needs a second level to lead to");
-    return {
-      in: "risers",
-      put: { id, name: free(design.risers, "Riser"), x, y, fromLevel: level, toLevel: other.id },
-    };
-  }
-  const room = roomAt(design, level, x, y) ?? fail("Place", "is in no room: find the rooms first");
-  if (tool === "closet")
-    return {
-      in: "closets",
-      put: {
-        id,
-        level,
-        room: room.id,
-        name: free(design.closets, "Closet"),
-        kind: "cabinet",
-        x,
-        y,
-        z: 1.5,
-        wallWidthM: 0.6,
-      },
-    };
-  if (tool === "switch")
-    return {
-      in: "switches",
-      put: {
-        id,
-        level,
-        room: room.id,
-        name: free(design.switches, `${room.name} switch`),
-        x,
-        y,
-        z: 1.1,
-        gangs: 1,
-        neutral: "unknown",
-      },
-    };
-  return {
-    in: "lamps",
-    put: { id, level, room: room.id, name: free(design.lamps, `${room.name} lamp`), x, y, count: 1 },
-  };
-}
 
 export function usePlanTool(design: Design, level: string): PlanTool {
   const { tool, setTool, select, selection, readOnly, preferences } = useDesk();
@@ -195,7 +103,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
         if (draft.corners.length < least)
           return draft.corners.length ? fail("Corners", `must be at least ${least}`) : undefined;
         const id = newRowId(tool[0]!);
-        const change = drawn(design, tool, level, draft.corners, id);
+        const change = drawnRow(design, tool as DrawnBy, level, draft.corners, id);
         edit(() => [change]);
         if (change.in !== "design") select({ in: change.in, id });
         reset();
@@ -296,7 +204,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
     } else {
       attempt(() => {
         const id = newRowId(tool[0]!);
-        const change = placed(design, tool, level, grid(at), id);
+        const change = placedRow(design, tool as PlacedBy, level, grid(at), id);
         edit(() => [change]);
         if (change.in !== "design") select({ in: change.in, id });
       });
@@ -342,17 +250,14 @@ export function usePlanTool(design: Design, level: string): PlanTool {
       const factor = metres / distance(a!, b!);
       if (!(factor > 0 && Number.isFinite(factor))) fail("Distance", "must be above nothing");
       // The first place stays where it is.
-      edit(() => [
-        {
-          in: "underlays",
-          put: {
-            ...row,
-            metresPerPx: row.metresPerPx * factor,
-            x: a![0] + (row.x - a![0]) * factor,
-            y: a![1] + (row.y - a![1]) * factor,
-          },
-        },
-      ]);
+      edit(() =>
+        putRow("underlays", {
+          ...row,
+          metresPerPx: row.metresPerPx * factor,
+          x: a![0] + (row.x - a![0]) * factor,
+          y: a![1] + (row.y - a![1]) * factor,
+        }),
+      );
       setLength("");
       setTool("select");
     });

@@ -45,7 +45,7 @@ test("walls from a DXF: preview, what was left out, a unit that is not said; the
   await expect(page.getByText("Choose what one unit is")).toBeVisible();
   await expect(page.getByRole("button", { name: "Draw 0 walls" })).toBeDisabled();
   await choose(page.getByLabel("One unit is"), "millimetres");
-  await expect(page.getByText("6.00 × 4.00 m")).toBeVisible();
+  await expect(page.getByText("6.00 m × 4.00 m")).toBeVisible();
   await expect(page.getByText("1 CIRCLE: a curve, not a straight line")).toBeVisible();
   await expect(revision(page)).toHaveText("1");
   await page.getByRole("button", { name: "Draw 5 walls" }).click();

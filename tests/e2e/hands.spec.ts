@@ -166,7 +166,7 @@ test("walls by typed distance: from a corner, to the next wall, and a new one be
   await start.fill("1.25");
   await start.press("Enter");
   await expect(start).toHaveValue("1.25 m");
-  await choose(page.getByLabel(/^from the/), "from the east end");
+  await choose(page.getByLabel(/^from the/), "east end");
   const other = page.getByLabel(/^Starts so far from the east end/);
   await expect(other).not.toHaveValue("1.25 m");
   await other.fill("99");

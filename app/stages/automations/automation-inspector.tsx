@@ -10,6 +10,7 @@ import {
   silentWorking,
   type YearPoint,
 } from "#core/stages/automations";
+import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
@@ -39,7 +40,7 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
     withRowCheck((checkRow) => {
       const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
       make(automation);
-      edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
+      edit((d) => putRow("automations", make(byId(d, "automations").get(automation.id)!)));
     });
   const at = (point?: YearPoint) =>
     point ? (

@@ -1,4 +1,5 @@
 /** What may stand for a word of a sentence, under the word. Fetched by `sentence.tsx`. */
+import { putRow } from "#core/design/row-changes";
 import { parseClock } from "#core/design/clock";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { Trash2 } from "lucide-react";
@@ -82,7 +83,7 @@ function WordForm({ design, automation, word }: FieldWordProps) {
         return checkRow("automations", { ...row, [of]: parts }, "");
       };
       make(automation);
-      edit((d) => [{ in: "automations", put: make(byId(d, "automations").get(automation.id)!) }]);
+      edit((d) => putRow("automations", make(byId(d, "automations").get(automation.id)!)));
     });
   const whole = (text: string) => Number(text.replace(/[−–]/, "-").trim() || NaN);
   if (field === "event") {

@@ -1,5 +1,6 @@
 /** Stage 10, thin: automations as sentences, and when each will fire. */
 import { useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import { newAutomation } from "#core/stages/automations";
 import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
@@ -31,7 +32,7 @@ export default function Automations() {
     ) ?? shown[0];
   const add = () => {
     const id = newRowId("a");
-    edit((d) => [{ in: "automations", put: newAutomation(d, id) }]);
+    edit((d) => putRow("automations", newAutomation(d, id)));
     select({ in: "automations", id });
   };
   return (

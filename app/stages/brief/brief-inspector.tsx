@@ -10,6 +10,7 @@ import {
   signOff,
   STEP_ASKS,
 } from "#core/stages/brief";
+import { putRow } from "#core/design/row-changes";
 import type { Design, Rows } from "#core/design/collections";
 import { TRIAGE } from "#core/stages/brief/rows";
 import { groupDigits } from "#core/design/units";
@@ -131,7 +132,7 @@ export function PhaseExtra({ design, row: phase }: { design: Design; row: Rows["
           onClick={() =>
             edit(() => {
               const { signedOffBy: _by, signedOffOn: _on, ...rest } = phase;
-              return [{ in: "phases", put: rest }];
+              return putRow("phases", rest);
             })
           }
         >

@@ -1,4 +1,5 @@
 /** The household and the constraints: short lists, edited in the inspector. */
+import { putRow } from "#core/design/row-changes";
 import { byId, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { groupDigits } from "#core/design/units";
@@ -11,7 +12,7 @@ interface ListProps {
   collection: CollectionName;
   rows: readonly { id: string; title: string; texts: string[] }[];
   add: string;
-  make(id: string): Change;
+  make(id: string): Change[];
   empty: string;
   lead: string;
 }
@@ -31,7 +32,7 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
             className="button button-main ml-auto h-6"
             onClick={() => {
               const id = newRowId(collection[0]!);
-              edit(() => [make(id)]);
+              edit(() => make(id));
               select({ in: collection, id });
             }}
           >
@@ -89,7 +90,7 @@ export function Household() {
           troubles(design, person.id),
         ],
       }))}
-      make={(id) => ({ in: "people", put: { id, role: "New person", needs: [] } })}
+      make={(id) => putRow("people", { id, role: "New person", needs: [] })}
     />
   );
 }
@@ -125,10 +126,7 @@ export function Constraints() {
         title: row.name,
         texts: constraintText(design, row),
       }))}
-      make={(id) => ({
-        in: "constraints",
-        put: { id, name: "New constraint", kind: "keep", rooms: [], walls: [] },
-      })}
+      make={(id) => putRow("constraints", { id, name: "New constraint", kind: "keep", rooms: [], walls: [] })}
     />
   );
 }

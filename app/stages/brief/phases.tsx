@@ -8,6 +8,7 @@ import {
   problemsOf,
   unphased,
 } from "#core/stages/brief";
+import { putRow } from "#core/design/row-changes";
 import { costWorking } from "#core/stages/runs/cost";
 import { byId } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
@@ -37,9 +38,7 @@ export function Phases() {
     });
   const add = () => {
     const id = newRowId("ph");
-    edit((d) => [
-      { in: "phases", put: { id, name: "New phase", order: nextOrder(d), rooms: [], disruption: 3 } },
-    ]);
+    edit((d) => putRow("phases", { id, name: "New phase", order: nextOrder(d), rooms: [], disruption: 3 }));
     select({ in: "phases", id });
   };
   return (

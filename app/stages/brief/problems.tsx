@@ -1,5 +1,6 @@
 /** The problem register, the worst first. */
 import { useMemo, useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import { answerWorking, isAnswered, rankedProblems, scoreWorking } from "#core/stages/brief";
 import { byId, type Design } from "#core/design/collections";
 import type { ProblemRow } from "#core/stages/brief/rows";
@@ -112,7 +113,7 @@ export function Problems() {
   );
   const add = () => {
     const id = newRowId("pr");
-    edit(() => [{ in: "problems", put: newProblem(id) }]);
+    edit(() => putRow("problems", newProblem(id)));
     select({ in: "problems", id });
   };
   return (

@@ -21,6 +21,7 @@ import {
   moveRequirement,
   STEP_ASKS,
 } from "#core/stages/brief";
+import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { stepBeside } from "#core/stages/brief/triage-step";
 import { TRIAGE, type RequirementRow, type TriageStep } from "#core/stages/brief/rows";
@@ -56,12 +57,16 @@ export function Requirements() {
   const onDrop = ({ active, over }: DragEndEvent) => over && move(String(active.id), over.id as TriageStep);
   const add = () => {
     const row = newRowId("rq");
-    edit(() => [
-      {
-        in: "requirements",
-        put: { id: row, name: "New requirement", problems: [], step: "question", moves: [], automations: [] },
-      },
-    ]);
+    edit(() =>
+      putRow("requirements", {
+        id: row,
+        name: "New requirement",
+        problems: [],
+        step: "question",
+        moves: [],
+        automations: [],
+      }),
+    );
     select({ in: "requirements", id: row });
   };
   const gone = leaving === undefined ? undefined : byId(design, "requirements").get(leaving);

@@ -1,5 +1,6 @@
 /** When each feature was last used, and what may go. */
 import { useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import { noteUse, unused, UNUSED_DAYS, usedName } from "#core/stages/brief";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { today, useNow } from "../../kit/now";
@@ -114,7 +115,7 @@ export function Uses() {
                       <button
                         type="button"
                         className="button h-6"
-                        onClick={() => edit(() => [{ in: "uses", put: { ...use, kept: true } }])}
+                        onClick={() => edit(() => putRow("uses", { ...use, kept: true }))}
                       >
                         Keep it
                       </button>

@@ -4,6 +4,7 @@
  */
 import { FileDown, FileUp, Plus } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import type { CsvFault } from "#core/stages/choose/catalogue-csv";
 import type { OptionRow } from "#core/stages/choose/rows";
 import { groupDigits } from "#core/design/units";
@@ -106,30 +107,27 @@ export default function Catalogue() {
   const rows = useMemo(() => filtered(design.options, chosen, valueOf), [design.options, chosen]);
   const add = () => {
     const id = newRowId("own");
-    edit(() => [
-      {
-        in: "options",
-        put: {
-          id,
-          kind: "plug",
-          name: "New option",
-          protocol: "Zigbee",
-          serves: [],
-          can: [],
-          supply: "mains",
-          price: 0,
-          labourMin: 15,
-          watts: 0,
-          local: true,
-          cloud: false,
-          account: false,
-          routes: false,
-          updates: "none",
-          supportYears: 5,
-          source: "yours",
-        },
-      },
-    ]);
+    edit(() =>
+      putRow("options", {
+        id,
+        kind: "plug",
+        name: "New option",
+        protocol: "Zigbee",
+        serves: [],
+        can: [],
+        supply: "mains",
+        price: 0,
+        labourMin: 15,
+        watts: 0,
+        local: true,
+        cloud: false,
+        account: false,
+        routes: false,
+        updates: "none",
+        supportYears: 5,
+        source: "yours",
+      }),
+    );
     select({ in: "options", id });
   };
   const bring = async (picked: File) => {

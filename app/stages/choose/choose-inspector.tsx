@@ -1,5 +1,6 @@
 /** What a want, an option, a controller or a plan shows beside its fields. */
 import { useMemo } from "react";
+import { putRow } from "#core/design/row-changes";
 import { candidatesOf, wantName } from "#core/stages/choose/candidates";
 import { controllerWorking, unitWorking } from "#core/stages/choose/cost";
 import { pickText, whyNot } from "#core/stages/choose/explain";
@@ -84,12 +85,10 @@ export function WantWhy({ design, row: want }: { design: Design; row: Rows["want
                     edit((d) => {
                       const now = byId(d, "wants").get(want.id)!;
                       const { option: _settled, ...open } = now;
-                      return [
-                        {
-                          in: "wants",
-                          put: want.option === option.id ? open : { ...now, option: option.id },
-                        },
-                      ];
+                      return putRow(
+                        "wants",
+                        want.option === option.id ? open : { ...now, option: option.id },
+                      );
                     })
                   }
                 >

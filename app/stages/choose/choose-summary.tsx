@@ -3,6 +3,7 @@
  * house, what was accepted.
  */
 import { useState } from "react";
+import { changeSettings, putRow } from "#core/design/row-changes";
 import { settingsOf } from "#core/stages/choose/settings";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
@@ -158,7 +159,8 @@ export default function ChooseSummary({ design }: { design: Design }) {
       const choosing = Object.fromEntries(
         Object.entries({ ...settingsOf(d), ...part }).filter(([, value]) => value !== undefined),
       ) as unknown as ChooseSettings;
-      return [{ in: "design", put: checkRow("design", { ...d.design, choosing }, "") }];
+      checkRow("design", { ...d.design, choosing }, "");
+      return changeSettings(d, { choosing });
     });
   const follow = (key: keyof Schools, value: string) =>
     edit((d) => {
@@ -167,7 +169,8 @@ export default function ChooseSummary({ design }: { design: Design }) {
           ([, one]) => one !== undefined,
         ),
       );
-      return [{ in: "design", put: checkRow("design", { ...d.design, schools }, "") }];
+      checkRow("design", { ...d.design, schools }, "");
+      return changeSettings(d, { schools });
     });
   const plans = [...design.plans].reverse();
   return (
@@ -272,9 +275,9 @@ export default function ChooseSummary({ design }: { design: Design }) {
                 const option = byId(design, "options").get(chosen);
                 if (!option) return;
                 const id = newRowId("hub");
-                edit(() => [
-                  { in: "hubs", put: { id, option: option.id, name: option.name.slice(0, 60), keep: true } },
-                ]);
+                edit(() =>
+                  putRow("hubs", { id, option: option.id, name: option.name.slice(0, 60), keep: true }),
+                );
                 select({ in: "hubs", id });
               }}
             />

@@ -1,4 +1,5 @@
 /** Protocol profiles: what each is like in this region, and what the design uses of it. */
+import { changeSettings } from "#core/design/row-changes";
 import { protocolLoad } from "#core/stages/choose/checks";
 import { PROTOCOL_TABLE, bandIn } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
@@ -22,9 +23,7 @@ export default function Protocols() {
           disabled={readOnly}
           value={settings.region}
           options={REGIONS.map((region) => ({ value: region, text: region }))}
-          take={(region) =>
-            edit((d) => [{ in: "design", put: { ...d.design, choosing: { ...settingsOf(d), region } } }])
-          }
+          take={(region) => edit((d) => changeSettings(d, { choosing: { ...settingsOf(d), region } }))}
         />
         <span className="truncate text-soft">
           Open standards by their names. Buy radios for the region: others are not heard, or not allowed.

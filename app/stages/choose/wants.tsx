@@ -1,4 +1,5 @@
 /** What each room must do: a table, and the step that puts wants down from what the design knows. */
+import { putRow } from "#core/design/row-changes";
 import { capital } from "#core/design/words";
 import { Wand2 } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
@@ -88,7 +89,7 @@ export default function Wants() {
           : undefined) ?? design.rooms[0]?.id;
     if (!room) return;
     const id = newRowId("w");
-    edit(() => [{ in: "wants", put: { id, room, function: fn, count: 1, needs: [], points: [] } }]);
+    edit(() => putRow("wants", { id, room, function: fn, count: 1, needs: [], points: [] }));
     select({ in: "wants", id });
   };
   return (

@@ -4,6 +4,7 @@
  */
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
+import { putRow } from "#core/design/row-changes";
 import { byId, type Design } from "#core/design/collections";
 import { fail, InputError } from "#core/design/input-error";
 import { importWalls, wallsFrom, type Drawing, type WallsFrom } from "#core/stages/house/drawing";
@@ -114,23 +115,20 @@ function Underlay({ design }: { design: Design }) {
         const picture = await sendPicture(url, file);
         const id = newRowId("u");
         // Until it is set to scale a picture is shown ten metres wide.
-        edit(() => [
-          {
-            in: "underlays",
-            put: {
-              id,
-              level,
-              name: file.name.slice(0, 60),
-              picture,
-              ...size,
-              x: 0,
-              y: 0,
-              metresPerPx: 10 / size.widthPx,
-              turnDeg: 0,
-              opacityPct: 60,
-            },
-          },
-        ]);
+        edit(() =>
+          putRow("underlays", {
+            id,
+            level,
+            name: file.name.slice(0, 60),
+            picture,
+            ...size,
+            x: 0,
+            y: 0,
+            metresPerPx: 10 / size.widthPx,
+            turnDeg: 0,
+            opacityPct: 60,
+          }),
+        );
         select({ in: "underlays", id });
       } finally {
         setBusy(false);

@@ -2,6 +2,7 @@
  * The level that is shown: its own measures, and everything drawn on it as a list that keys can walk
  * through.
  */
+import { putRow } from "#core/design/row-changes";
 import { capital } from "#core/design/words";
 import type { Design } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
@@ -64,7 +65,7 @@ export function LevelPanel({ design, level }: { design: Design; level: string })
             className="button"
             onClick={() => {
               const made = newLevel(design, newRowId("l"));
-              edit(() => [{ in: "levels", put: made }]);
+              edit(() => putRow("levels", made));
               showLevel(made.id);
             }}
           >

@@ -3,6 +3,7 @@
  * from.
  */
 import { Trash2 } from "lucide-react";
+import { putRow } from "#core/design/row-changes";
 import { byId, type Design, type Rows } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
@@ -36,7 +37,7 @@ export default function Materials() {
       ),
       "",
     );
-    edit(() => [{ in: "materials", put: next }]);
+    edit(() => putRow("materials", next));
   };
   const number = (text: string) => Number(text.replace(",", ".").trim() || NaN);
   const optional = (text: string) => (text.trim() ? number(text) : undefined);
@@ -53,17 +54,14 @@ export default function Materials() {
             type="button"
             className="button button-main ml-auto h-6"
             onClick={() =>
-              edit(() => [
-                {
-                  in: "materials",
-                  put: {
-                    id: newRowId("mt"),
-                    name: "New material",
-                    lossDb: { mhz868: 5, mhz2400: 8, mhz5000: 12 },
-                    source: "yours",
-                  },
-                },
-              ])
+              edit(() =>
+                putRow("materials", {
+                  id: newRowId("mt"),
+                  name: "New material",
+                  lossDb: { mhz868: 5, mhz2400: 8, mhz5000: 12 },
+                  source: "yours",
+                }),
+              )
             }
           >
             New material

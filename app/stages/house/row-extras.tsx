@@ -1,4 +1,5 @@
 /** What the inspector adds to the form of a wall, an opening, a switch, a leg or a lamp. */
+import { dropRow, putRow } from "#core/design/row-changes";
 import { capital } from "#core/design/words";
 import { byId, type Design, type Rows } from "#core/design/collections";
 import { formatLength, parseLength } from "#core/design/units";
@@ -56,11 +57,11 @@ function Measured({
         text={known?.typed ?? ""}
         take={(text) => {
           const typed = text.trim();
-          if (!typed) return known && edit(() => [{ in: "measurements", drop: known.id }]);
+          if (!typed) return known && edit(() => dropRow("measurements", known.id));
           const metres = parseLength(typed, "By tape", preferences.units === "imperial" ? "ft" : "m");
-          edit(() => [
-            { in: "measurements", put: { id: known?.id ?? newRowId("m"), ...of, of: what, typed, metres } },
-          ]);
+          edit(() =>
+            putRow("measurements", { id: known?.id ?? newRowId("m"), ...of, of: what, typed, metres }),
+          );
         }}
       />
       {off && <p className="pl-26 text-small text-mend">drawn {formatLength(drawn, preferences.units)}</p>}
@@ -264,9 +265,9 @@ export function LegExtra({ design, row: leg }: { design: Design; row: Rows["legs
                 type="button"
                 className="button h-6"
                 onClick={() =>
-                  edit(() => [
-                    { in: "legs", put: { ...leg, switches: leg.switches.filter((other) => other !== one) } },
-                  ])
+                  edit(() =>
+                    putRow("legs", { ...leg, switches: leg.switches.filter((other) => other !== one) }),
+                  )
                 }
               >
                 Take off

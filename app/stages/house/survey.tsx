@@ -4,6 +4,7 @@
  */
 import { ChevronRight } from "lucide-react";
 import { useMemo, useState } from "react";
+import { dropRow, putRow } from "#core/design/row-changes";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { ROOM_TYPES, type RoomRow } from "#core/stages/house/rows-house";
@@ -130,22 +131,19 @@ function Sides({ design, room }: { design: Design; room: RoomRow }) {
   const write = (side: number, text: string) => {
     const typed = text.trim();
     const known = sides[side];
-    if (!typed) return known && edit(() => [{ in: "measurements", drop: known.id }]);
+    if (!typed) return known && edit(() => dropRow("measurements", known.id));
     const metres = parseLength(typed, `Side ${side + 1}`, bare);
-    edit(() => [
-      {
-        in: "measurements",
-        put: {
-          id: known?.id ?? newRowId("m"),
-          room: room.id,
-          side,
-          of: "length",
-          typed,
-          metres,
-          on: today(),
-        },
-      },
-    ]);
+    edit(() =>
+      putRow("measurements", {
+        id: known?.id ?? newRowId("m"),
+        room: room.id,
+        side,
+        of: "length",
+        typed,
+        metres,
+        on: today(),
+      }),
+    );
   };
   const paste = () => {
     try {
@@ -154,9 +152,8 @@ function Sides({ design, room }: { design: Design; room: RoomRow }) {
         setWrong(`${list.length} lengths for ${counted(room.outline.length, "side")}: one a side is needed.`);
       else {
         edit(() =>
-          list.map((one, side) => ({
-            in: "measurements" as const,
-            put: {
+          list.flatMap((one, side) =>
+            putRow("measurements", {
               id: sides[side]?.id ?? newRowId("m"),
               room: room.id,
               side,
@@ -164,8 +161,8 @@ function Sides({ design, room }: { design: Design; room: RoomRow }) {
               typed: one.typed,
               metres: one.lengthM,
               on: today(),
-            },
-          })),
+            }),
+          ),
         );
         setWrong(undefined);
         setPasted("");

@@ -4,6 +4,7 @@
  */
 import { ChevronRight } from "lucide-react";
 import { Suspense, useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
 import type { ClosetRow } from "#core/stages/house/rows-house";
@@ -62,7 +63,7 @@ function Switch({ one }: { one: PoeSwitch }) {
           ([, one]) => one !== undefined,
         ),
       );
-      return [{ in: "closets", put: checkRow("closets", row, "") as ClosetRow }];
+      return putRow("closets", checkRow("closets", row, "") as ClosetRow);
     });
   };
   const scale = Math.max(budgetW ?? 0, one.allocatedW, one.realW);

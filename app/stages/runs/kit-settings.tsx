@@ -3,6 +3,7 @@
  * gets.
  */
 import { useState } from "react";
+import { changeSettings } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import {
   JACKETS,
@@ -68,7 +69,7 @@ export default function KitSettings() {
   const used = servicesInUse(design);
   const settings = runSettings(design);
   const school = (name: keyof Schools, value: string) =>
-    edit((d) => [{ in: "design", put: { ...d.design, schools: { ...d.design.schools, [name]: value } } }]);
+    edit((d) => changeSettings(d, { schools: { ...d.design.schools, [name]: value } }));
   return (
     <>
       <Templates />
@@ -159,9 +160,7 @@ export default function KitSettings() {
                 if (!text.trim() || !Number.isFinite(value)) fail(label, "must be a number");
                 const put = { ...design.design, running: { ...design.design.running, [name]: value } };
                 checkRow("design", put, "");
-                edit((d) => [
-                  { in: "design", put: { ...d.design, running: { ...d.design.running, [name]: value } } },
-                ]);
+                edit((d) => changeSettings(d, { running: { ...d.design.running, [name]: value } }));
               }}
             />
           ))}

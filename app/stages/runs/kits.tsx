@@ -2,6 +2,7 @@
  * Kits: what each kind of point brings with it, in the whole design or in one room; schools, the colour
  * legend, room templates.
  */
+import { dropRow, putRow } from "#core/design/row-changes";
 import { byName } from "#core/design/words";
 import { Plus, RotateCcw, X } from "lucide-react";
 import { useState } from "react";
@@ -93,7 +94,7 @@ export default function Kits() {
             onClick={() => {
               const id = newRowId("k");
               setAll(true);
-              edit((d) => [{ in: "kinds", put: newKind(d.kinds, id) }]);
+              edit((d) => putRow("kinds", newKind(d.kinds, id)));
             }}
           >
             <Plus size={13} /> A kind of your own
@@ -133,19 +134,16 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
   };
   const put = (values: { box?: string; mountHeightM?: number }) => {
     if (!room)
-      return edit((d) => [
-        {
-          in: "kinds",
-          put: checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, ...values }, "") as KindRow,
-        },
-      ]);
+      return edit((d) =>
+        putRow("kinds", checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, ...values }, "") as KindRow),
+      );
     const id = newRowId("rk");
-    edit((d) => [
-      {
-        in: "roomKits",
-        put: { ...(roomKit(d, room, kind.id) ?? { id, room, kind: kind.id, drops: kind.drops }), ...values },
-      },
-    ]);
+    edit((d) =>
+      putRow("roomKits", {
+        ...(roomKit(d, room, kind.id) ?? { id, room, kind: kind.id, drops: kind.drops }),
+        ...values,
+      }),
+    );
   };
   const more = !readOnly && (
     <button
@@ -173,16 +171,12 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
             label={`Name of ${kind.name}`}
             text={kind.name}
             take={(name) =>
-              edit((d) => [
-                {
-                  in: "kinds",
-                  put: checkRow(
-                    "kinds",
-                    { ...byId(d, "kinds").get(kind.id)!, name: name.trim() },
-                    "",
-                  ) as KindRow,
-                },
-              ])
+              edit((d) =>
+                putRow(
+                  "kinds",
+                  checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, name: name.trim() }, "") as KindRow,
+                ),
+              )
             }
           />
         </span>
@@ -195,7 +189,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
             <button
               type="button"
               className="underline hover:text-ink"
-              onClick={() => edit(() => [{ in: "roomKits", drop: own.id }])}
+              onClick={() => edit(() => dropRow("roomKits", own.id))}
             >
               <RotateCcw size={11} className="inline" /> as in the design
             </button>

@@ -1,6 +1,7 @@
 /** Cable by type: metres, reels with the bound, cost; and the cutting plan as bars. */
 import { X } from "lucide-react";
 import { useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import type { Design } from "#core/design/collections";
 import { fail } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
@@ -184,7 +185,7 @@ function Stock({ cableType }: { cableType: string }) {
             className="button h-6"
             onClick={() => {
               const id = newRowId("reel");
-              edit(() => [{ in: "reels", put: { id, cableType, remainingM: 50 } }]);
+              edit(() => putRow("reels", { id, cableType, remainingM: 50 }));
             }}
           >
             Add one
@@ -197,18 +198,15 @@ function Stock({ cableType }: { cableType: string }) {
             label={reel.id}
             metres={reel.remainingM}
             take={(remainingM) =>
-              edit(() => [
-                {
-                  in: "reels",
-                  put: {
-                    ...reel,
-                    remainingM:
-                      remainingM >= 0 && remainingM <= 10_000
-                        ? remainingM
-                        : fail("Left on it", "must be from 0 to 10 000 m"),
-                  },
-                },
-              ])
+              edit(() =>
+                putRow("reels", {
+                  ...reel,
+                  remainingM:
+                    remainingM >= 0 && remainingM <= 10_000
+                      ? remainingM
+                      : fail("Left on it", "must be from 0 to 10 000 m"),
+                }),
+              )
             }
           />
           {!readOnly && (

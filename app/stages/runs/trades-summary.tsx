@@ -1,5 +1,6 @@
 /** Beside the mounting sheet: what stands too near to what, and which pairs are kept symmetric. */
 import { X } from "lucide-react";
+import { dropRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
@@ -62,7 +63,7 @@ export default function TradesSummary() {
                   type="button"
                   className="text-soft hover:text-stop"
                   aria-label={`No longer a pair: ${left.name} and ${right.name}`}
-                  onClick={() => edit(() => [{ in: "symmetries", drop: pair.id }])}
+                  onClick={() => edit(() => dropRow("symmetries", pair.id))}
                 >
                   <X size={13} />
                 </button>

@@ -1,6 +1,7 @@
 /** Noting one drop: how far it is, its jacket marks and reel, its test, who has to act, a note and a photo. */
 import { Camera } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
+import { putRow } from "#core/design/row-changes";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
 import { TEST_METHODS, TRADES, type DropTest } from "#core/stages/runs/rows";
@@ -46,12 +47,11 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
       let reelId = reel || undefined;
       if (reel === "new" && drop.cableType) {
         reelId = newRowId("reel");
-        changes = [
-          {
-            in: "reels",
-            put: { id: reelId, cableType: drop.cableType.id, remainingM: drop.cableType.reelM },
-          },
-        ];
+        changes = putRow("reels", {
+          id: reelId,
+          cableType: drop.cableType.id,
+          remainingM: drop.cableType.reelM,
+        });
         now = applyChanges(now, changes);
       }
       if (method && !result) throw new InputError([{ path: "Test", reason: "has to say whether it passed" }]);
