@@ -41,6 +41,9 @@ export function fit(extent: Extent, widthPx: number, heightPx: number): View {
   };
 }
 
+/** Least and greatest pixels a metre. */
+export const SCALES: [number, number] = [2, 400];
+
 const FOOT_M = 0.3048;
 /** Round lengths for the scale bar, m: of metres, or of feet. */
 const ROUND: Readonly<Record<Units, readonly number[]>> = {

@@ -5,7 +5,7 @@ import { useDesk, type View } from "../desk/desk";
 import { patiently } from "../kit/lazily";
 import { whenAtRest } from "../kit/rest";
 import type { Zooming } from "./zooming";
-import { extentOf, fit } from "./frame";
+import { extentOf, fit, SCALES } from "./frame";
 
 /** Size of the element in pixels, followed. */
 export function useSize(): [RefObject<HTMLDivElement | null>, { width: number; height: number }] {
@@ -89,7 +89,12 @@ export function useView(
 
   const zoomBy = (factor: number) => {
     touched.current = true;
-    zooming.current?.by(factor);
+    if (zooming.current) return zooming.current.by(factor);
+    // Pressed before it was fetched: about the middle of the sheet, as it would do.
+    const { k, x, y } = latest.current;
+    const next = Math.min(SCALES[1], Math.max(SCALES[0], k * factor));
+    const [cx, cy] = [size.width / 2, size.height / 2];
+    setView({ k: next, x: cx - ((cx - x) * next) / k, y: cy - ((cy - y) * next) / k });
   };
   const whole = () => {
     views.delete(level);

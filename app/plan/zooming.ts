@@ -5,9 +5,7 @@
 import { select } from "d3-selection";
 import { zoom, zoomIdentity, type D3ZoomEvent } from "d3-zoom";
 import type { View } from "../desk/desk";
-
-/** Least and greatest pixels a metre. */
-const SCALES: [number, number] = [2, 400];
+import { SCALES } from "./frame";
 
 export interface Zooming {
   go(view: View): void;
