@@ -3,7 +3,7 @@ import { memo } from "react";
 import type { Design } from "#core/design/collections";
 import { inLots } from "./frame";
 import type { Xy } from "#core/geometry/segment";
-import { cableStrokePx, countMarks, stubOf } from "#core/stages/runs/plan-names";
+import { cableStrokePx, countMarks, stubOf } from "#core/stages/runs/plan-marks";
 import { dropsOf, routeGraph, stretchesOf, type Drop, type Stretch } from "#core/stages/runs";
 
 /** The stub of a point: the part of its route before the first trunk. */

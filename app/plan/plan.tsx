@@ -8,6 +8,7 @@ import {
   useMemo,
   useRef,
   useState,
+  type ComponentType,
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
@@ -25,6 +26,7 @@ import { pointsInOrder } from "#core/points/labels";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit, withRef } from "../desk/desk";
 import { say } from "../desk/say";
 import { wallsInOrder } from "#core/stages/house/wall-names";
+import { fetchedPart } from "../kit/fetched";
 import { usePrinting } from "../kit/printing";
 import { isTyping } from "../kit/typing";
 import { PlanCables, PlanCounts, PlanNodes } from "./cables";
@@ -33,7 +35,8 @@ import { extentOf, fit, KIT_DRAG } from "./frame";
 import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { glyphSize, PlanPoints } from "./points";
-import { Patterns, PlanNames, PlanStructure } from "./structure";
+import type { NamesProps } from "./names";
+import { Patterns, PlanStructure } from "./structure";
 import type { PlanTool } from "./tool";
 import { useRested, useSettled } from "./settled";
 import { useSize, useView } from "./view";
@@ -73,6 +76,8 @@ function movedText(design: Design, { refs, dx, dy }: Drag, units: Units): string
   return `Moved ${formatLength(dx, units)} across, ${formatLength(dy, units)} down`;
 }
 
+const planNames = fetchedPart<ComponentType<NamesProps>>(() => import("./names"));
+
 /** What a plan is drawn into for paper, px: its letters are then of the size of those beside it. */
 const ON_PAPER = { width: 1040, height: 620 };
 
@@ -93,6 +98,7 @@ export function Plan({
   const links = editor?.links ?? false;
   const saved = useDesign();
   const desk = useDesk();
+  const PlanNames = planNames.use();
   const { store, level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } =
     desk;
   const edit = useEdit();
@@ -452,7 +458,7 @@ export function Plan({
             onPress={onPointPress}
             onKey={onPointKey}
           />
-          <PlanNames design={settled} level={level} shown={names} />
+          {PlanNames && <PlanNames design={settled} level={level} shown={names} />}
           {tool?.ghost(k)}
           {marquee && (
             <rect
@@ -479,6 +485,7 @@ export function Plan({
           arrange={arrange}
         />
       )}
+      {!PlanNames && <span hidden data-waiting />}
       <ZoomButtons zoomBy={zoomBy} whole={whole} />
       {tool?.panel}
       {tool?.said && (

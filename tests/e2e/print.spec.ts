@@ -23,6 +23,7 @@ for (const [paper, wide, width, height] of papers)
     ]);
     await open(page, "/d/larkspur-weir/runs");
     await expect(page.locator("[data-row]").first()).toBeVisible();
+    await expect(page.locator("[data-names]")).toHaveCount(1);
     const pages = await printed(page);
     expect([pages[0]!.width, pages[0]!.height]).toEqual([width, height]);
     const all = pages.map(({ text }) => text).join(" ");

@@ -25,7 +25,12 @@ const ON_LEVEL = [
   "underlays",
 ] as const;
 
-export function LevelPanel({ design, level }: { design: Design; level: string }) {
+export interface LevelPanelProps {
+  design: Design;
+  level: string;
+}
+
+export default function LevelPanel({ design, level }: LevelPanelProps) {
   const { select, selection, readOnly, showLevel } = useDesk();
   const edit = useEdit();
   const walls = wallNames(design);

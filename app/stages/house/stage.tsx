@@ -7,17 +7,25 @@ import { areaWorking } from "#core/stages/house/workings";
 import { useDesk } from "../../desk/desk";
 import type { StageParts } from "../../desk/parts";
 import { DesignInspector } from "../../inspect/design-inspector";
-import { LevelPanel } from "./level-panel";
+import type { ComponentType } from "react";
+import { fetchedPart } from "../../kit/fetched";
+import type { LevelPanelProps } from "./level-panel";
 import { lazilyFrom } from "../../kit/lazily";
 
 const extras = () => import("./row-extras");
 const places = () => import("./place-inspector");
 
+/** A form with many parts: the rooms of the level are there before it. */
+const levelPanel = fetchedPart<ComponentType<LevelPanelProps>>(() => import("./level-panel"));
+
 function HouseSummary({ design }: { design: Design }) {
   const { level } = useDesk();
+  const LevelPanel = levelPanel.use();
   return (
     <DesignInspector design={design}>
-      {design.levels.some((row) => row.id === level) && <LevelPanel design={design} level={level} />}
+      {LevelPanel && design.levels.some((row) => row.id === level) && (
+        <LevelPanel design={design} level={level} />
+      )}
     </DesignInspector>
   );
 }

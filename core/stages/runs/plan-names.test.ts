@@ -3,15 +3,8 @@ import { lineMeets, textWidth } from "../../geometry/place-labels";
 import { boxesNear, type Box } from "../../geometry/polygon";
 import { point, testDesign } from "../../test-design";
 import { dropsOf } from "./drops";
-import {
-  cableStrokePx,
-  countMarks,
-  NAMED_FROM_PX,
-  planNames,
-  stubOf,
-  type PlanName,
-  type Shown,
-} from "./plan-names";
+import { cableStrokePx, countMarks, stubOf } from "./plan-marks";
+import { NAMED_FROM_PX, planNames, type PlanName, type Shown } from "./plan-names";
 import { stretchesOf } from "./thickness";
 
 const shown = (k: number, over: Partial<Shown> = {}): Shown => ({

@@ -20,7 +20,8 @@ import type { OpeningRow, RoomRow, WallRow } from "../house/rows-house";
 import { azimuthDeg } from "../house/openings";
 import { wallNames } from "../house/wall-names";
 import { dropsOf } from "./drops";
-import { stretchesOf, type Stretch } from "./thickness";
+import { cableStrokePx, countMarks, stubOf } from "./plan-marks";
+import { stretchesOf } from "./thickness";
 
 /** What of the level is drawn, and at which zoom. */
 export interface Shown {
@@ -69,9 +70,6 @@ const STEP_PX = 8;
 const INSIDE_PX = 5;
 /** Half the stroke of a way for cable, dotted as it is, px. */
 const WAY_HALF_PX = 2.5;
-/** Half the stroke of so many cables, px: as the plan draws them. */
-export const cableStrokePx = (count: number) => 1 + 1.15 * Math.sqrt(Math.max(0, count - 1));
-
 /** Every name that found a place on a level. */
 export function planNames(design: Design, level: string, shown: Shown): PlanName[] {
   const { k } = shown;
@@ -154,42 +152,6 @@ function bearings(design: Design, level: string, { k }: Shown): Label[] {
     });
     return [{ key: `openings/${opening.id}`, forms: [{ width, height, places }] }];
   });
-}
-
-const COUNT_HIGH_PX = 15;
-
-/** Where the count of cables is written: on the longest stretch of each count, off the glyphs, and how wide it is. */
-export function countMarks(
-  design: Design,
-  level: string,
-  k: number,
-): { text: string; x: number; y: number; widthPx: number }[] {
-  const longest = new Map<number, Stretch>();
-  const length = ({ a, b }: Stretch) => Math.hypot(b[0] - a[0], b[1] - a[1]);
-  for (const stretch of stretchesOf(design)) {
-    const known = longest.get(stretch.count);
-    if (
-      stretch.level === level &&
-      stretch.count > 3 &&
-      length(stretch) * k > 44 &&
-      (!known || length(stretch) > length(known))
-    )
-      longest.set(stretch.count, stretch);
-  }
-  const glyphs = design.points
-    .filter((point) => point.level === level)
-    .map(({ x, y }): Box => ({ x0: x * k - 7, y0: y * k - 7, x1: x * k + 7, y1: y * k + 7 }));
-  const labels = [...longest.values()].map(({ a, b, count }): Label => {
-    const width = `×${count}`.length * 6.4 + 6;
-    const places = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8].map((t): Xy => [
-      (a[0] + (b[0] - a[0]) * t) * k - width / 2,
-      (a[1] + (b[1] - a[1]) * t) * k - COUNT_HIGH_PX / 2,
-    ]);
-    return { key: `×${count}`, forms: [{ width, height: COUNT_HIGH_PX, places }] };
-  });
-  return [...placeLabels(labels, { boxes: glyphs, lines: [] })].map(([text, { x0, x1, y0, y1 }]) => ({
-    ...{ text, x: (x0 + x1) / 2 / k, y: (y0 + y1) / 2 / k, widthPx: x1 - x0 },
-  }));
 }
 
 /** A room's name in full, without its area, on two lines. */
@@ -344,19 +306,6 @@ function linesOn(design: Design, level: string, { k, cables, walls }: Shown): Li
     path(to ? places : stubOf(places, route.pieces.length ? route.stubM : Infinity), 0.5);
   }
   return lines;
-}
-
-/** The part of a way before its first trunk. */
-export function stubOf(places: readonly Xy[], stubM: number): Xy[] {
-  const stub = places.slice(0, 1);
-  let left = stubM + 1e-6;
-  for (let i = 1; i < places.length && left > 0; i++) {
-    const [a, b] = [places[i - 1]!, places[i]!];
-    left -= Math.hypot(b[0] - a[0], b[1] - a[1]);
-    if (left < -1e-3) break;
-    stub.push(b);
-  }
-  return stub;
 }
 
 /** A leaf that stands open and the arc it sweeps, in three chords. */
