@@ -50,8 +50,6 @@ interface Sorting {
   desc: boolean;
 }
 
-/** Words by their sense of number: 2 before 10. */
-
 /** Rows by the values of a column; what has none comes first, and equal ones stay in their order. */
 export function inOrderOf<Row>(
   rows: readonly Row[],

@@ -9,6 +9,7 @@ import { writeCsv } from "../../files/csv";
 import type { PointRow } from "./rows";
 import { signedArea } from "../../geometry/polygon";
 import { distance, footOn } from "../../geometry/segment";
+import { sideName } from "../house/wall-names";
 import { ON_WALL_M } from "./clearance";
 import { pointLabel } from "../../points/labels";
 import { mountOf } from "../../points/kits";
@@ -205,6 +206,12 @@ export const MOUNTING_HEADER = [
   "At least (mm)",
 ];
 
+/** The wall a box hangs on as the drawing calls it. */
+function wallOf(design: Design, { point, side }: Mounting): string {
+  const room = byId(design, "rooms").get(point.room);
+  return room ? sideName(design, room, side) : "";
+}
+
 /** The mounting sheet, a row a box. */
 export function mountingCsv(design: Design): string {
   return writeCsv(
@@ -212,7 +219,7 @@ export function mountingCsv(design: Design): string {
     mountingsOf(design).map((row) => [
       byId(design, "levels").get(row.point.level)?.name,
       byId(design, "rooms").get(row.point.room)?.name,
-      row.side + 1,
+      wallOf(design, row),
       row.point.name,
       row.label,
       row.box,

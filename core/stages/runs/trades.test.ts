@@ -260,6 +260,9 @@ describe("mounting sheet", () => {
     expect(data).toHaveLength(mountingsOf(design).length);
     expect(Object.keys(data[0]!)).toEqual(MOUNTING_HEADER);
     expect(mountingsOf(design).some((row) => row.point.kind === "door-station")).toBe(true);
+    // Walls are called what the drawing calls them.
+    const station = data.find((row) => row.Point === "Front door station");
+    expect(station).toMatchObject({ Room: "Hall", Wall: "North wall" });
   });
 });
 
