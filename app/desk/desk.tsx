@@ -13,6 +13,8 @@ import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { isAbout } from "#core/desk/findings";
 import type { ShownFinding, Summary } from "#core/desk/engine";
+import type { Stage } from "#core/desk/names";
+import { standsOn } from "#core/desk/shown-on";
 import { levelOf, type Ref } from "#core/design/where";
 import type { Place } from "#core/ways/route";
 import type { Working } from "#core/desk/working";
@@ -75,6 +77,8 @@ interface Desk {
   readOnly: boolean;
   selection?: Selection;
   select(selection?: Selection): void;
+  /** On the way to another sheet: what is not to be seen there is let go of. */
+  leaveFor(stage?: Stage): void;
   level: string;
   showLevel(level: string): void;
   lit: ReadonlySet<Stratum>;
@@ -232,6 +236,14 @@ export function DeskProvider({
     [store, open],
   );
 
+  const leaveFor = useCallback(
+    (stage?: Stage) => {
+      if (!selection) return;
+      if (!stage || !selectedRefs(selection).every((ref) => standsOn(ref.in, stage))) select(undefined);
+    },
+    [selection, select],
+  );
+
   const desk = useMemo(
     (): Desk => ({
       store,
@@ -240,6 +252,7 @@ export function DeskProvider({
       readOnly,
       selection,
       select,
+      leaveFor,
       level,
       lit,
       working,
@@ -275,6 +288,7 @@ export function DeskProvider({
       readOnly,
       selection,
       select,
+      leaveFor,
       level,
       lit,
       working,

@@ -34,7 +34,7 @@ export default function FindBox({
   entered: boolean;
 }) {
   const design = useDesign();
-  const { store, url, select, showFindings, preferences, prefer } = useDesk();
+  const { store, url, select, leaveFor, showFindings, preferences, prefer } = useDesk();
   const navigate = useNavigate();
   const [query, setQuery] = useState(typed);
   const input = useRef<HTMLInputElement>(null);
@@ -56,11 +56,10 @@ export default function FindBox({
     });
     return [
       ...STAGE_NAMES.map(({ stage, name }) =>
-        item(
-          `Go to ${name}`,
-          isBuilt(stage) ? "stage" : "stage, not built yet",
-          () => void navigate(`${url}/${stage}`),
-        ),
+        item(`Go to ${name}`, isBuilt(stage) ? "stage" : "stage, not built yet", () => {
+          leaveFor(stage);
+          void navigate(`${url}/${stage}`);
+        }),
       ),
       ...parts.flatMap((part) =>
         (part.commands ?? []).map(({ text, hint, path, file }) =>
@@ -78,13 +77,20 @@ export default function FindBox({
       item(preferences.units === "metric" ? "Feet and inches" : "Metres", "command", () =>
         prefer({ units: preferences.units === "metric" ? "imperial" : "metric" }),
       ),
+      item("Show the first steps", "command", () => prefer({ guide: url.slice(3) })),
       item("Print this view", "command", askPrint),
       item("Save the project file", "command", () => window.location.assign(`${url}/file`)),
-      item("Settings of this design", "command", () => void navigate(`${url}/settings`)),
-      item("Compare with another design", "command", () => void navigate(`${url}/compare`)),
+      item("Settings of this design", "command", () => {
+        leaveFor();
+        void navigate(`${url}/settings`);
+      }),
+      item("Compare with another design", "command", () => {
+        leaveFor();
+        void navigate(`${url}/compare`);
+      }),
       item("All designs", "command", () => void navigate("/designs")),
     ];
-  }, [parts, navigate, url, store, showFindings, preferences, prefer]);
+  }, [parts, navigate, url, store, leaveFor, showFindings, preferences, prefer]);
 
   const found = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);

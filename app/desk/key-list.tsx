@@ -1,6 +1,6 @@
 /** All keys of the desk, and the switch for those of a single letter. */
 import { Ask } from "../kit/dialog";
-import { Toggle } from "../kit/ticks";
+import { Toggle } from "../kit/switches";
 import { useDesk } from "./desk";
 
 const KEYS: [keys: string, does: string][] = [

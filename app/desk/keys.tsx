@@ -41,6 +41,7 @@ export function KeyHelp() {
     light,
     preferences,
     select,
+    leaveFor,
     selection,
     open,
     adding,
@@ -62,8 +63,11 @@ export function KeyHelp() {
       if (event.key === "Escape") return select(undefined);
       if (event.key === "?") return setShown(true);
       if (!preferences.letters) return;
-      const stage = STAGE_KEYS.indexOf(event.key);
-      if (stage >= 0) return void navigate(`${url}/${STAGES[stage]}`);
+      const stage = STAGES[STAGE_KEYS.indexOf(event.key)];
+      if (stage) {
+        leaveFor(stage);
+        return void navigate(`${url}/${stage}`);
+      }
       if (event.key === "f") return showFindings(!drawer);
       if (event.key === "w") {
         if (selection) open(workingOf(store.get().design, selection));
@@ -92,6 +96,7 @@ export function KeyHelp() {
     light,
     preferences.letters,
     select,
+    leaveFor,
     selection,
     open,
     adding,

@@ -33,7 +33,7 @@ function useOther(names: Record<string, string>): string | undefined {
 }
 
 export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
-  const { store, url, preferences, prefer, readOnly, phase, showPhase } = useDesk();
+  const { store, url, leaveFor, preferences, prefer, readOnly, phase, showPhase } = useDesk();
   const { name: design } = useRows("design");
   const phases = useRows("phases");
   const revision = useDeskPart("revision");
@@ -77,6 +77,7 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
           <Link
             className="block truncate underline-offset-2 hover:underline"
             to={`${url}/settings`}
+            onClick={() => leaveFor()}
             title="Settings of this design"
           >
             {design}

@@ -107,15 +107,20 @@ export async function fetchInspectors(): Promise<void> {
     for (const inspector of Object.values(inspectors ?? {})) inspector.fetch();
 }
 
-/** The parts of the stage that is shown. */
-export function useShownParts(): StageParts | undefined {
-  const handle = useMatches().at(-1)?.handle as { parts?: StageParts } | undefined;
-  return handle?.parts;
+/** What a sheet's route module carries as its `handle`. */
+export interface Shown {
+  /** Of the stage it belongs to. */
+  parts?: StageParts;
+  /** What the inspector shows while nothing is selected, where that is not the stage's own. */
+  Summary?: StageParts["Summary"];
 }
+
+/** What the sheet that is shown gives the desk. */
+export const useShown = (): Shown => (useMatches().at(-1)?.handle as Shown | undefined) ?? {};
 
 /** The parts of the stage a collection belongs to; suspends while they are fetched. */
 export function usePartsFor(collection: CollectionName): StageParts | undefined {
-  const shown = useShownParts();
+  const { parts: shown } = useShown();
   const stage = stageOf(collection);
   return shown?.stage === stage ? shown : use(partsOf(stage));
 }

@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useEffect, useRef } from "react";
 import { Form, Link } from "react-router";
+import { useDesk } from "./desk";
 import { askPrint } from "../kit/printing";
 import type { Person } from "#db/people";
 
@@ -13,6 +14,7 @@ interface Props {
 }
 
 export default function PersonMenu({ person, role, owner, url }: Props) {
+  const { leaveFor } = useDesk();
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // It was pressed before it was there.
@@ -39,12 +41,20 @@ export default function PersonMenu({ person, role, owner, url }: Props) {
           </Link>
         </MenuItem>
         <MenuItem>
-          <Link className="block px-3 py-1.5 data-focus:bg-wash" to={`${url}/settings`}>
+          <Link
+            className="block px-3 py-1.5 data-focus:bg-wash"
+            to={`${url}/settings`}
+            onClick={() => leaveFor()}
+          >
             Settings of this design
           </Link>
         </MenuItem>
         <MenuItem>
-          <Link className="block px-3 py-1.5 data-focus:bg-wash" to={`${url}/compare`}>
+          <Link
+            className="block px-3 py-1.5 data-focus:bg-wash"
+            to={`${url}/compare`}
+            onClick={() => leaveFor()}
+          >
             Compare with another design
           </Link>
         </MenuItem>

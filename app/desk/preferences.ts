@@ -12,8 +12,11 @@ export interface Preferences {
   /** What is printed on, and whether the long side lies down. */
   paper: Paper;
   landscape: boolean;
+  /** Id of the design whose first steps are shown; "off" where nobody wants to be led. */
+  guide: string;
 }
 
+const GUIDE = "guide-";
 const NAME = "zinc_desk";
 const DEFAULTS = { theme: "light", units: "metric" } as const;
 
@@ -33,15 +36,17 @@ export function readPreferences(cookies: string | null): Preferences {
     // Who reads feet has the paper that goes with them, until another is chosen.
     paper: PAPERS.find((paper) => words.has(paper)) ?? (units === "imperial" ? "letter" : "A4"),
     landscape: !words.has("upright"),
+    guide: [...words].find((word) => word.startsWith(GUIDE))?.slice(GUIDE.length) ?? "",
   };
 }
 
 /** Keep them for a year, and show the theme at once. */
 export function keepPreferences(preferences: Preferences): void {
-  const { theme, units, letters, paper, landscape } = preferences;
-  const value = [theme, units, letters ? "letters" : "noletters", paper, landscape ? "wide" : "upright"].join(
-    ".",
-  );
+  const { theme, units, letters, paper, landscape, guide } = preferences;
+  const value = [
+    ...[theme, units, letters ? "letters" : "noletters", paper, landscape ? "wide" : "upright"],
+    ...(guide ? [`${GUIDE}${guide}`] : []),
+  ].join(".");
   document.cookie = `${NAME}=${value}; path=/; max-age=31536000; samesite=lax`;
   document.documentElement.dataset.theme = preferences.theme;
 }

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import { Ask } from "../kit/dialog";
 import { isWaiting, PAPERS } from "../kit/printing";
-import { OneOf } from "../kit/ticks";
+import { OneOf } from "../kit/switches";
 import { useDesk } from "./desk";
 
 /** How often it is looked whether the sheet is there, ms. */

@@ -8,7 +8,7 @@ import { SeverityMark } from "../kit/severity";
 
 export const STAGE_KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="];
 export function Spine() {
-  const { url } = useDesk();
+  const { url, leaveFor } = useDesk();
   const allFacets = useSummary("facets");
   const counts = useSummary("counts");
   return (
@@ -34,6 +34,7 @@ export function Spine() {
             <li key={stage}>
               <NavLink
                 to={`${url}/${stage}`}
+                onClick={() => leaveFor(stage)}
                 title={`${name} (${STAGE_KEYS[i]})\n${title}`}
                 className={({ isActive }) =>
                   `relative flex h-9 items-center gap-3 border-l-2 pr-3 pl-3.5 max-xl:px-2.5 ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent hover:bg-raised"} ${built ? "" : "text-soft"}`

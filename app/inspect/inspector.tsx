@@ -3,14 +3,10 @@ import { Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { useDesign, useDesk, type Selection } from "../desk/desk";
-import { usePartsFor, useShownParts } from "../desk/parts";
+import { usePartsFor, useShown } from "../desk/parts";
 import { WorkingPanel } from "./working-panel";
 import { lazily, lazilyFrom } from "../kit/lazily";
 
-const DesignInspector = lazilyFrom(
-  () => import("./design-inspector"),
-  (file) => file.DesignInspector,
-);
 const FindingsDrawer = lazilyFrom(
   () => import("../desk/findings-drawer"),
   (file) => file.FindingsDrawer,
@@ -59,16 +55,16 @@ export function Inspector() {
 
 function Subject({ design }: { design: Design }) {
   const { selection } = useDesk();
-  const shown = useShownParts();
+  const { parts, Summary = parts?.Summary } = useShown();
   const [search] = useSearchParams();
-  const Panel = shown?.panels?.[search.get("view") ?? ""];
+  const Panel = parts?.panels?.[search.get("view") ?? ""];
   if (Panel) return <Panel />;
   if (selection?.all && selection.all.length > 1)
     return <ManyInspector design={design} refs={selection.all} />;
   const stands = selection && (byId(design, selection.in) as ReadonlyMap<string, unknown>).has(selection.id);
   if (stands) return <Row design={design} selection={selection} />;
-  // With nothing selected, a stage shows what its own sheet is about.
-  return shown ? <shown.Summary design={design} /> : <DesignInspector design={design} />;
+  // With nothing selected, a sheet shows what it is about.
+  return Summary && <Summary design={design} />;
 }
 
 /** The inspector its stage has for such rows, or the form of the row. */

@@ -1,11 +1,6 @@
-/**
- * What panels of the inspector are made of: a heading, a number that opens its working, a caution,
- * findings.
- */
-import type { CollectionName } from "#core/design/collections";
+/** What panels of the inspector are made of: a heading, a number that opens its working, a caution. */
 import type { Working } from "#core/desk/working";
-import { useDesk, useFindingsAbout } from "../desk/desk";
-import { FindingCard } from "../desk/finding-card";
+import { useDesk } from "../desk/desk";
 
 export function Heading({
   title,
@@ -49,17 +44,21 @@ export function Worked({
   );
 }
 
-export function Findings({ collection, id }: { collection: CollectionName; id: string }) {
-  return useFindingsAbout(collection, id).map((finding) => (
-    <FindingCard key={finding.key} finding={finding} />
-  ));
-}
-
 export function Caution({ text }: { text: string }) {
   return (
     <p className="mx-3.5 mb-3 border-l-2 border-mend bg-raised px-2.5 py-1.5 text-small">
       <strong className="font-semibold text-mend">Caution. </strong>
       {text}
     </p>
+  );
+}
+
+/** One figure with its name. */
+export function Fact({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <div className="grid grid-cols-[6rem_1fr] gap-x-2 py-0.5">
+      <dt className="text-small text-soft">{label}</dt>
+      <dd className="min-w-0">{children}</dd>
+    </div>
   );
 }

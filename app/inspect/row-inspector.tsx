@@ -7,7 +7,8 @@ import { levelOf } from "#core/design/where";
 import { capital } from "#core/design/words";
 import { useDesk, useEdit } from "../desk/desk";
 import { usePartsFor, type RowPart } from "../desk/parts";
-import { Caution, Findings, Heading } from "./parts";
+import { Caution, Heading } from "./parts";
+import { Findings } from "./findings-of";
 import { RowForm, rowName } from "./row-form";
 
 export default function RowInspector({

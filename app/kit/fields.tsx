@@ -2,7 +2,7 @@
  * Fields that are edited in place: taken on Enter or on leaving, refused with a sentence, put back with
  * Esc.
  */
-import { useId, useState, type ReactNode } from "react";
+import { useId, useState } from "react";
 import { InputError } from "#core/design/input-error";
 import { formatLength, parseLength } from "#core/design/units";
 import { useDesign, useDesk } from "../desk/desk";
@@ -179,15 +179,6 @@ export function DayField({
         language={language}
         disabled={readOnly}
       />
-    </div>
-  );
-}
-
-export function Fact({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <div className="grid grid-cols-[6rem_1fr] gap-x-2 py-0.5">
-      <dt className="text-small text-soft">{label}</dt>
-      <dd className="min-w-0">{children}</dd>
     </div>
   );
 }

@@ -40,7 +40,8 @@ interface Props<Row> {
   groupBy?: string;
   /** Last line of a group or of the whole table, by column id. */
   totals?(rows: readonly Row[]): Partial<Record<string, ReactNode>>;
-  empty: string;
+  /** What stands there where there is no row. */
+  empty: ReactNode;
   initialSort?: Sorting;
 }
 
@@ -257,9 +258,9 @@ export function DataTable<Row>({
         })}
       </div>
       {lines.length === 0 && (
-        <p className="p-4 text-soft" role="row">
-          <span role="gridcell">{empty}</span>
-        </p>
+        <div className={typeof empty === "string" ? "p-4 text-soft" : ""} role="row">
+          <div role="gridcell">{empty}</div>
+        </div>
       )}
       <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
         {virtual.getVirtualItems().map((item) => {

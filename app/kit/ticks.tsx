@@ -1,9 +1,12 @@
-/** Yes or no: a tick in a list or form, a switch for what applies at once, and one of a few side by side. */
-import { Checkbox, Field, Label, Radio, RadioGroup, Switch } from "@headlessui/react";
+/**
+ * Yes or no, with its words: what is seen first is a plain box of the same look; the shared part takes its
+ * place when the page has come to rest, or when somebody turns to it.
+ */
 import { Check } from "lucide-react";
-import type { ReactNode } from "react";
+import { useId, useRef, type ComponentType, type KeyboardEvent, type ReactNode } from "react";
+import { fetchedPart } from "./fetched";
 
-interface TickProps {
+export interface TickProps {
   on: boolean;
   set(on: boolean): void;
   /** What is ticked; for screen readers alone where `bare`. */
@@ -17,83 +20,62 @@ interface TickProps {
   name?: string;
 }
 
+const boxes = fetchedPart<ComponentType<TickProps & { focused: boolean }>>(() => import("./tick-box"));
+
+export const tickFrame = (className = "") => `inline-flex items-center gap-2 ${className}`;
+export const tickBox = (large = false) =>
+  `group grid shrink-0 cursor-pointer place-items-center rounded-[2px] border border-soft bg-raised data-checked:border-accent data-checked:bg-accent data-disabled:cursor-default data-disabled:opacity-50 ${large ? "size-6" : "size-3.5"}`;
+export const tickLabel = (bare = false, disabled = false) =>
+  bare ? "sr-only" : `min-w-0 ${disabled ? "" : "cursor-pointer"}`;
+
+export function TickSign({ large = false }: { large?: boolean }) {
+  return (
+    <Check
+      aria-hidden="true"
+      size={large ? 18 : 11}
+      strokeWidth={3.2}
+      className="invisible text-on-accent group-data-checked:visible"
+    />
+  );
+}
+
 /** A tick with its words. */
-export function Tick({ on, set, label, bare, disabled, className = "", large, name }: TickProps) {
+export function Tick(props: TickProps) {
+  const { on, set, label, bare, disabled, className, large, name } = props;
+  const Box = boxes.use();
+  const focused = useRef(false);
+  const id = useId();
+  if (Box) return <Box {...props} focused={focused.current} />;
+  const turn = () => !disabled && set(!on);
   return (
-    <Field as="span" disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
-      <Checkbox
-        checked={on}
-        onChange={set}
-        name={name}
-        className={`group grid shrink-0 cursor-pointer place-items-center rounded-[2px] border border-soft bg-raised data-checked:border-accent data-checked:bg-accent data-disabled:cursor-default data-disabled:opacity-50 ${large ? "size-6" : "size-3.5"}`}
+    <span className={tickFrame(className)}>
+      <span
+        role="checkbox"
+        aria-checked={on}
+        aria-labelledby={id}
+        aria-disabled={disabled || undefined}
+        tabIndex={disabled ? -1 : 0}
+        data-checked={on ? "" : undefined}
+        data-disabled={disabled ? "" : undefined}
+        className={tickBox(large)}
+        onClick={turn}
+        onKeyDown={(event: KeyboardEvent) => {
+          if (event.key !== " ") return;
+          event.preventDefault();
+          turn();
+        }}
+        onFocus={() => {
+          focused.current = true;
+          boxes.fetch();
+        }}
+        onBlur={() => void (focused.current = false)}
       >
-        <Check
-          aria-hidden="true"
-          size={large ? 18 : 11}
-          strokeWidth={3.2}
-          className="invisible text-on-accent group-data-checked:visible"
-        />
-      </Checkbox>
-      <Label className={bare ? "sr-only" : `min-w-0 ${disabled ? "" : "cursor-pointer"}`}>{label}</Label>
-    </Field>
-  );
-}
-
-/** A switch with its words: what it says is so at once. */
-export function Toggle({ on, set, label, disabled, className = "" }: TickProps) {
-  return (
-    <Field as="span" disabled={disabled} className={`inline-flex items-center gap-2 ${className}`}>
-      <Switch
-        checked={on}
-        onChange={set}
-        className="group flex h-4 w-7 shrink-0 items-center rounded-[3px] border border-soft bg-ground p-px data-checked:border-accent data-checked:bg-accent data-disabled:opacity-50"
-      >
-        <span
-          aria-hidden="true"
-          className="h-3 w-2.5 rounded-[1px] bg-soft group-data-checked:translate-x-3.5 group-data-checked:bg-on-accent"
-        />
-      </Switch>
-      <Label className={`min-w-0 ${disabled ? "" : "cursor-pointer"}`}>{label}</Label>
-    </Field>
-  );
-}
-
-/** One of a few, all in sight. */
-export function OneOf<T extends string>({
-  label,
-  value,
-  options,
-  take,
-  disabled,
-  down = false,
-}: {
-  label: string;
-  value: T | undefined;
-  options: readonly { value: T; text: ReactNode }[];
-  take(value: NoInfer<T>): void;
-  disabled?: boolean;
-  /** One under the other. */
-  down?: boolean;
-}) {
-  return (
-    <RadioGroup
-      value={value ?? null}
-      onChange={(one: T | null) => one !== null && take(one)}
-      aria-label={label}
-      disabled={disabled}
-      className={down ? "grid gap-1.5" : "flex flex-wrap gap-x-3 gap-y-1"}
-    >
-      {options.map((option) => (
-        <Field as="span" key={option.value} className="inline-flex items-center gap-1.5">
-          <Radio
-            value={option.value}
-            className="group grid size-3.5 shrink-0 cursor-pointer place-items-center rounded-full border border-soft bg-raised data-checked:border-accent"
-          >
-            <span className="invisible size-2 rounded-full bg-accent group-data-checked:visible" />
-          </Radio>
-          <Label className="cursor-pointer">{option.text}</Label>
-        </Field>
-      ))}
-    </RadioGroup>
+        <TickSign large={large} />
+      </span>
+      <span id={id} className={tickLabel(bare, disabled)} onClick={turn}>
+        {label}
+      </span>
+      {name && on && <input type="hidden" name={name} value="on" />}
+    </span>
   );
 }

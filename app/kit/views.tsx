@@ -1,7 +1,7 @@
 /** The views of a stage: tabs, the chosen one in the address so that a link leads to it. */
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
-import { Suspense, useEffect, useState, type ReactNode } from "react";
+import { Suspense, useEffect, useId, useRef, useState, type ComponentType, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
+import { fetchedPart } from "./fetched";
 import type { ViewList } from "./view-list";
 
 /** Name of the view that the address asks for; the first where it asks for none. */
@@ -43,55 +43,87 @@ export function Fetched({ wait = "Fetching…", children }: { wait?: string; chi
   );
 }
 
-const TAB =
+interface TabsProps {
+  label: string;
+  tabs: ViewList;
+  tab: string;
+  show(name: string): void;
+}
+
+export interface TabRowProps extends TabsProps {
+  /** Of the tabs, whose sheet says which of them it belongs to. */
+  id: string;
+  /** The chosen tab had the keys before the shared part was there. */
+  focused: boolean;
+}
+
+const rows = fetchedPart<ComponentType<TabRowProps>>(() => import("./tab-row"));
+
+export const TAB =
   "border-b-2 border-transparent whitespace-nowrap text-soft hover:text-ink data-selected:border-accent data-selected:font-semibold data-selected:text-ink";
+export const TAB_ROW = "flex min-w-0 items-stretch gap-4 overflow-x-auto";
+export const tabId = (id: string, name: string) => `${id}-${name}`;
+
+/** The tabs alone: plain ones of the same look until the shared part is there. */
+function TabRow({ id, ...props }: TabsProps & { id: string }) {
+  const Row = rows.use();
+  const focused = useRef(false);
+  const { label, tabs, tab, show } = props;
+  if (Row) return <Row id={id} focused={focused.current} {...props} />;
+  return (
+    <div role="tablist" aria-label={label} aria-orientation="horizontal" className={TAB_ROW}>
+      {tabs.map(([name, text]) => (
+        <button
+          key={name}
+          id={tabId(id, name)}
+          type="button"
+          role="tab"
+          aria-selected={name === tab}
+          tabIndex={name === tab ? 0 : -1}
+          data-selected={name === tab ? "" : undefined}
+          className={TAB}
+          onClick={() => show(name)}
+          onFocus={() => {
+            focused.current = true;
+            rows.fetch();
+          }}
+          onBlur={() => void (focused.current = false)}
+        >
+          {text}
+        </button>
+      ))}
+    </div>
+  );
+}
 
 /**
  * Tabs in one row with the chosen one's sheet below. `aside`: what stands at the end of the row; `children`:
  * the sheet of the chosen tab.
  */
 export function Tabbed({
-  label,
-  tabs,
-  tab,
-  show,
   aside,
   children,
-}: {
-  label: string;
-  tabs: ViewList;
-  tab: string;
-  show(name: string): void;
-  aside?: ReactNode;
-  children: ReactNode;
-}) {
+  ...props
+}: TabsProps & { aside?: ReactNode; children: ReactNode }) {
+  const id = useId();
   return (
-    <TabGroup
-      as="div"
-      className="flex min-h-0 flex-1 flex-col"
-      selectedIndex={tabs.findIndex(([name]) => name === tab)}
-      onChange={(index) => show(tabs[index]![0])}
-    >
+    <div className="flex min-h-0 flex-1 flex-col">
       <div
         className="flex h-9 shrink-0 items-stretch justify-between border-b border-rule bg-pane px-3"
         data-chrome
       >
-        <TabList aria-label={label} className="flex min-w-0 items-stretch gap-4 overflow-x-auto">
-          {tabs.map(([name, text]) => (
-            <Tab key={name} className={TAB}>
-              {text}
-            </Tab>
-          ))}
-        </TabList>
+        <TabRow id={id} {...props} />
         {aside}
       </div>
-      <TabPanels className="flex min-h-0 flex-1 flex-col">
-        {tabs.map(([name]) => (
-          <TabPanel key={name} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
-            {name === tab && children}
-          </TabPanel>
-        ))}
-      </TabPanels>
-    </TabGroup>
+      <div
+        key={props.tab}
+        role="tabpanel"
+        aria-labelledby={tabId(id, props.tab)}
+        className="flex min-h-0 flex-1 flex-col"
+        tabIndex={-1}
+      >
+        {children}
+      </div>
+    </div>
   );
 }

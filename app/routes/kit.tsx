@@ -16,7 +16,8 @@ import { Field, FormError } from "../kit/page";
 import { Pop } from "../kit/pop";
 import { SeverityMark } from "../kit/severity";
 import { DataTable } from "../kit/table";
-import { OneOf, Tick, Toggle } from "../kit/ticks";
+import { OneOf, Toggle } from "../kit/switches";
+import { Tick } from "../kit/ticks";
 import { Tabbed } from "../kit/views";
 
 export const loader = () => {

@@ -1,6 +1,6 @@
 /** Two designs side by side: totals, findings, rows that differ; what is better there is taken over as one edit. */
 import { useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import {
   compareFindingLists,
   compareLedgers,
@@ -22,13 +22,19 @@ import { firstValues } from "#server/first-values";
 import { requireRole } from "#server/guard";
 import { designOf, designText } from "../../desk/design-text";
 import { useDesign, useDesk, useEdit, useResult, useSummary } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { fieldLabel, rowName } from "../../inspect/row-form";
 import { NamedChoice } from "../../kit/choice";
+import { lazily } from "../../kit/lazily";
 import { Fold } from "../../kit/fold";
+import type { Shown } from "../../desk/parts";
 import { useWorded } from "../../desk/worded";
 import { SeverityMark } from "../../kit/severity";
 import { Tick } from "../../kit/ticks";
 import type { Route } from "./+types/compare";
+
+const Summary = lazily(() => import("./compare-summary"));
+export const handle: Shown = { Summary };
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { person } = await requireRole(request, params.design, "view");
@@ -71,10 +77,11 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
         />
       </div>
       {choices.length === 0 ? (
-        <p className="p-4 text-soft">
-          There is no other design yet. Copy this one as a variant in the list of designs, change the copy,
-          and compare the two here.
-        </p>
+        <Empty text="There is no other design yet. Copy this one as a variant in the list of designs, change the copy, and compare the two here.">
+          <Link className="button button-main" to="/designs">
+            To the list of designs
+          </Link>
+        </Empty>
       ) : other ? (
         <SideBySide
           key={`${other.id} ${other.revision}`}

@@ -17,6 +17,7 @@ import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
 import { DeskProvider, useDesk, useDeskPart } from "../../desk/desk";
 import { fetchForms, Inspector } from "../../inspect/inspector";
+import { FirstSteps } from "../../desk/first-steps";
 import { KeyHelp } from "../../desk/keys";
 import { Spoken } from "../../desk/say";
 import { LedgerStrip } from "../../desk/ledger";
@@ -121,6 +122,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
           id="sheet"
           tabIndex={-1}
         >
+          <FirstSteps />
           <Outlet />
         </main>
         <Inspector />

@@ -12,13 +12,18 @@ import { outwardDeg } from "#core/stages/house/facing";
 import { thumbnailOf } from "#core/stages/house/thumbnail";
 import { formatLength } from "#core/design/units";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import type { Shown } from "../../desk/parts";
 import { withRowCheck } from "../../desk/row-check";
 import { Choice } from "../../kit/choice";
 import { TextField } from "../../kit/fields";
+import { lazily } from "../../kit/lazily";
 import { useNow } from "../../kit/now";
-import { OneOf } from "../../kit/ticks";
+import { OneOf } from "../../kit/switches";
 import { ThumbnailPicture } from "../../kit/thumbnail";
 import { currencyOptions, zoneOptions } from "../../kit/zones";
+
+const Summary = lazily(() => import("./settings-summary"));
+export const handle: Shown = { Summary };
 
 const WORDS: Record<Language, string> = Object.fromEntries(
   LANGUAGES.map((tag) => [tag, new Intl.DisplayNames("en", { type: "language" }).of(tag) ?? tag]),

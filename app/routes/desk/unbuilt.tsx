@@ -1,5 +1,7 @@
 import { STAGE_NAMES } from "#core/desk/names";
-import { isBuilt } from "../../desk/parts";
+import { useParams } from "react-router";
+import { isBuilt, type Shown } from "../../desk/parts";
+import { Heading } from "../../inspect/parts";
 import type { Route } from "./+types/unbuilt";
 
 export function loader({ params }: Route.LoaderArgs) {
@@ -7,6 +9,14 @@ export function loader({ params }: Route.LoaderArgs) {
     throw new Response("There is no such stage.", { status: 404 });
   return null;
 }
+
+/** Nothing is known of it yet. */
+function Summary() {
+  const { stage } = useParams();
+  const info = STAGE_NAMES.find((one) => one.stage === stage)!;
+  return <Heading title={info.name} text="Not built yet" />;
+}
+export const handle: Shown = { Summary };
 
 export default function Unbuilt({ params }: Route.ComponentProps) {
   const info = STAGE_NAMES.find((stage) => stage.stage === params.stage)!;

@@ -17,11 +17,12 @@ import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
 import { useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
-import { Fact, ChoiceField, TextField } from "../../kit/fields";
-import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
+import { ChoiceField, TextField } from "../../kit/fields";
+import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
+import { Findings } from "../../inspect/findings-of";
 import { useNow } from "../../kit/now";
 import { YearChart } from "./year-chart";
-import { Toggle } from "../../kit/ticks";
+import { Toggle } from "../../kit/switches";
 
 export default function AutomationInspector({ design, id }: InspectorProps) {
   const automation = byId(design, "automations").get(id)!;

@@ -10,7 +10,8 @@ import { EVENT_NAMES } from "#core/stages/automations";
 import { useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import { TextField } from "../../kit/fields";
-import { OneOf, Tick } from "../../kit/ticks";
+import { OneOf } from "../../kit/switches";
+import { Tick } from "../../kit/ticks";
 
 import { useEffect, useRef } from "react";
 import { WORD_CLASS, WORD_LOOK, type FieldWordProps } from "./sentence";

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { newAutomation } from "#core/stages/automations";
 import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
 import { useNow } from "../../kit/now";
 import { usePhaseFilter } from "../../desk/phase-filter";
@@ -61,11 +62,19 @@ export default function Automations() {
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Automations">
         {shown.length === 0 && (
-          <p className="p-6 text-soft">
-            {design.automations.length
-              ? "None of this priority and phase."
-              : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."}
-          </p>
+          <Empty
+            text={
+              design.automations.length
+                ? "None of this priority and phase."
+                : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."
+            }
+          >
+            {design.automations.length === 0 && (
+              <button type="button" className="button button-main" onClick={add}>
+                New sentence
+              </button>
+            )}
+          </Empty>
         )}
         {shown.map((automation) => {
           const worst = findings.find(

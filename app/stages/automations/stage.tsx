@@ -1,21 +1,24 @@
 /** What stage 10 gives the desk. */
 import type { Design } from "#core/design/collections";
 import type { StageParts } from "../../desk/parts";
-import { lazily, lazilyFrom } from "../../kit/lazily";
+import { Heading } from "../../inspect/parts";
+import { lazily } from "../../kit/lazily";
 
-const DesignInspector = lazilyFrom(
-  () => import("../../inspect/design-inspector"),
-  (file) => file.DesignInspector,
-);
 const AutomationInspector = lazily(() => import("./automation-inspector"));
 
-/** The first sentence over the year; the level where there is none yet. */
+/** The first sentence over the year; what to begin with where there is none yet. */
 function AutomationsSummary({ design }: { design: Design }) {
   const first = design.automations[0];
   return first ? (
     <AutomationInspector key={first.id} design={design} id={first.id} />
   ) : (
-    <DesignInspector design={design} />
+    <>
+      <Heading title="Automations" text="No sentence yet" />
+      <p className="px-3.5 py-3 text-soft">
+        A sentence says what the house does by itself: when, what, and unless. This place then shows when it
+        will do so over the whole year.
+      </p>
+    </>
   );
 }
 

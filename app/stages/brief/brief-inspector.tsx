@@ -16,8 +16,8 @@ import { TRIAGE } from "#core/stages/brief/rows";
 import { groupDigits } from "#core/design/units";
 import { useState } from "react";
 import { useDesk, useEdit } from "../../desk/desk";
-import { Fact, TextField } from "../../kit/fields";
-import { Worked } from "../../inspect/parts";
+import { TextField } from "../../kit/fields";
+import { Fact, Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
 
 export function ProblemExtra({ design, row: problem }: { design: Design; row: Rows["problems"] }) {

@@ -4,6 +4,7 @@ import { byId, type CollectionName, type Design, type Rows } from "#core/design/
 import type { Change } from "#core/design/edit";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { useWorded } from "../../desk/worded";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
@@ -22,26 +23,31 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
   const worded = useWorded();
   const edit = useEdit();
   const findings = useResult("findings");
+  const begin = () => {
+    const id = newRowId(collection[0]!);
+    edit(() => make(id));
+    select({ in: collection, id });
+  };
   return (
     <>
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-rule bg-pane px-3" data-chrome>
         <span className="truncate text-small text-soft">{lead}</span>
         {!readOnly && (
-          <button
-            type="button"
-            className="button button-main ml-auto h-6"
-            onClick={() => {
-              const id = newRowId(collection[0]!);
-              edit(() => make(id));
-              select({ in: collection, id });
-            }}
-          >
+          <button type="button" className="button button-main ml-auto h-6" onClick={begin}>
             {add}
           </button>
         )}
       </div>
       <ul className="min-h-0 flex-1 overflow-y-auto">
-        {rows.length === 0 && <li className="p-6 text-soft">{empty}</li>}
+        {rows.length === 0 && (
+          <li>
+            <Empty text={empty}>
+              <button type="button" className="button button-main" onClick={begin}>
+                {add}
+              </button>
+            </Empty>
+          </li>
+        )}
         {rows.map((row) => {
           const found = findings.filter((finding) =>
             finding.about.some((ref) => ref.in === collection && ref.id === row.id),

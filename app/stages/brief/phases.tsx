@@ -14,6 +14,7 @@ import { byId } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { sumWorking } from "#core/desk/working";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 
 export function Phases() {
@@ -68,10 +69,11 @@ export function Phases() {
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Phases">
         {sums.length === 0 && (
-          <p className="p-6 text-soft">
-            There is no phase yet. Start with one problem in one quiet zone, and widen once the household
-            trusts it.
-          </p>
+          <Empty text="There is no phase yet. Start with one problem in one quiet zone, and widen once the household trusts it.">
+            <button type="button" className="button button-main" onClick={add}>
+              New phase
+            </button>
+          </Empty>
         )}
         <ol>
           {sums.map(({ phase, hours, cost, score, open, points, drops }, i) => {

@@ -3,10 +3,12 @@ import { useMemo, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { answerWorking, isAnswered, rankedProblems, scoreWorking } from "#core/stages/brief";
 import { byId, type Design } from "#core/design/collections";
+import { newProblem } from "#core/stages/brief/new-rows";
 import type { ProblemRow } from "#core/stages/brief/rows";
 import { groupDigits } from "#core/design/units";
 import { DataTable, type Column } from "../../kit/table";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
 import { SeverityMark } from "../../kit/severity";
@@ -14,18 +16,6 @@ import { Tick } from "../../kit/ticks";
 
 type Line = ReturnType<typeof rankedProblems>[number];
 
-const newProblem = (id: string): ProblemRow => ({
-  id,
-  name: "New problem",
-  kind: "comfort",
-  rooms: [],
-  people: [],
-  severity: 3,
-  perWeek: 1,
-  points: [],
-  devices: [],
-  automations: [],
-});
 const roomsText = (design: Design, problem: ProblemRow) =>
   problem.rooms.map((id) => byId(design, "rooms").get(id)?.name ?? id).join(", ") || "whole house";
 const peopleText = (design: Design, problem: ProblemRow) =>
@@ -155,9 +145,15 @@ export function Problems() {
         selected={selection?.in === "problems" ? selection.id : undefined}
         onSelect={(l) => select({ in: "problems", id: l.problem.id })}
         empty={
-          lines.length
-            ? "No problem has all of these."
-            : "A smart home answers problems, so list them first: what, where, who suffers, how often, how badly."
+          lines.length ? (
+            "No problem has all of these."
+          ) : (
+            <Empty text="A smart home answers problems, so list them first: what, where, who suffers, how often, how badly.">
+              <button type="button" className="button button-main" onClick={add}>
+                New problem
+              </button>
+            </Empty>
+          )
         }
       />
     </>

@@ -26,6 +26,7 @@ import { byId } from "#core/design/collections";
 import { stepBeside } from "#core/stages/brief/triage-step";
 import { TRIAGE, type RequirementRow, type TriageStep } from "#core/stages/brief/rows";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { say } from "../../desk/say";
 import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
@@ -120,6 +121,13 @@ export function Requirements() {
             Leave it
           </button>
         </form>
+      )}
+      {design.requirements.length === 0 && (
+        <Empty text="Nothing is asked for yet. Each requirement is questioned first, and most of them go.">
+          <button type="button" className="button button-main" onClick={add}>
+            New requirement
+          </button>
+        </Empty>
       )}
       <DndContext id={id} sensors={sensors} onDragEnd={onDrop}>
         <div className="grid min-h-0 flex-1 grid-cols-[repeat(5,minmax(8.5rem,1fr))] divide-x divide-rule overflow-x-auto">

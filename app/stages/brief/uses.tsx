@@ -3,6 +3,7 @@ import { useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { noteUse, unused, UNUSED_DAYS, usedName } from "#core/stages/brief";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { today, useNow } from "../../kit/now";
 import { Choice } from "../../kit/choice";
 
@@ -56,9 +57,9 @@ export function Uses() {
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Use log">
         {lines.length === 0 && (
-          <p className="p-6 text-soft">
-            Nothing is noted yet. Once the house is lived in, what nobody uses for a year may go.
-          </p>
+          <Empty text="Nothing is noted yet. Once the house is lived in, what nobody uses for a year may go: what is used is noted by device or automation, above.">
+            {open.length === 0 && <ToSheet stage="automations" text="Write an automation first" />}
+          </Empty>
         )}
         <table className="w-full">
           {lines.length > 0 && (

@@ -6,6 +6,7 @@ import { settingsOf } from "#core/stages/choose/settings";
 import { WANT_NEEDS, type WantNeed } from "#core/stages/choose/rows";
 import { groupDigits } from "#core/design/units";
 import { useDesign } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 import { Advice, MAINS_CAUTION, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
@@ -28,9 +29,9 @@ export default function AdviseLeg() {
   );
   if (!leg || !advice)
     return (
-      <p className="p-4 text-soft">
-        No switched leg is known yet. Trace the switches in stage 2, House, under Switch map.
-      </p>
+      <Empty text="No switched leg is known yet: which switch works which lamps. Trace the switches in stage 2, House, under Switch map.">
+        <ToSheet stage="house" view="switches" text="To the switch map" />
+      </Empty>
     );
   const asked = advice.want.needs;
   const way = advice.ways.find((one) => one.name === drawn) ?? advice.best ?? advice.ways[0]!;

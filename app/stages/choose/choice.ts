@@ -8,6 +8,7 @@ import { startWorker } from "../../workers/ask";
 import type { ChooseAsk, ChooseReply } from "../../workers/choose";
 import type { DesignStore } from "../../desk/store";
 import { useDesign, useDesk } from "../../desk/desk";
+import { whenAtRest } from "../../kit/rest";
 
 export interface Solved extends ChoiceAnswer {
   /** The design it was worked out for. */
@@ -135,7 +136,9 @@ export function useSolved(): ChoiceState & { choice: Choice; stale: boolean } {
   const underWay = working !== undefined && sameParts(working, design);
   useEffect(() => {
     if (!stale || !ready || held || underWay) return;
-    const timer = setTimeout(() => choice.solve(design), solved ? QUIET_MS : 0);
+    // The page first, then its plans: they take seconds, and a worker of their own.
+    if (!solved) return whenAtRest(() => choice.solve(design));
+    const timer = setTimeout(() => choice.solve(design), QUIET_MS);
     return () => clearTimeout(timer);
   }, [design, stale, ready, held, underWay, solved, choice]);
   return { ...state, stale };

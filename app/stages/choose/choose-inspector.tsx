@@ -10,8 +10,7 @@ import { byId, type Design, type Rows } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { useChoice } from "./choice";
 import { useDesk, useEdit } from "../../desk/desk";
-import { Fact } from "../../kit/fields";
-import { Worked } from "../../inspect/parts";
+import { Fact, Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 
 /** Every option that serves the want's function: what was taken, and what each other lost by. */

@@ -6,11 +6,11 @@ import { useState } from "react";
 import { changeSettings, putRow } from "#core/design/row-changes";
 import { settingsOf } from "#core/stages/choose/settings";
 import { byId, type Design } from "#core/design/collections";
-import { checkRow } from "#core/design/check-row";
 import type { ChooseSettings, Schools } from "#core/design/rows-settings";
 import { removeRows } from "#core/design/remove";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
+import { withRowCheck } from "../../desk/row-check";
 import { Heading } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 import { Choice } from "../../kit/choice";
@@ -155,23 +155,27 @@ export default function ChooseSummary({ design }: { design: Design }) {
   const settings = settingsOf(design);
   const { currency } = design.design;
   const weigh = (part: Partial<Pick<ChooseSettings, Weigh>>) =>
-    edit((d) => {
-      const choosing = Object.fromEntries(
-        Object.entries({ ...settingsOf(d), ...part }).filter(([, value]) => value !== undefined),
-      ) as unknown as ChooseSettings;
-      checkRow("design", { ...d.design, choosing }, "");
-      return changeSettings(d, { choosing });
-    });
+    withRowCheck((checkRow) =>
+      edit((d) => {
+        const choosing = Object.fromEntries(
+          Object.entries({ ...settingsOf(d), ...part }).filter(([, value]) => value !== undefined),
+        ) as unknown as ChooseSettings;
+        checkRow("design", { ...d.design, choosing }, "");
+        return changeSettings(d, { choosing });
+      }),
+    );
   const follow = (key: keyof Schools, value: string) =>
-    edit((d) => {
-      const schools = Object.fromEntries(
-        Object.entries({ ...d.design.schools, [key]: value || undefined }).filter(
-          ([, one]) => one !== undefined,
-        ),
-      );
-      checkRow("design", { ...d.design, schools }, "");
-      return changeSettings(d, { schools });
-    });
+    withRowCheck((checkRow) =>
+      edit((d) => {
+        const schools = Object.fromEntries(
+          Object.entries({ ...d.design.schools, [key]: value || undefined }).filter(
+            ([, one]) => one !== undefined,
+          ),
+        );
+        checkRow("design", { ...d.design, schools }, "");
+        return changeSettings(d, { schools });
+      }),
+    );
   const plans = [...design.plans].reverse();
   return (
     <>

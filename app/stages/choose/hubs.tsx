@@ -6,6 +6,7 @@ import { FUNCTIONS } from "#core/stages/choose/functions";
 import type { OptionRow } from "#core/stages/choose/rows";
 import { groupDigits } from "#core/design/units";
 import { useDesign, useDesk } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 
 const facts = (hub: OptionRow): string[] => [
   hub.local && !hub.cloud ? "works without the internet" : "needs the internet",
@@ -29,11 +30,19 @@ export default function Hubs() {
   const standing = new Set(design.hubs.map((row) => row.option));
   if (!table.hubs.length || !table.asks.length)
     return (
-      <p className="p-6 text-soft">
-        {table.asks.length
-          ? "No hub is in the catalogue."
-          : "Nothing is wanted yet, so no hub is asked for anything."}
-      </p>
+      <Empty
+        text={
+          table.asks.length
+            ? "No hub is in the catalogue."
+            : "Nothing is wanted yet, so no hub is asked for anything."
+        }
+      >
+        {table.asks.length ? (
+          <ToSheet stage="choose" view="catalogue" text="To the catalogue" />
+        ) : (
+          <ToSheet stage="choose" view="wants" text="To the wants" />
+        )}
+      </Empty>
     );
   return (
     <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Hubs against needs">

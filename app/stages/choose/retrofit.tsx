@@ -6,6 +6,7 @@ import { ABOVE_MM, retrofitSheet, type HoleInput } from "#core/stages/choose/adv
 import type { OptionRow } from "#core/stages/choose/rows";
 import { askPrint } from "../../kit/printing";
 import { useDesign } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { MAINS_CAUTION, NumberField, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
 
@@ -35,9 +36,9 @@ export default function Retrofit() {
   );
   if (!leg || !sheet)
     return (
-      <p className="p-6 text-soft">
-        No switched leg is known yet. Trace the switches in stage 2, House, under Switch map.
-      </p>
+      <Empty text="No switched leg is known yet: which switch works which lamps. Trace the switches in stage 2, House, under Switch map.">
+        <ToSheet stage="house" view="switches" text="To the switch map" />
+      </Empty>
     );
   const hole = sheet.hole ?? { oldHoleMm: 80, voidMm: 150, fireMin: 0 };
   const worst = sheet.checks.some((check) => check.verdict === "does not go")

@@ -8,6 +8,7 @@ import { byId } from "#core/design/collections";
 import { WANT_FUNCTIONS, type WantFunction, type WantRow } from "#core/stages/choose/rows";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { lazily } from "../../kit/lazily";
@@ -154,9 +155,15 @@ export default function Wants() {
         selected={selection?.in === "wants" ? selection.id : undefined}
         onSelect={(want) => select({ in: "wants", id: want.id })}
         empty={
-          design.wants.length
-            ? "No want has all of these."
-            : "Nothing is wanted yet. “From the house” reads the problems and the switch map and puts wants down in one step."
+          design.wants.length ? (
+            "No want has all of these."
+          ) : (
+            <Empty text="Nothing is wanted yet. “From the house” reads the problems and the switch map and puts wants down in one step.">
+              <button type="button" className="button button-main" onClick={() => setDeriving(true)}>
+                From the house
+              </button>
+            </Empty>
+          )
         }
       />
     </>

@@ -12,7 +12,8 @@ import { formatLength, parseLength } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { counted } from "#core/design/words";
 import { Choice } from "../../kit/choice";
-import { OneOf, Tick } from "../../kit/ticks";
+import { OneOf } from "../../kit/switches";
+import { Tick } from "../../kit/ticks";
 
 const MOST_PICTURE_MB = 12;
 const MOST_DRAWING_MB = 20;

@@ -35,7 +35,7 @@ const TOOLS: [tool: Tool, does: string, glyph: LucideIcon, name: string][] = [
   ["scale", "Set a picture to scale", Ruler, "Scale"],
 ];
 
-export function Palette() {
+export default function Palette() {
   const design = useDesign();
   const { tool, setTool, level, readOnly } = useDesk();
   const edit = useEdit();

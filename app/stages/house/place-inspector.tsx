@@ -8,10 +8,10 @@ import { areaWorking, copyRoom, perimeterWorking } from "#core/stages/house";
 import { closetWorking, dropsOf } from "#core/stages/runs";
 import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
-import { Fact } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { RowForm } from "../../inspect/row-form";
-import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
+import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
+import { Findings } from "../../inspect/findings-of";
 
 export function RoomInspector({ design, id }: InspectorProps) {
   const { select, preferences, readOnly } = useDesk();

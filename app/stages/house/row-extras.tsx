@@ -21,8 +21,8 @@ import {
 } from "#core/stages/house";
 import { neighboursOf, setClear, sideWords, wallBeside } from "#core/stages/house/beside";
 import { newRowId, selectedRefs, useDesk, useEdit } from "../../desk/desk";
-import { Worked } from "../../inspect/parts";
-import { Fact, LengthField, TextField } from "../../kit/fields";
+import { Fact, Worked } from "../../inspect/parts";
+import { LengthField, TextField } from "../../kit/fields";
 
 /** What is typed there is checked like any other length and kept as a measurement beside the drawn one. */
 function Measured({

@@ -1,4 +1,5 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
+import type { ComponentType } from "react";
 import { useDesign, useDesk } from "../../desk/desk";
 import { hasCorners } from "#core/stages/house/corners";
 import { CornerHandles } from "../../plan/corners";
@@ -6,8 +7,8 @@ import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
+import { fetchedPart } from "../../kit/fetched";
 import { Fetched, Tabbed, useView } from "../../kit/views";
-import { Palette } from "./palette";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
 import { lazily } from "../../kit/lazily";
@@ -21,12 +22,16 @@ const Materials = lazily(() => import("./materials"));
 
 const PANELS = { survey: Survey, switches: SwitchMap, drawings: Drawings, materials: Materials };
 
+/** Beside the plan, once that is there. */
+const palette = fetchedPart<ComponentType>(() => import("./palette"));
+
 /** The plan with the survey editor on it. */
 function Editor() {
   const design = useDesign();
   const { level, lit, url, selection, preferences } = useDesk();
   const one = selection && !(selection.all && selection.all.length > 1) ? selection : undefined;
   const tool = usePlanTool(design, level);
+  const Palette = palette.use();
   const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
   return (
     <div className="@container relative flex min-h-0 flex-1 flex-col">
@@ -57,13 +62,14 @@ function Editor() {
           ),
         }}
       />
-      <Palette />
+      {Palette && <Palette />}
     </div>
   );
 }
 
 export default function House() {
   const design = useDesign();
+  const { preferences, readOnly } = useDesk();
   const [view, show] = useView(VIEWS);
   const Panel = PANELS[view as keyof typeof PANELS] ?? Survey;
   return (
@@ -73,7 +79,7 @@ export default function House() {
         <ToolRow adds={view === "plan"} strata={view === "plan"} />
         {view === "plan" ? (
           <>
-            {design.rooms.length === 0 && (
+            {design.rooms.length === 0 && (readOnly || preferences.guide === "off") && (
               <p className="border-b border-rule bg-pane px-4 py-2 text-soft">
                 No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under
                 Survey, or bring in a builder's drawing under Drawings.

@@ -6,7 +6,7 @@ import { changeOpening, changeWall } from "#core/stages/house";
 import { areaWorking } from "#core/stages/house/workings";
 import { useDesk } from "../../desk/desk";
 import type { StageParts } from "../../desk/parts";
-import { DesignInspector } from "../../inspect/design-inspector";
+import { LevelSummary } from "../../inspect/level-summary";
 import type { ComponentType } from "react";
 import { fetchedPart } from "../../kit/fetched";
 import type { LevelPanelProps } from "./level-panel";
@@ -22,11 +22,11 @@ function HouseSummary({ design }: { design: Design }) {
   const { level } = useDesk();
   const LevelPanel = levelPanel.use();
   return (
-    <DesignInspector design={design}>
+    <LevelSummary design={design}>
       {LevelPanel && design.levels.some((row) => row.id === level) && (
         <LevelPanel design={design} level={level} />
       )}
-    </DesignInspector>
+    </LevelSummary>
   );
 }
 

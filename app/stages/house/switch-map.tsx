@@ -15,11 +15,13 @@ import {
   type Gang,
 } from "#core/stages/house";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Caution } from "../../inspect/parts";
 import { today } from "../../kit/now";
 import { SeverityMark } from "../../kit/severity";
 import { counted } from "#core/design/words";
-import { OneOf, Tick } from "../../kit/ticks";
+import { OneOf } from "../../kit/switches";
+import { Tick } from "../../kit/ticks";
 
 const roomOf = (design: Design, id: string) => byId(design, "rooms").get(id)?.name ?? "";
 
@@ -79,9 +81,9 @@ export default function SwitchMap() {
         </ul>
       </section>
       {design.switches.length === 0 && (
-        <p className="p-6 text-soft">
-          No switch is placed yet: choose “Place a switch” beside the plan, and press where it is.
-        </p>
+        <Empty text="No switch is placed yet: choose “Place a switch” beside the plan, and press where it is.">
+          <ToSheet stage="house" tool="switch" text="Place a switch" />
+        </Empty>
       )}
       <div className="grid gap-x-6 md:grid-cols-2">
         <section aria-label="What each switch works" className="p-3.5">

@@ -9,7 +9,8 @@ import { changeDevice } from "#core/stages/register";
 import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
 import { useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
-import { Findings, Heading } from "../../inspect/parts";
+import { Heading } from "../../inspect/parts";
+import { Findings } from "../../inspect/findings-of";
 import { ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 

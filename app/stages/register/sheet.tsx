@@ -7,6 +7,7 @@ import { PROTOCOLS } from "#core/design/vocabulary";
 import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/stages/register";
 import { DataTable, type Column } from "../../kit/table";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { ChoiceField, TextField } from "../../kit/fields";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
@@ -176,9 +177,13 @@ export default function Register() {
             ),
         })}
         empty={
-          lines.length
-            ? "No device has all of these."
-            : "No device yet: select a point on the plan and want a device there."
+          lines.length ? (
+            "No device has all of these."
+          ) : (
+            <Empty text="No device yet: select a point on the plan and want a device there.">
+              <ToSheet stage="house" text="To the plan" />
+            </Empty>
+          )
         }
       />
     </>

@@ -36,8 +36,12 @@ export function RegisterSummary({ design }: { design: Design }) {
         title="Register"
         text={`${counted(design.devices.length, "device")} at ${counted(design.points.length, "point")}`}
       />
-      {bars("By status", counts(design.devices.map((device) => device.status)))}
-      {bars("By protocol", counts(design.devices.map((device) => device.protocol)))}
+      {design.devices.length > 0 && (
+        <>
+          {bars("By status", counts(design.devices.map((device) => device.status)))}
+          {bars("By protocol", counts(design.devices.map((device) => device.protocol)))}
+        </>
+      )}
       <p className="px-3.5 py-3 text-small text-soft">
         Press a row to see all that is known of a device; press a word in the table to change it there.
       </p>

@@ -13,6 +13,7 @@ import {
 import { sectionWorking } from "#core/stages/runs/containment";
 import { bundlesOf, inBundles, traysOf, trayWorking } from "#core/stages/runs/tray";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 import { changeRow } from "#core/design/row-changes";
@@ -38,10 +39,9 @@ export default function Conduits() {
   const trays = traysOf(design);
   if (!shown && !trays.length)
     return (
-      <p className="p-4 text-soft">
-        No conduit, duct or riser has a bore yet, and no tray a width. Give one in stage 2, House, and what
-        lies in it is drawn here.
-      </p>
+      <Empty text="No conduit, duct or riser has a bore yet, and no tray a width. Give one in stage 2, House, and what lies in it is drawn here.">
+        <ToSheet stage="house" tool="trunk" text="Draw a trunk" />
+      </Empty>
     );
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15rem] max-lg:grid-cols-1">

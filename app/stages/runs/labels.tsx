@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { codeOf, LABEL_SHEETS, labelsOf, placeLabels } from "#core/stages/runs/labels";
 import { legendLine } from "#core/stages/runs/legend";
 import { useDesign, useDesk } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { JacketShape } from "./jacket";
 import { NamedChoice } from "../../kit/choice";
 
@@ -17,7 +18,12 @@ export default function Labels() {
   const skip = Math.min(used, perPage - 1);
   const labels = useMemo(() => labelsOf(design), [design]);
   const placed = useMemo(() => placeLabels(labels, sheet, skip), [labels, sheet, skip]);
-  if (!labels.length) return <p className="p-4 text-soft">No drop yet, so nothing to label.</p>;
+  if (!labels.length)
+    return (
+      <Empty text="No drop yet, so nothing to label.">
+        <ToSheet stage="runs" text="To plan and schedule" />
+      </Empty>
+    );
   const pages = placed.at(-1)!.page + 1;
   const [width, height] = sheet.labelMm;
   const shown = placed.filter((one) => one.page === 0);

@@ -6,6 +6,7 @@ import { costsOf, costWorking } from "#core/stages/runs/cost";
 import { capital, counted } from "#core/design/words";
 import { sumWorking } from "#core/desk/working";
 import { useDesign, useDesk } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 
 export default function Materials() {
@@ -15,9 +16,9 @@ export default function Materials() {
   const { currency } = design.design;
   if (!bill.length)
     return (
-      <p className="p-4 text-soft">
-        Nothing to buy yet: the bill comes from the points, their kits and their devices.
-      </p>
+      <Empty text="Nothing to buy yet: the bill comes from the points, their kits and their devices.">
+        <ToSheet stage="runs" text="To plan and schedule" />
+      </Empty>
     );
   const costOf = (rows: readonly MaterialLine[]) => rows.reduce((sum, row) => sum + (row.cost ?? 0), 0);
   const ordered = bill.filter(isOrdered);

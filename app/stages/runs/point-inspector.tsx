@@ -12,10 +12,11 @@ import { dropsOfPoint, lengthWorking, loadWorking, type Drop } from "#core/stage
 import { pointLabel } from "#core/points/labels";
 import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
-import { Fact, LengthField, ChoiceField, TextField } from "../../kit/fields";
+import { LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
-import { Caution, Findings, Heading, Worked } from "../../inspect/parts";
+import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
+import { Findings } from "../../inspect/findings-of";
 import { lazily } from "../../kit/lazily";
 
 const WaysPanel = lazily(() => import("./ways-panel"));

@@ -11,6 +11,7 @@ import { sumWorking } from "#core/desk/working";
 import { counted } from "#core/design/words";
 import { DataTable, type Column } from "../../kit/table";
 import { useDesign, useDesk } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Jacket } from "./jacket";
 import { Caution, Worked } from "../../inspect/parts";
 import { usePhaseFilter } from "../../desk/phase-filter";
@@ -81,7 +82,11 @@ export default function PullGroups() {
           keyOf={(p) => p.id}
           selected={chosen?.id}
           onSelect={(p) => select({ in: "points", id: p.drops[0]!.point.id, drop: p.drops[0]!.key })}
-          empty="No pull yet: no drop has a way to its closet."
+          empty={
+            <Empty text="No pull yet: no drop has a way to its closet.">
+              <ToSheet stage="runs" text="To plan and schedule" />
+            </Empty>
+          }
           totals={(own) => ({
             id: "All",
             cables: own.reduce((sum, p) => sum + p.drops.length, 0),

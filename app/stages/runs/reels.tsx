@@ -17,6 +17,7 @@ import {
 } from "#core/stages/runs";
 import { sumWorking, type Working } from "#core/desk/working";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { LengthField } from "../../kit/fields";
 import { Worked } from "../../inspect/parts";
 import { ReelBars } from "./reel-bars";
@@ -43,7 +44,11 @@ export default function Reels() {
   const shown = totals.find((total) => total.cableType.id === chosen) ?? totals[0];
   const currency = design.design.currency;
   if (!totals.length)
-    return <p className="p-4 text-soft">No cable yet: the totals come from the pull schedule.</p>;
+    return (
+      <Empty text="No cable yet: the totals come from the pull schedule.">
+        <ToSheet stage="runs" text="To plan and schedule" />
+      </Empty>
+    );
   const sum = (value: (total: CableTotal) => number) => totals.reduce((all, total) => all + value(total), 0);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_15.5rem] max-lg:grid-cols-1">

@@ -7,6 +7,7 @@ import { dropsOf, type Drop } from "#core/stages/runs";
 import type { ShownFinding } from "#core/desk/engine";
 import { sumWorking, type Working } from "#core/desk/working";
 import { useDesign, useDesk, useResult, type Selection } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { DataTable, type Column } from "../../kit/table";
 import { Filter, filtered } from "../../kit/filters";
 import { Worked } from "../../inspect/parts";
@@ -213,9 +214,13 @@ export function Schedule() {
           ) : undefined,
         })}
         empty={
-          drops.length
-            ? "No drop has all of these."
-            : "No drop yet: add a point with a kit in stage 2, House, and its cables stand here."
+          drops.length ? (
+            "No drop has all of these."
+          ) : (
+            <Empty text="No drop yet: press a kind beside the plan, then press where it goes, and its cables stand here. They end at a closet.">
+              {design.closets.length === 0 && <ToSheet stage="house" tool="closet" text="Place a closet" />}
+            </Empty>
+          )
         }
       />
     </>

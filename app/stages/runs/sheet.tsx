@@ -1,5 +1,5 @@
 /** Stage 4: the plan with its cables and schedule, kits, electrical figures, other trades, and the site. */
-import { Suspense } from "react";
+import type { ComponentType } from "react";
 import { useDesk } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
@@ -7,12 +7,13 @@ import { Fetched, Tabbed, useView } from "../../kit/views";
 import { Schedule } from "./schedule";
 import { parts } from "./stage";
 import { RUN_TABLES, VIEWS } from "./views";
+import { fetchedPart } from "../../kit/fetched";
 import { lazily } from "../../kit/lazily";
 
 export const handle = { parts };
 
 // What is behind the first view is fetched when it is asked for.
-const KitPalette = lazily(() => import("./kit-palette"));
+const kitPalette = fetchedPart<ComponentType>(() => import("./kit-palette"));
 const TABLES = {
   reels: lazily(() => import("./reels")),
   pulls: lazily(() => import("./pull-groups")),
@@ -31,17 +32,14 @@ const SHEETS = {
 function PlanAndTables() {
   const { url, selection, readOnly } = useDesk();
   const [tab, show] = useView(RUN_TABLES, "table");
+  const KitPalette = kitPalette.use();
   const Table = TABLES[tab as keyof typeof TABLES];
   return (
     <>
       <ToolRow />
       <div className="@container relative flex min-h-0 flex-1 flex-col">
         <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : 40} />
-        {!readOnly && (
-          <Suspense>
-            <KitPalette />
-          </Suspense>
-        )}
+        {!readOnly && KitPalette && <KitPalette />}
       </div>
       <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">
         <Tabbed

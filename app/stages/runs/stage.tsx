@@ -1,18 +1,46 @@
 /** What stage 4 gives the desk. */
 import { byId, type Design } from "#core/design/collections";
 import { pointLabel } from "#core/points/labels";
-import { dropsOfPoint } from "#core/stages/runs/drops";
+import { dropsOf, dropsOfPoint } from "#core/stages/runs/drops";
 import { useView } from "../../kit/views";
 import type { StageParts } from "../../desk/parts";
-import { DesignInspector } from "../../inspect/design-inspector";
-import { VIEWS } from "./views";
+import type { ComponentType } from "react";
+import { formatTotal } from "#core/design/units";
+import { counted } from "#core/design/words";
+import { useDesk } from "../../desk/desk";
+import { Heading } from "../../inspect/parts";
+import { fetchedPart } from "../../kit/fetched";
 import { lazily, patiently } from "../../kit/lazily";
+import { VIEWS } from "./views";
 
 const TradesSummary = lazily(() => import("./trades-summary"));
 
+/** Its fields come when the page has come to rest: how much there is stands there before. */
+const rest = fetchedPart<ComponentType<{ design: Design }>>(() => import("./runs-summary"));
+
 function RunsSummary({ design }: { design: Design }) {
   const [view] = useView(VIEWS);
-  return view === "trades" ? <TradesSummary /> : <DesignInspector design={design} />;
+  return view === "trades" ? <TradesSummary /> : <Totals design={design} />;
+}
+
+function Totals({ design }: { design: Design }) {
+  const { units } = useDesk().preferences;
+  const Rest = rest.use();
+  const drops = dropsOf(design);
+  const lengthM = drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0);
+  return (
+    <>
+      <Heading
+        title="Runs"
+        text={
+          drops.length
+            ? `${counted(drops.length, "drop")}, ${formatTotal(lengthM, units)} to cut`
+            : "No drop yet"
+        }
+      />
+      {Rest && <Rest design={design} />}
+    </>
+  );
 }
 
 const view = (text: string, name: string) => ({ text, hint: "view of Runs", path: `runs?view=${name}` });

@@ -8,6 +8,7 @@ import { formatLength } from "#core/design/units";
 import { sideName } from "#core/stages/house/wall-names";
 import { mountingsOf } from "#core/stages/runs/mounting";
 import { useDesign, useDesk } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { useWorded } from "../../desk/worded";
 import { Caution } from "../../inspect/parts";
 import { WallDrawing } from "./wall-drawing";
@@ -67,7 +68,11 @@ export default function Trades() {
         role="region"
         aria-label="Mounting sheet"
       >
-        {rows.length === 0 && <p className="p-4 text-soft">No box hangs on a wall yet.</p>}
+        {rows.length === 0 && (
+          <Empty text="No box hangs on a wall yet: a point at a wall of its room does, where its kit names a box.">
+            <ToSheet stage="runs" text="To plan and schedule" />
+          </Empty>
+        )}
         {side !== undefined && room && (
           <WallDrawing room={room} side={side} rows={own.filter((row) => row.side === side)} />
         )}

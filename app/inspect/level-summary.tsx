@@ -1,30 +1,20 @@
-/** The level that is shown and the settings of the design: what the inspector has while nothing is selected. */
+/** The level that is shown, its rooms, and where the house stands: what a plan has beside it. */
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { changeSettings } from "#core/design/row-changes";
 import { byId, type Design } from "#core/design/collections";
 import { area } from "#core/geometry/polygon";
 import { placeText } from "#core/design/place";
 import { formatArea, formatLength } from "#core/design/units";
-import { useDesk, useEdit } from "../desk/desk";
-import { withRowCheck } from "../desk/row-check";
-import { Fact, LengthField, TextField } from "../kit/fields";
-import { Heading } from "./parts";
+import { useDesk } from "../desk/desk";
+import { Fact, Heading } from "./parts";
 
-/** `children` stand between the rooms of the level and the settings. */
-export function DesignInspector({ design, children }: { design: Design; children?: ReactNode }) {
+/** `children` stand between the rooms of the level and the place. */
+export function LevelSummary({ design, children }: { design: Design; children?: ReactNode }) {
   const { level, select, readOnly, url, preferences } = useDesk();
   const { units } = preferences;
-  const edit = useEdit();
   const settings = design.design;
   const here = byId(design, "levels").get(level);
   const rooms = design.rooms.filter((room) => room.level === level);
-  const put = (values: Partial<typeof settings>) =>
-    withRowCheck((checkRow) => {
-      checkRow("design", { ...settings, ...values }, "");
-      edit((d) => changeSettings(d, values));
-    });
-  const number = (typed: string) => Number(typed.replace(",", ".").trim() || NaN);
   return (
     <>
       <Heading
@@ -51,35 +41,6 @@ export function DesignInspector({ design, children }: { design: Design; children
         {rooms.length === 0 && <li className="px-3.5 text-soft">No room on this level yet.</li>}
       </ul>
       {children}
-      <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
-        <h3 className="font-semibold">Cable lengths</h3>
-        <LengthField
-          label="Slack, point"
-          metres={settings.slackPointM}
-          take={(slackPointM) => put({ slackPointM })}
-        />
-        <LengthField
-          label="Slack, closet"
-          metres={settings.slackClosetM}
-          take={(slackClosetM) => put({ slackClosetM })}
-        />
-        <TextField
-          label="Waste"
-          mono
-          unit="%"
-          inputMode="decimal"
-          text={String(settings.wastePct)}
-          take={(typed) => put({ wastePct: number(typed) })}
-        />
-        <TextField
-          label="Ambient"
-          mono
-          unit="°C"
-          inputMode="decimal"
-          text={String(settings.ambientC)}
-          take={(typed) => put({ ambientC: number(typed) })}
-        />
-      </div>
       <dl className="px-3.5 pt-2.5">
         <Fact label="Site">
           <span className="measure">{placeText(settings.latitudeDeg, settings.longitudeDeg)}</span>

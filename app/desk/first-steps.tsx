@@ -1,0 +1,130 @@
+/** First use: one line above the sheet that says what comes next, with its press; gone for good by its cross. */
+import { X } from "lucide-react";
+import { useEffect, type ReactNode } from "react";
+import { Link, useLocation, useNavigate } from "react-router";
+import { nextStep, stepNumber, STEPS, type StepName } from "#core/desk/first-steps";
+import { stageName, type Stage } from "#core/desk/names";
+import { newProblem } from "#core/stages/brief/new-rows";
+import { putRow } from "#core/design/row-changes";
+import { askPrint } from "../kit/printing";
+import { newRowId, useDesign, useDesk, useEdit, useSummary, type Tool } from "./desk";
+
+/** What of the steps is shown in this design; undefined where nothing is. */
+function useStep(shown?: string) {
+  const design = useDesign();
+  const ledger = useSummary("ledger");
+  const { url, readOnly, preferences } = useDesk();
+  const cableM = ledger?.cells.find(({ cell }) => cell === "cableM")?.value ?? 0;
+  if (readOnly || preferences.guide === "off" || !ledger) return undefined;
+  const step = nextStep(design, cableM, shown as Stage | undefined);
+  // A design that came whole is not led anywhere: only who was led so far is led to the print.
+  return step.name === "print" && preferences.guide !== url.slice(3) ? undefined : step;
+}
+
+export function FirstSteps() {
+  const { url, preferences, prefer } = useDesk();
+  const shown = useLocation().pathname.split("/")[3];
+  const step = useStep(shown);
+  const design = url.slice(3);
+  const led = step && preferences.guide !== design;
+  useEffect(() => {
+    if (led) prefer({ guide: design });
+  }, [led, design, prefer]);
+  const done = step?.name === "print" && shown === step.stage;
+  useEffect(() => {
+    if (!done) return;
+    const end = () => prefer({ guide: "" });
+    window.addEventListener("afterprint", end);
+    return () => window.removeEventListener("afterprint", end);
+  }, [done, prefer]);
+  if (!step) return null;
+  return (
+    <div
+      data-chrome
+      data-step={step.name}
+      role="region"
+      aria-label="First steps"
+      className="flex shrink-0 items-center gap-x-3 gap-y-1.5 border-b border-rule bg-wash py-1.5 pr-1.5 pl-4 max-md:flex-wrap"
+    >
+      <span className="measure shrink-0 text-small text-soft">
+        {stepNumber(step)} of {STEPS.length}
+      </span>
+      <p className="min-w-0 flex-1 max-md:basis-full">{step.text}</p>
+      <span className="flex shrink-0 flex-wrap gap-1.5">
+        <Presses step={step.name} stage={step.stage} shown={shown} />
+      </span>
+      <button
+        type="button"
+        className="grid size-7 shrink-0 place-items-center text-soft hover:text-ink"
+        aria-label="No more first steps"
+        title="No more first steps (the find box brings them back)"
+        onClick={() => prefer({ guide: "off" })}
+      >
+        <X size={14} aria-hidden="true" />
+      </button>
+    </div>
+  );
+}
+
+/** What takes the step, or leads to where it is taken. */
+function Presses({ step, stage, shown }: { step: StepName; stage: Stage; shown?: string }) {
+  const { url, select, setTool, showFindings, leaveFor } = useDesk();
+  const navigate = useNavigate();
+  const edit = useEdit();
+  const press = (text: string, does: () => void, main = false) => (
+    <button type="button" className={`button ${main ? "button-main" : ""}`} onClick={does}>
+      {text}
+    </button>
+  );
+  const go = (to: string, text: string, main = false) => (
+    <Link
+      className={`button ${main ? "button-main" : ""}`}
+      to={`${url}/${to}`}
+      onClick={() => leaveFor(stage)}
+    >
+      {text}
+    </Link>
+  );
+  const take = (text: string, tool: Tool) =>
+    press(
+      text,
+      () => {
+        leaveFor(stage);
+        void navigate(`${url}/house`);
+        setTool(tool);
+      },
+      true,
+    );
+  const there = shown === stage;
+  const presses: Readonly<Record<StepName, () => ReactNode>> = {
+    problem: () =>
+      there
+        ? press(
+            "Write it down",
+            () => {
+              const id = newRowId("pr");
+              edit(() => putRow("problems", newProblem(id)));
+              select({ in: "problems", id });
+            },
+            true,
+          )
+        : go(stage, `To ${stageName(stage)}`, true),
+    room: () => (
+      <>
+        {go("house?view=survey", "By tape")}
+        {take("Draw walls", "wall")}
+        {go("house?view=drawings", "From a drawing")}
+      </>
+    ),
+    closet: () => take("Place a closet", "closet"),
+    point: () => !there && go(stage, `To ${stageName(stage)}`, true),
+    drop: () => press("See the findings", () => showFindings(true)),
+    print: () => (
+      <>
+        {press("See the findings", () => showFindings(true))}
+        {there ? press("Print it", askPrint, true) : go(stage, `To ${stageName(stage)}`, true)}
+      </>
+    ),
+  };
+  return presses[step]();
+}
