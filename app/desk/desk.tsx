@@ -28,6 +28,8 @@ export interface Selection {
   drop?: string;
   /** Everything selected at once, this row included, where it is more than one. */
   all?: readonly Ref[];
+  /** Just made: what it is called is typed next. */
+  made?: boolean;
 }
 
 /** Which rows are selected. */
@@ -126,6 +128,12 @@ export function useDeskPart<Part extends keyof DeskState>(part: Part): DeskState
   const { store } = useDesk();
   const get = () => store.get()[part];
   return useSyncExternalStore(store.subscribe, get, get);
+}
+
+/** Is this design led through its first steps? Then tools and kits say their names wherever there is a place. */
+export function useFirstUse(): boolean {
+  const { preferences, url } = useDesk();
+  return preferences.guide === url.slice(3);
 }
 
 /** One part of what all stages make of the design: findings, and why they are not of the shown design. */

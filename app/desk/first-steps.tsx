@@ -104,7 +104,7 @@ function Presses({ step, stage, shown }: { step: StepName; stage: Stage; shown?:
             () => {
               const id = newRowId("pr");
               edit(() => putRow("problems", newProblem(id)));
-              select({ in: "problems", id });
+              select({ in: "problems", id, made: true });
             },
             true,
           )

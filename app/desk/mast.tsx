@@ -32,18 +32,12 @@ function useOther(names: Record<string, string>): string | undefined {
   return shown;
 }
 
-export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
-  const { store, url, leaveFor, preferences, prefer, readOnly, phase, showPhase } = useDesk();
-  const { name: design } = useRows("design");
-  const phases = useRows("phases");
+/** Which revision is shown, and whether it is kept: drawn anew with every edit, and nothing else of the mast. */
+function SavedState() {
+  const { readOnly } = useDesk();
   const revision = useDeskPart("revision");
   const saving = useDeskPart("saving");
-  const canUndo = useDeskPart("canUndo");
-  const canRedo = useDeskPart("canRedo");
-  const trouble = useDeskPart("trouble");
-  const refused = useDeskPart("refused");
   const live = useDeskPart("live");
-  const other = useOther(names);
   const state = readOnly
     ? "look only"
     : saving === "saved"
@@ -51,6 +45,77 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
       : saving === "saving"
         ? "saving…"
         : "not saved";
+  return (
+    <p
+      className="font-mono text-small whitespace-nowrap text-mast-soft"
+      role="status"
+      data-saving={saving}
+      data-live={live}
+    >
+      rev <span data-revision>{revision}</span> ·{" "}
+      <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
+    </p>
+  );
+}
+
+function PhaseChoice() {
+  const { phase, showPhase } = useDesk();
+  const phases = useRows("phases");
+  if (phases.length === 0) return null;
+  return (
+    <Choice
+      label="Show only one phase"
+      className={`h-7 max-w-36 border-transparent bg-mast text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
+      value={phase ?? ""}
+      options={[
+        { value: "", text: "All phases" },
+        ...sortedPhases({ phases }).map((row) => ({
+          value: row.id,
+          text: `${row.order} ${row.name}`,
+        })),
+        { value: "none", text: "In no phase" },
+      ]}
+      take={(one) => showPhase(one || undefined)}
+    />
+  );
+}
+
+function Steps() {
+  const { store, readOnly } = useDesk();
+  const canUndo = useDeskPart("canUndo");
+  const canRedo = useDeskPart("canRedo");
+  return (
+    <>
+      <button
+        type="button"
+        className="mast-button"
+        disabled={readOnly || !canUndo}
+        onClick={store.undo}
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+      >
+        <Undo2 size={15} />
+      </button>
+      <button
+        type="button"
+        className="mast-button"
+        disabled={readOnly || !canRedo}
+        onClick={store.redo}
+        aria-label="Redo"
+        title="Redo (Ctrl Shift Z)"
+      >
+        <Redo2 size={15} />
+      </button>
+    </>
+  );
+}
+
+export function Mast({ person, role, names }: { person: Person; role: Role; names: Record<string, string> }) {
+  const { store, url, leaveFor, preferences, prefer } = useDesk();
+  const { name: design } = useRows("design");
+  const trouble = useDeskPart("trouble");
+  const refused = useDeskPart("refused");
+  const other = useOther(names);
   const [menu, askMenu] = useState(false);
   const name = (
     <button
@@ -83,55 +148,13 @@ export function Mast({ person, role, names }: { person: Person; role: Role; name
             {design}
           </Link>
         </h1>
-        <p
-          className="font-mono text-small whitespace-nowrap text-mast-soft"
-          role="status"
-          data-saving={saving}
-          data-live={live}
-        >
-          rev <span data-revision>{revision}</span> ·{" "}
-          <span className={saving === "failed" ? "rounded-[2px] bg-stop px-1 text-white" : ""}>{state}</span>
-        </p>
+        <SavedState />
         <div className="mx-auto flex min-w-0 max-lg:mx-0 max-lg:flex-1 max-md:order-last max-md:basis-full">
           <Find />
         </div>
         <div className="flex items-center gap-1 text-small whitespace-nowrap">
-          {phases.length > 0 && (
-            <Choice
-              label="Show only one phase"
-              className={`h-7 max-w-36 border-transparent bg-mast text-small max-sm:hidden ${phase ? "text-mast-ink" : "text-mast-soft"}`}
-              value={phase ?? ""}
-              options={[
-                { value: "", text: "All phases" },
-                ...sortedPhases({ phases }).map((row) => ({
-                  value: row.id,
-                  text: `${row.order} ${row.name}`,
-                })),
-                { value: "none", text: "In no phase" },
-              ]}
-              take={(one) => showPhase(one || undefined)}
-            />
-          )}
-          <button
-            type="button"
-            className="mast-button"
-            disabled={readOnly || !canUndo}
-            onClick={store.undo}
-            aria-label="Undo"
-            title="Undo (Ctrl Z)"
-          >
-            <Undo2 size={15} />
-          </button>
-          <button
-            type="button"
-            className="mast-button"
-            disabled={readOnly || !canRedo}
-            onClick={store.redo}
-            aria-label="Redo"
-            title="Redo (Ctrl Shift Z)"
-          >
-            <Redo2 size={15} />
-          </button>
+          <PhaseChoice />
+          <Steps />
           <button
             type="button"
             className="mast-button font-mono"

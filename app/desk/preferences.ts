@@ -40,13 +40,18 @@ export function readPreferences(cookies: string | null): Preferences {
   };
 }
 
-/** Keep them for a year, and show the theme at once. */
-export function keepPreferences(preferences: Preferences): void {
+/** The cookie that keeps them for a year. */
+export function preferencesCookie(preferences: Preferences): string {
   const { theme, units, letters, paper, landscape, guide } = preferences;
   const value = [
     ...[theme, units, letters ? "letters" : "noletters", paper, landscape ? "wide" : "upright"],
     ...(guide ? [`${GUIDE}${guide}`] : []),
   ].join(".");
-  document.cookie = `${NAME}=${value}; path=/; max-age=31536000; samesite=lax`;
+  return `${NAME}=${value}; path=/; max-age=31536000; samesite=lax`;
+}
+
+/** Keep them, and show the theme at once. */
+export function keepPreferences(preferences: Preferences): void {
+  document.cookie = preferencesCookie(preferences);
   document.documentElement.dataset.theme = preferences.theme;
 }

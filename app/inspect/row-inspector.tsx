@@ -1,6 +1,6 @@
 /** The inspector of any row that has no panel of its own: what it is, what was found about it, its fields. */
 import { Trash2 } from "lucide-react";
-import { Suspense } from "react";
+import { Suspense, useEffect, useRef } from "react";
 import { byId, SINGULAR, type AnyRow, type CollectionName, type Design } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { levelOf } from "#core/design/where";
@@ -20,8 +20,13 @@ export default function RowInspector({
   collection: CollectionName;
   id: string;
 }) {
-  const { readOnly, select } = useDesk();
+  const { readOnly, select, selection } = useDesk();
   const edit = useEdit();
+  const form = useRef<HTMLDivElement>(null);
+  const made = selection?.made && selection.id === id;
+  useEffect(() => {
+    if (made) form.current?.querySelector("input")?.select();
+  }, [made]);
   const part = usePartsFor(collection)?.rows?.[collection] as RowPart | undefined;
   const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id);
   if (!row) return null;
@@ -42,7 +47,7 @@ export default function RowInspector({
           </Suspense>
         </div>
       )}
-      <div className="border-b border-rule px-3.5 py-3">
+      <div ref={form} className="border-b border-rule px-3.5 py-3">
         <RowForm
           key={id}
           collection={collection}

@@ -86,7 +86,7 @@ export function Plan({
   counts = false,
   highlight,
   editor,
-  edge = editor ? 40 : 0,
+  edge = 0,
 }: {
   counts?: boolean;
   highlight?: string;

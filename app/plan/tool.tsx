@@ -11,7 +11,7 @@ import { wallNames } from "#core/stages/house/wall-names";
 import { drawnRow, placedRow, type DrawnBy, type PlacedBy } from "#core/stages/house/drawn";
 import { addOpening, addWall, GRID_M, snap, snapEnd } from "#core/stages/house";
 import { distance, footOn, type Xy } from "#core/geometry/segment";
-import { newRowId, useDesk, useEdit, type Tool } from "../desk/desk";
+import { newRowId, useDesk, useEdit, useFirstUse, type Tool } from "../desk/desk";
 import { say } from "../desk/say";
 import { extentOf } from "./frame";
 import { isTyping } from "../kit/typing";
@@ -55,6 +55,7 @@ const grid = ([x, y]: Xy): Xy => [snap(x), snap(y)];
 
 export function usePlanTool(design: Design, level: string): PlanTool {
   const { tool, setTool, select, selection, readOnly, preferences } = useDesk();
+  const first = useFirstUse();
   const edit = useEdit();
   const [draft, setDraft] = useState<Draft>({ corners: [] });
   const [said, setSaid] = useState("");
@@ -326,7 +327,7 @@ export function usePlanTool(design: Design, level: string): PlanTool {
 
   const panel = !active ? null : (
     <div
-      className={`absolute top-2 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm ${design.rooms.length ? "left-12 @min-[64rem]:left-36" : "left-36"}`}
+      className={`absolute top-2 flex max-w-[calc(100%-4rem)] flex-wrap items-center gap-2 border border-rule bg-raised px-2.5 py-1.5 text-small shadow-sm ${design.rooms.length && !first ? "left-12 @min-[64rem]:left-36" : "left-36"}`}
       data-tool-panel
     >
       {tool === "wall" && (

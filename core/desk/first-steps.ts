@@ -25,7 +25,7 @@ export const STEPS: readonly Step[] = [
   {
     name: "room",
     stage: "house",
-    text: "Take down the first room: by tape, by drawing its walls, or out of a builder's drawing.",
+    text: "Take down the first room: by tape, by its walls, or from a builder's drawing.",
   },
   {
     name: "closet",
@@ -45,7 +45,7 @@ export const STEPS: readonly Step[] = [
   {
     name: "print",
     stage: "runs",
-    text: "The cables have their lengths. Look at what the findings say, then print the pull schedule.",
+    text: "Every cable has its length: see the findings, then print the schedule.",
   },
 ];
 

@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { useEffect, useMemo, useState } from "react";
-import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { data, Form, Link, redirect, useNavigation, useRouteLoaderData } from "react-router";
 import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
@@ -17,6 +17,8 @@ import { formOf, requirePerson, requireRole } from "#server/guard";
 import { job } from "#server/jobs";
 import { wake } from "#server/live";
 import { Choice } from "../../kit/choice";
+import { preferencesCookie, readPreferences } from "../../desk/preferences";
+import type { loader as rootLoader } from "../../root";
 import { zoneOptions } from "../../kit/zones";
 import { DesignList } from "./design-list";
 import { Field, FormError, Page } from "../../kit/page";
@@ -29,10 +31,18 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 const newId = () => randomBytes(8).toString("hex");
 
+/** What a house begins with, in whole figures of its own units: 8 feet, 8 inches, a foot and a half, 10 feet. */
+const USUAL = {
+  metric: { ceilingHeightM: 2.5, slabM: 0.2, slackPointM: 0.5, slackClosetM: 3 },
+  imperial: { ceilingHeightM: 2.4384, slabM: 0.2032, slackPointM: 0.4572, slackClosetM: 3.048 },
+} as const;
+
 function startDesign(form: FormData) {
   const text = (name: string) => String(form.get(name) ?? "");
   const zone = text("zone");
   checkZone(zone, "Time zone");
+  const units = text("units") === "imperial" ? "imperial" : "metric";
+  const { ceilingHeightM, slabM, slackPointM, slackClosetM } = USUAL[units];
   const design = emptyDesign(
     checkRow(
       "design",
@@ -42,12 +52,12 @@ function startDesign(form: FormData) {
         longitudeDeg: readDegrees(text("longitude"), "Longitude", "longitude"),
         zone,
         northDeg: 0,
-        units: text("units") === "imperial" ? "imperial" : "metric",
+        units,
         currency: "EUR",
         mainsV: 230,
         ambientC: 20,
-        slackPointM: 0.5,
-        slackClosetM: 3,
+        slackPointM,
+        slackClosetM,
         wastePct: 10,
       },
       "",
@@ -63,9 +73,9 @@ function startDesign(form: FormData) {
       code: "0",
       order: 0,
       elevationM: 0,
-      ceilingHeightM: 2.5,
-      slabThicknessM: 0.2,
-      voidAboveM: 0.2,
+      ceilingHeightM,
+      slabThicknessM: slabM,
+      voidAboveM: slabM,
     },
   ];
   return design;
@@ -97,8 +107,12 @@ export async function action({ request }: Route.ActionArgs) {
       }
       case "start": {
         const id = newId();
-        await createDesign(db(), id, person.id, startDesign(form));
-        return redirect(`/d/${id}/brief`);
+        const design = startDesign(form);
+        await createDesign(db(), id, person.id, design);
+        // Whoever begins a house in feet reads it in feet.
+        const preferences = readPreferences(request.headers.get("Cookie"));
+        const headers = { "Set-Cookie": preferencesCookie({ ...preferences, units: design.design.units }) };
+        return redirect(`/d/${id}/brief`, { headers });
       }
       case "rename": {
         await requireRole(request, of, "edit");
@@ -192,7 +206,7 @@ export default function Designs({ loaderData, actionData }: Route.ComponentProps
 /** What has to be known of a new house: its name and where it stands. The rest has a first guess. */
 function StartForm({ busy }: { busy: boolean }) {
   const [zone, setZone] = useState("");
-  const [units, setUnits] = useState<"metric" | "imperial">("metric");
+  const [units, setUnits] = useState(useRouteLoaderData<typeof rootLoader>("root")!.preferences.units);
   // As the browser says where it is; on the server nobody knows.
   useEffect(() => {
     setZone((now) => now || Intl.DateTimeFormat().resolvedOptions().timeZone);

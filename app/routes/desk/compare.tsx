@@ -13,7 +13,7 @@ import { stageName } from "#core/desk/names";
 import { SINGULAR, type CollectionName, type Design } from "#core/design/collections";
 import { ROW_CLASSES, byId, type AnyRow } from "#core/design/collections";
 import { fields, type Field } from "#core/design/fields";
-import { groupDigits } from "#core/design/units";
+import { formatTotal, groupDigits } from "#core/design/units";
 import { capital, counted } from "#core/design/words";
 import { designsOf } from "#db/people";
 import { readDesign } from "#db/read-design";
@@ -111,8 +111,9 @@ function Totals({ there, name }: { there: Summary; name: string }) {
   const { currency, name: own } = useDesign().design;
   const ledger = useSummary("ledger");
   const cells = compareLedgers(ledger?.cells ?? [], there.ledger.cells);
-  const text = (value: number | undefined, digits: number) =>
-    value === undefined ? "–" : groupDigits(value, digits);
+  const { units } = useDesk().preferences;
+  const text = (value: number | undefined, digits: number, unit?: string) =>
+    value === undefined ? "–" : unit === "m" ? formatTotal(value, units) : groupDigits(value, digits);
   return (
     <section aria-label="Totals" className="border-b border-rule px-4 py-3">
       <table className="w-full max-w-2xl">
@@ -130,14 +131,15 @@ function Totals({ there, name }: { there: Summary; name: string }) {
             return (
               <tr key={cell} className="border-t border-rule/60" data-compared={cell}>
                 <th scope="row" className="py-1 text-left font-normal">
-                  {what} <span className="text-soft">{unit === "money" ? currency : unit}</span>
+                  {what}{" "}
+                  {unit !== "m" && <span className="text-soft">{unit === "money" ? currency : unit}</span>}
                 </th>
-                <td className="measure text-right">{text(here, digits)}</td>
-                <td className="measure text-right">{text(beside, digits)}</td>
+                <td className="measure text-right">{text(here, digits, unit)}</td>
+                <td className="measure text-right">{text(beside, digits, unit)}</td>
                 <td className={`measure text-right ${by ? "font-semibold" : "text-soft"}`}>
                   {by === undefined
                     ? "–"
-                    : `${by > 0 ? "+" : by < 0 ? "−" : ""}${groupDigits(Math.abs(by), digits)}`}
+                    : `${by > 0 ? "+" : by < 0 ? "−" : ""}${text(Math.abs(by), digits, unit)}`}
                 </td>
               </tr>
             );

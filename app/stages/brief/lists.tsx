@@ -26,7 +26,7 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
   const begin = () => {
     const id = newRowId(collection[0]!);
     edit(() => make(id));
-    select({ in: collection, id });
+    select({ in: collection, id, made: true });
   };
   return (
     <>

@@ -40,7 +40,7 @@ export function Phases() {
   const add = () => {
     const id = newRowId("ph");
     edit((d) => putRow("phases", { id, name: "New phase", order: nextOrder(d), rooms: [], disruption: 3 }));
-    select({ in: "phases", id });
+    select({ in: "phases", id, made: true });
   };
   return (
     <>

@@ -104,7 +104,7 @@ export function Problems() {
   const add = () => {
     const id = newRowId("pr");
     edit(() => putRow("problems", newProblem(id)));
-    select({ in: "problems", id });
+    select({ in: "problems", id, made: true });
   };
   return (
     <>

@@ -68,7 +68,7 @@ export function Requirements() {
         automations: [],
       }),
     );
-    select({ in: "requirements", id: row });
+    select({ in: "requirements", id: row, made: true });
   };
   const gone = leaving === undefined ? undefined : byId(design, "requirements").get(leaving);
   return (

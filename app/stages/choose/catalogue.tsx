@@ -128,7 +128,7 @@ export default function Catalogue() {
         source: "yours",
       }),
     );
-    select({ in: "options", id });
+    select({ in: "options", id, made: true });
   };
   const bring = async (picked: File) => {
     const { readCatalogue, takeIn } = await import("#core/stages/choose/catalogue-csv");

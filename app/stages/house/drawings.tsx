@@ -213,7 +213,9 @@ function WallImport({ design }: { design: Design }) {
   const [layers, setLayers] = useState<string[]>([]);
   const [scale, setScale] = useState("");
   const [lines, setLines] = useState<WallsFrom["lines"]>("centres");
-  const [thickness, setThickness] = useState("0.12");
+  const [thickness, setThickness] = useState(() =>
+    formatLength(preferences.units === "imperial" ? 0.1143 : 0.12, preferences.units),
+  );
   const [material, setMaterial] = useState(
     design.materials.find((row) => row.id === "brick-single")?.id ?? design.materials[0]?.id ?? "",
   );
@@ -239,7 +241,7 @@ function WallImport({ design }: { design: Design }) {
         metresPerUnit: Number(scale),
         layers,
         lines,
-        thicknessM: parseLength(thickness, "Thickness", preferences.units === "imperial" ? "ft" : "m"),
+        thicknessM: parseLength(thickness, "Walls thick", preferences.units === "imperial" ? "ft" : "m"),
         material,
         at: [0, 0],
       };
@@ -259,7 +261,7 @@ function WallImport({ design }: { design: Design }) {
         level,
         () => newRowId("w"),
         drawing!.read,
-        options ?? fail("Thickness", "must be a length"),
+        options ?? fail("Walls thick", "must be a length"),
       );
       edit(() => changes);
       setDone(

@@ -2,6 +2,7 @@
  * The level that is shown: its own measures, and everything drawn on it as a list that keys can walk
  * through.
  */
+import { useEffect, useRef, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { capital } from "#core/design/words";
 import type { Design } from "#core/design/collections";
@@ -33,15 +34,22 @@ export interface LevelPanelProps {
 export default function LevelPanel({ design, level }: LevelPanelProps) {
   const { select, selection, readOnly, showLevel } = useDesk();
   const edit = useEdit();
+  const panel = useRef<HTMLDivElement>(null);
+  const [made, setMade] = useState<string>();
+  // A new level is called something next.
+  useEffect(() => {
+    if (made === level) panel.current?.querySelector("input")?.select();
+  }, [made, level]);
   const walls = wallNames(design);
   const used =
     [...design.rooms, ...design.walls, ...design.points, ...design.closets].some(
       (row) => row.level === level,
     ) || design.risers.some((riser) => riser.fromLevel === level || riser.toLevel === level);
   return (
-    <div className="grid gap-2 border-b border-rule px-3.5 py-3">
+    <div ref={panel} className="grid gap-2 border-b border-rule px-3.5 py-3">
       <h3 className="font-semibold">This level</h3>
       <RowForm
+        key={level}
         collection="levels"
         id={level}
         only={[
@@ -69,9 +77,10 @@ export default function LevelPanel({ design, level }: LevelPanelProps) {
             type="button"
             className="button"
             onClick={() => {
-              const made = newLevel(design, newRowId("l"));
-              edit(() => putRow("levels", made));
-              showLevel(made.id);
+              const row = newLevel(design, newRowId("l"));
+              edit(() => putRow("levels", row));
+              showLevel(row.id);
+              setMade(row.id);
             }}
           >
             New level above
@@ -80,9 +89,10 @@ export default function LevelPanel({ design, level }: LevelPanelProps) {
             type="button"
             className="button"
             onClick={() => {
-              const made = copyLevel(design, level, newRowId);
-              edit(() => made.changes);
-              showLevel(made.level);
+              const copy = copyLevel(design, level, newRowId);
+              edit(() => copy.changes);
+              showLevel(copy.level);
+              setMade(copy.level);
             }}
           >
             Copy as a level above

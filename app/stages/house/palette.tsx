@@ -15,9 +15,9 @@ import {
   Zap,
   type LucideIcon,
 } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { findRooms } from "#core/stages/house";
-import { newRowId, useDesign, useDesk, useEdit, type Tool } from "../../desk/desk";
+import { newRowId, useDesign, useDesk, useEdit, useFirstUse, type Tool } from "../../desk/desk";
 import { counted } from "#core/design/words";
 
 const TOOLS: [tool: Tool, does: string, glyph: LucideIcon, name: string][] = [
@@ -37,12 +37,15 @@ const TOOLS: [tool: Tool, does: string, glyph: LucideIcon, name: string][] = [
 
 export default function Palette() {
   const design = useDesign();
-  const { tool, setTool, level, readOnly } = useDesk();
+  const { tool, setTool, level, selection, readOnly } = useDesk();
+  const first = useFirstUse();
   const edit = useEdit();
   const [said, setSaid] = useState("");
+  // It has been read when somebody goes on.
+  useEffect(() => setSaid(""), [tool, selection]);
   if (readOnly) return null;
   // Names stand beside the glyphs where there is room, and always while nothing is drawn yet.
-  const named = design.rooms.length === 0 ? "" : "hidden @min-[64rem]:inline";
+  const named = first || design.rooms.length === 0 ? "" : "hidden @min-[64rem]:inline";
   const find = () => {
     const { changes, found, loose } = findRooms(design, level, () => newRowId("r"), { refit: true });
     if (changes.length) edit(() => changes);

@@ -4,7 +4,7 @@ import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { formatArea, formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
-import { areaWorking, copyRoom, perimeterWorking } from "#core/stages/house";
+import { areaWorking, changeRoom, copyRoom, perimeterWorking } from "#core/stages/house";
 import { closetWorking, dropsOf } from "#core/stages/runs";
 import type { InspectorProps } from "../../desk/parts";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
@@ -42,6 +42,7 @@ export function RoomInspector({ design, id }: InspectorProps) {
         <RowForm
           collection="rooms"
           id={id}
+          change={changeRoom}
           only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor"]}
         />
       </div>

@@ -1,6 +1,6 @@
 /** Stage 2: the plan and its editor, the survey by room, the switch map, drawings in and out, materials. */
 import type { ComponentType } from "react";
-import { useDesign, useDesk } from "../../desk/desk";
+import { useDesign, useDesk, useFirstUse } from "../../desk/desk";
 import { hasCorners } from "#core/stages/house/corners";
 import { CornerHandles } from "../../plan/corners";
 import { Plan } from "../../plan/plan";
@@ -32,10 +32,12 @@ function Editor() {
   const one = selection && !(selection.all && selection.all.length > 1) ? selection : undefined;
   const tool = usePlanTool(design, level);
   const Palette = palette.use();
+  const first = useFirstUse();
   const links = lit.has("K") || tool.tool === "switch" || tool.tool === "lamp";
   return (
     <div className="@container relative flex min-h-0 flex-1 flex-col">
       <Plan
+        edge={first ? 112 : 40}
         editor={{
           tool,
           links,

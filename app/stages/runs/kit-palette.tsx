@@ -1,6 +1,6 @@
 /** Kits beside the plan: drag one onto it, or press it and then the plan. */
 import type { DragEvent } from "react";
-import { useDesign, useDesk } from "../../desk/desk";
+import { useDesign, useDesk, useFirstUse } from "../../desk/desk";
 import { Glyph } from "../../kit/glyph";
 import { KIT_DRAG } from "../../plan/frame";
 
@@ -13,7 +13,7 @@ export default function KitPalette() {
     (a, b) => (used.get(b.id) ?? 0) - (used.get(a.id) ?? 0) || a.name.localeCompare(b.name, "en"),
   );
   // Names stand beside the glyphs where there is room, and always before the first point is put down.
-  const named = design.points.length === 0 ? "" : "hidden @min-[64rem]:inline";
+  const named = useFirstUse() || design.points.length === 0 ? "" : "hidden @min-[64rem]:inline";
   const start = (kind: string) => (event: DragEvent) => {
     event.dataTransfer.setData(KIT_DRAG, kind);
     event.dataTransfer.effectAllowed = "copy";

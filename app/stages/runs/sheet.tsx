@@ -1,6 +1,6 @@
 /** Stage 4: the plan with its cables and schedule, kits, electrical figures, other trades, and the site. */
 import type { ComponentType } from "react";
-import { useDesk } from "../../desk/desk";
+import { useDesk, useFirstUse } from "../../desk/desk";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
 import { Fetched, Tabbed, useView } from "../../kit/views";
@@ -33,12 +33,13 @@ function PlanAndTables() {
   const { url, selection, readOnly } = useDesk();
   const [tab, show] = useView(RUN_TABLES, "table");
   const KitPalette = kitPalette.use();
+  const first = useFirstUse();
   const Table = TABLES[tab as keyof typeof TABLES];
   return (
     <>
       <ToolRow />
       <div className="@container relative flex min-h-0 flex-1 flex-col">
-        <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : 40} />
+        <Plan counts highlight={selection?.drop} edge={readOnly ? 0 : first ? 190 : 40} />
         {!readOnly && KitPalette && <KitPalette />}
       </div>
       <div className="flex h-[44%] min-h-56 shrink-0 flex-col border-t border-rule">

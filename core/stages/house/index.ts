@@ -24,7 +24,7 @@ export {
   type Snap,
 } from "./walls";
 export { facesOf } from "./faces";
-export { findRooms, sameOutline } from "./rooms";
+export { changeRoom, codeFrom, findRooms, sameOutline } from "./rooms";
 export {
   addOpening,
   azimuthDeg,

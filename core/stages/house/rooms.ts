@@ -1,6 +1,7 @@
 /** Rooms from walls, and rooms that follow their walls. */
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
+import { putRow } from "../../design/row-changes";
 import { ROOM_TYPES, type RoomRow } from "./rows-house";
 import { area, centroid, contains } from "../../geometry/polygon";
 import { distance, type Xy } from "../../geometry/segment";
@@ -42,6 +43,38 @@ function freeRoom(taken: Set<string>): { name: string; code: string } {
   while (taken.has(`Room ${n}`)) n += 1;
   taken.add(`Room ${n}`);
   return { name: `Room ${n}`, code: `R${n}` };
+}
+
+/** Code of a room nobody has named yet. */
+const UNNAMED = /^R\d+$/;
+
+/**
+ * A room's short form out of its name, that no other room has: "Kitchen" is KIT, or KITC where KIT is taken.
+ * Undefined where the name has no letter or digit that a label can hold.
+ */
+export function codeFrom(name: string, taken: ReadonlySet<string>): string | undefined {
+  const letters = name
+    .normalize("NFD")
+    .toUpperCase()
+    .replace(/[^A-Z0-9]/g, "");
+  for (let n = Math.min(3, letters.length); n <= Math.min(6, letters.length); n++)
+    if (n && !taken.has(letters.slice(0, n))) return letters.slice(0, n);
+  for (let n = 2; letters && n < 1000; n++) {
+    const code = `${letters.slice(0, 3)}${n}`;
+    if (!taken.has(code)) return code;
+  }
+  return undefined;
+}
+
+/** New values of a room. One that is named for the first time has its code out of its name, for the labels. */
+export function changeRoom(design: Design, id: string, values: Partial<RoomRow>): Change[] {
+  const room = byId(design, "rooms").get(id)!;
+  const name = values.name?.trim();
+  const code =
+    name && name !== room.name && values.code === undefined && UNNAMED.test(room.code)
+      ? codeFrom(name, new Set(design.rooms.map((one) => one.code)))
+      : undefined;
+  return putRow("rooms", { ...room, ...(code ? { code } : {}), ...values });
 }
 
 /**

@@ -17,6 +17,17 @@ import { marksDoubt } from "./site";
 import { cableTotals } from "./totals";
 import { lengthWorking } from "./workings";
 
+/** Why no closet can be reached from a level, and what the designer draws so that one can. */
+function whatIsMissing(design: Design, level: string): string {
+  if (!design.closets.length)
+    return "There is no closet yet: place one on the plan of House, where the panel or rack is to be.";
+  const name = byId(design, "levels").get(level)?.name ?? "its level";
+  const risen = design.risers.some(({ fromLevel, toLevel }) => fromLevel === level || toLevel === level);
+  if (!risen && !design.closets.some((closet) => closet.level === level))
+    return `No riser joins ${name} to a level with a closet: place one on the plan of House, where cables can go through the floor.`;
+  return "No closet can be reached along the drawn ways: the designer draws the missing trunk or riser.";
+}
+
 function noCloset(design: Design, drop: Drop): Finding {
   const nearest = closetsFor(design, drop.point)[0];
   const fix = nearest && endAt(drop.point, nearest, `, ${nearest.wayM.toFixed(1)} m away`);
@@ -25,7 +36,7 @@ function noCloset(design: Design, drop: Drop): Finding {
     stage: "runs",
     severity: "stop",
     title: `${drop.point.name} has no closet`,
-    why: `Its kit brings ${drop.kind.drops.length === 1 ? "a cable" : "cables"} that end nowhere.${fix ? "" : " No closet can be reached along the drawn ways: the designer draws one."}`,
+    why: `Its kit brings ${drop.kind.drops.length === 1 ? "a cable" : "cables"} that end nowhere.${fix ? "" : ` ${whatIsMissing(design, drop.point.level)}`}`,
     about: [{ in: "points", id: drop.point.id }],
     fix,
   };

@@ -454,6 +454,26 @@ describe("checks", () => {
     expect(codes(design)).toEqual(["runs.no-closet"]);
     expect(fixed(design, "runs.no-closet")).toEqual([]);
   });
+  test("no closet in reach: says what is missing, and where it is put", () => {
+    const design = testDesign();
+    delete design.points[0]!.closet;
+    const why = (changed: Partial<Design>) =>
+      runsChecks({ ...design, ...changed }).find(({ code }) => code === "runs.no-closet")!.why;
+    expect(why({ closets: [] })).toMatch(/There is no closet yet: place one on the plan of House/);
+    const { level } = design.points[0]!;
+    const [closet] = design.closets;
+    const away = design.levels.find(({ id }) => id !== level)!.id;
+    const closets = [{ ...closet!, level: away }];
+    expect(why({ closets, risers: [] })).toMatch(
+      /No riser joins \w+ to a level with a closet: place one on the plan of House/,
+    );
+    // A riser starts on the level, and ends nowhere near a closet.
+    const stray = { ...design.levels[0]!, id: "stray", name: "Stray" };
+    const risers = [{ id: "up", name: "Up", x: 0, y: 0, fromLevel: level, toLevel: "stray" }];
+    expect(why({ levels: [...design.levels, stray], closets, risers })).toMatch(
+      /No closet can be reached along the drawn ways: the designer draws the missing trunk or riser/,
+    );
+  });
   test("no route: says who decides, or offers the closet that can be reached", () => {
     const design = { ...testDesign(), risers: [] };
     expect(codes(design)).toEqual(["runs.no-route"]);
