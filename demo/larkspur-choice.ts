@@ -63,6 +63,16 @@ export function addChoice(design: Design): void {
     loadW: 2100,
     points: ["laundry-plg-1", "laundry-plg-2"],
   });
+  // The rest of the house: what its problems ask for, and every point that something can be chosen for, room by
+  // room, so that the choice is of the whole house and not of its lights and leaks alone.
+  const named = new Set(design.wants.flatMap((row) => row.points));
+  // On a copy: what is asked of a design is kept with its rows, and these still grow.
+  for (const { want: row } of proposeWants(structuredClone(design), ["problems", "points"])) {
+    const points = row.points.filter((point) => !named.has(point));
+    for (const point of points) named.add(point);
+    if (points.length) want(row.room, row.function, { ...row, points, count: points.length });
+    else if (!row.points.length) want(row.room, row.function, row);
+  }
   // Choices somebody made before looking.
   const early = (point: string, option: string, protocol: DeviceRow["protocol"]) => {
     const device = design.devices.find((row) => row.point === point)!;
