@@ -7,7 +7,7 @@ import { byId } from "#core/design/collections";
 import { lazily } from "../kit/lazily";
 import { today } from "../kit/now";
 import { onAskPrint, setSheet, usePrinting } from "../kit/printing";
-import { Mark } from "../kit/mark";
+import { TitleBlock, type TitleFact } from "../kit/title-block";
 import { useDesign, useDesk, useDeskPart } from "./desk";
 
 const PrintDialog = lazily(() => import("./print-dialog"));
@@ -30,7 +30,7 @@ export function PrintFrame() {
   return (
     <>
       <Paper />
-      {printing && <TitleBlock />}
+      {printing && <Head />}
       {asking && (
         <Suspense>
           <PrintDialog onClose={() => setAsking(false)} />
@@ -53,34 +53,19 @@ function Paper() {
   return null;
 }
 
-function TitleBlock() {
+function Head() {
   const design = useDesign();
   const { level } = useDesk();
   const revision = useDeskPart("revision");
   const stage = useLocation().pathname.split("/")[3];
   const { name, latitudeDeg, longitudeDeg } = design.design;
   const drawn = document.querySelector('main svg[aria-label^="Plan of"]');
-  const facts: [string, string][] = [
+  const facts: TitleFact[] = [
     ["Sheet", sheetName(stage)],
-    ...(drawn ? [["Level", byId(design, "levels").get(level)?.name ?? ""] as [string, string]] : []),
+    ...(drawn ? [["Level", byId(design, "levels").get(level)?.name ?? ""] as TitleFact] : []),
     ["Date", today()],
     ["Revision", String(revision)],
     ["Place", placeText(latitudeDeg, longitudeDeg)],
   ];
-  return (
-    <header className="title-block" data-title-block>
-      <span className="title-mark">
-        <Mark />
-      </span>
-      <h1>{name}</h1>
-      <dl>
-        {facts.map(([what, text]) => (
-          <div key={what}>
-            <dt>{what}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-      </dl>
-    </header>
-  );
+  return <TitleBlock title={name} facts={facts} />;
 }

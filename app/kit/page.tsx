@@ -1,6 +1,11 @@
 /** Plain pages outside the desk: signing in, the list of designs. */
-import type { ComponentProps, ReactNode } from "react";
+import { useEffect, type ComponentProps, type ReactNode } from "react";
+import { useRouteLoaderData } from "react-router";
+import type { loader as rootLoader } from "../root";
 import { Mark } from "./mark";
+import { today } from "./now";
+import { setSheet, usePrinting } from "./printing";
+import { TitleBlock } from "./title-block";
 
 export function Page({
   title,
@@ -15,9 +20,21 @@ export function Page({
   aside?: ReactNode;
   children: ReactNode;
 }) {
+  const printing = usePrinting();
+  const paper = useRouteLoaderData<typeof rootLoader>("root")?.preferences.paper ?? "A4";
+  useEffect(() => setSheet({ paper, landscape: false }, `${title} · ${today()}`), [paper, title]);
   return (
     <div className="min-h-screen bg-ground">
-      <header className="flex h-10 items-center gap-3 bg-mast px-4 text-mast-ink">
+      {printing && (
+        <TitleBlock
+          title="Zinc Lattice"
+          facts={[
+            ["Sheet", title],
+            ["Date", today()],
+          ]}
+        />
+      )}
+      <header data-chrome className="flex h-10 items-center gap-3 bg-mast px-4 text-mast-ink">
         <Mark />
         <span className="font-semibold">Zinc Lattice</span>
         <span className="ml-auto">{aside}</span>

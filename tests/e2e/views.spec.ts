@@ -40,7 +40,10 @@ function partOf(view: string): string {
   return /[?&](table|list|adviser)=/.test(view) ? "[role=tabpanel], [aria-label=Advice]" : "main";
 }
 
-for (const view of ALL_VIEWS)
+/** Beside the stages: the design itself, and two designs against one another. */
+const OF_THE_DESIGN = ["settings", "compare?with=ropewalk-court"];
+
+for (const view of [...ALL_VIEWS, ...OF_THE_DESIGN])
   test(`${view}: axe finds nothing, light or dark, and nothing is cut off sideways at any size`, async ({
     page,
   }) => {
@@ -86,11 +89,29 @@ for (const path of ["/sign-in", "/sign-up"]) {
   });
 }
 
-for (const path of ["/designs", "/designs/larkspur-weir/people", "/account"]) {
-  test(`${path}: axe finds nothing, light or dark`, async ({ page }) => {
+for (const [path, title, row] of [
+  ["/designs", "Designs", "Larkspur Weir"],
+  ["/designs/larkspur-weir/people", "People", "Installer"],
+  ["/account", "Account", "this one"],
+] as const) {
+  test(`${path}: axe finds nothing, nothing is cut off at any size, and it prints`, async ({ page }) => {
     await signIn(page);
     await page.goto(path);
+    await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
     expect(await faults(page)).toEqual([]);
+    for (const [what, width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      await expect
+        .poll(
+          () =>
+            page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+          { message: what },
+        )
+        .toBe(0);
+    }
+    const sheets = await printed(page);
+    expect(sheets[0]!.text).toMatch(/Zinc Lattice Sheet \S.* Date \d{4}-\d\d-\d\d/);
+    expect(sheets.map(({ text }) => text).join(" ")).toContain(row);
   });
 }
 

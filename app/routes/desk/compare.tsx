@@ -62,7 +62,12 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
   const navigate = useNavigate();
   const { choices, other } = loaderData;
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Comparison">
+    <div
+      className="relative min-h-0 flex-1 overflow-y-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Comparison"
+    >
       <div className="flex flex-wrap items-center gap-3 border-b border-rule px-4 py-2.5">
         <h2 className="text-base font-semibold">Compare</h2>
         <NamedChoice
