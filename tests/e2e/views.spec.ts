@@ -2,7 +2,7 @@
  * Each view once: its page is loaded once, and axe, its size on a desk, a tablet, a phone and at 200 % zoom are
  * looked at there.
  */
-import type { BrowserContext } from "@playwright/test";
+import type { BrowserContext, Page } from "@playwright/test";
 import { expect, openDemo, point, signIn, test as base } from "./desk";
 import { faults } from "./axe";
 import { printed } from "./printed";
@@ -40,6 +40,24 @@ function partOf(view: string): string {
   return /[?&](table|list|adviser)=/.test(view) ? "[role=tabpanel], [aria-label=Advice]" : "main";
 }
 
+/** Short texts, labels and values of the page with a length or an area that is not in feet. */
+const metresOn = (page: Page) =>
+  page.evaluate(() => {
+    const measure = /(?<![\w.])\d[\d.\u202f]*\s?(mm|m²|m|cm)(?![\w²³/·])/;
+    // What a material or a sheet of stationery is called is its name, wherever it stands.
+    const names =
+      /(Concrete|Rubble stone|Brick|Timber|Glass|Plaster\w*) \d+ mm|labels of [\d.]+ × [\d.]+ mm/g;
+    const found = [
+      ...document.querySelectorAll<HTMLElement>("body *:not(script):not(style):not(textarea):not(option)"),
+    ].flatMap((one) => [
+      one.children.length ? "" : (one.textContent ?? ""),
+      one.getAttribute("aria-label") ?? "",
+      one.getAttribute("title") ?? "",
+      one instanceof HTMLInputElement ? one.value : "",
+    ]);
+    return [...new Set(found)].filter((text) => measure.test(text.replace(names, "")));
+  });
+
 /** Beside the stages: the design itself, and two designs against one another. */
 const OF_THE_DESIGN = ["settings", "compare?with=ropewalk-court"];
 
@@ -74,6 +92,12 @@ for (const view of [...ALL_VIEWS, ...OF_THE_DESIGN])
       .evaluateAll((tables) => tables.map((table) => table.querySelectorAll("tbody tr").length));
     rows.forEach((count, i) => expect(onPaper[i] ?? 0).toBeGreaterThanOrEqual(count));
     await page.emulateMedia({ media: null });
+    // For who reads feet no metre is left, but in names and in what somebody has typed.
+    const units = page.getByRole("button", { name: /^Units:/ });
+    await units.click();
+    await expect(units).toHaveText("ft");
+    expect(await metresOn(page)).toEqual([]);
+    await units.click();
     if (view.includes("?")) return;
     const sheets = await printed(page);
     expect(sheets[0]!.text).toMatch(

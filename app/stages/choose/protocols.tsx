@@ -5,11 +5,13 @@ import { PROTOCOL_TABLE, bandIn } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
 import { REGIONS } from "#core/design/rows-settings";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { NamedChoice } from "../../kit/choice";
 
 const CELLS = ["not on cells", "cells, months", "cells, a year or two", "cells, years"] as const;
 
 export default function Protocols() {
+  const worded = useWorded();
   const design = useDesign();
   const { readOnly } = useDesk();
   const edit = useEdit();
@@ -58,14 +60,14 @@ export default function Protocols() {
                   className="border-b border-rule w-60 px-2.5 py-1.5 text-left text-table font-semibold"
                 >
                   {row.protocol}
-                  <span className="block text-small font-normal text-soft">{row.note}</span>
+                  <span className="block text-small font-normal text-soft">{worded(row.note)}</span>
                 </th>
                 <td className="border-b border-rule px-2.5 py-1.5 font-mono">
                   {bandIn(row, settings.region)}
                 </td>
                 <td className="border-b border-rule px-2.5 py-1.5">
                   {row.topology}
-                  {row.rangeM ? `, ${row.rangeM} m a hop indoors` : ""}
+                  {row.rangeM ? worded(`, ${row.rangeM} m a hop indoors`) : ""}
                   {row.routers !== "none" && (
                     <span className="block text-soft">passed on by {row.routers}</span>
                   )}

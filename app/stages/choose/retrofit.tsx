@@ -6,6 +6,7 @@ import { ABOVE_MM, retrofitSheet, type HoleInput } from "#core/stages/choose/adv
 import type { OptionRow } from "#core/stages/choose/rows";
 import { askPrint } from "../../kit/printing";
 import { useDesign } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Empty, ToSheet } from "../../desk/empty";
 import { MAINS_CAUTION, NumberField, Pick } from "./advice";
 import { LegDrawing } from "./leg-drawing";
@@ -14,6 +15,7 @@ const VERDICT = { goes: "Yes.", "with work": "Yes, with work.", "does not go": "
 const MARK = { goes: "text-accent", "with work": "text-mend", "does not go": "text-stop" } as const;
 
 export default function Retrofit() {
+  const worded = useWorded();
   const design = useDesign();
   const [chosen, setChosen] = useState<string>();
   const [way, setWay] = useState<LegWayName | "">("");
@@ -117,8 +119,9 @@ export default function Retrofit() {
             </h4>
             {sheet.holeAssumed && (
               <p className="mt-0.5 text-small text-mend">
-                Nobody has measured this hole: reckoned with {hole.oldHoleMm} mm, {hole.voidMm} mm of void and
-                no fire rating. Measure, and put it in.
+                {worded(
+                  `Nobody has measured this hole: reckoned with ${hole.oldHoleMm} mm, ${hole.voidMm} mm of void and no fire rating. Measure, and put it in.`,
+                )}
               </p>
             )}
             <div className="mt-1.5 flex flex-wrap items-center gap-4 text-small" data-chrome>
@@ -156,7 +159,7 @@ export default function Retrofit() {
                       <span className={`font-semibold ${MARK[check.verdict]}`}>
                         {check.what}: {check.verdict}.
                       </span>{" "}
-                      {check.text}.
+                      {worded(check.text)}.
                     </li>
                   ))}
                 </ul>
@@ -206,6 +209,7 @@ export default function Retrofit() {
 }
 
 function List({ title, items, boxes = false }: { title: string; items: readonly string[]; boxes?: boolean }) {
+  const worded = useWorded();
   return (
     <section>
       <h4 className="font-semibold">{title}</h4>
@@ -219,7 +223,7 @@ function List({ title, items, boxes = false }: { title: string; items: readonly 
                 –
               </span>
             )}
-            <span>{item}</span>
+            <span>{worded(item)}</span>
           </li>
         ))}
       </ul>
@@ -237,6 +241,7 @@ function HoleDrawing({
   option: OptionRow;
   verdict: keyof typeof MARK;
 }) {
+  const worded = useWorded();
   const [stroke, fill] = {
     goes: ["stroke-accent", "fill-accent"],
     "with work": ["stroke-mend", "fill-mend"],
@@ -253,7 +258,9 @@ function HoleDrawing({
       viewBox={`0 0 ${wide} ${high + 14}`}
       className="max-h-56 w-64 shrink-0"
       role="img"
-      aria-label={`Section: a hole of ${hole.oldHoleMm} mm, a fitting for ${holeMm} mm with a bezel of ${bezelMm} mm, ${hole.voidMm} mm of void`}
+      aria-label={worded(
+        `Section: a hole of ${hole.oldHoleMm} mm, a fitting for ${holeMm} mm with a bezel of ${bezelMm} mm, ${hole.voidMm} mm of void`,
+      )}
     >
       <line
         x1={0}
@@ -289,7 +296,7 @@ function HoleDrawing({
         strokeDasharray="3 2"
       />
       <text x={c} y={high + 10} textAnchor="middle" className="fill-soft font-mono text-[9px]">
-        hole {hole.oldHoleMm} · bezel {bezelMm} mm
+        {worded(`hole ${hole.oldHoleMm} mm · bezel ${bezelMm} mm`)}
       </text>
     </svg>
   );

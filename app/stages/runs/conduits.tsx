@@ -13,6 +13,7 @@ import {
 import { sectionWorking } from "#core/stages/runs/containment";
 import { bundlesOf, inBundles, traysOf, trayWorking } from "#core/stages/runs/tray";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
@@ -30,6 +31,7 @@ const MEDIA = {
 } as const;
 
 export default function Conduits() {
+  const worded = useWorded();
   const design = useDesign();
   const { preferences, select, readOnly } = useDesk();
   const edit = useEdit();
@@ -95,7 +97,7 @@ export default function Conduits() {
                       value={String(one.boreMm)}
                       options={[...new Set([...BORES_MM, one.boreMm])]
                         .sort((a, b) => a - b)
-                        .map((bore) => ({ value: String(bore), text: `${bore} mm` }))}
+                        .map((bore) => ({ value: String(bore), text: worded(`${bore} mm`) }))}
                       take={(bore) => edit((d) => changeRow(d, one.in, one.row.id, { boreMm: Number(bore) }))}
                     />
                   </td>
@@ -173,9 +175,7 @@ export default function Conduits() {
                       {tray.row.name}
                     </button>
                   </th>
-                  <td className="measure">
-                    {tray.widthMm} × {tray.depthMm} mm
-                  </td>
+                  <td className="measure">{worded(`${tray.widthMm} mm × ${tray.depthMm} mm`)}</td>
                   <td className="measure text-right">{tray.drops.length}</td>
                   <td
                     className={`px-3 text-right ${tray.fillPct > tray.limitPct ? "font-semibold text-stop" : ""}`}
@@ -255,6 +255,7 @@ function Bundles() {
 
 /** A section to scale: the bore, and the cables in it as they lie. */
 function Section({ one }: { one: Containment }) {
+  const worded = useWorded();
   const circles = layCircles(one.diametersMm, one.insideMm);
   const out = one.drops.length - circles.length;
   const names = [...new Set(one.drops.map((drop) => drop.cableType!.name))];
@@ -270,7 +271,9 @@ function Section({ one }: { one: Containment }) {
         viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`}
         className="mx-auto h-40 w-40 shrink-0"
         role="img"
-        aria-label={`${counted(one.drops.length, "cable")} in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`}
+        aria-label={worded(
+          `${counted(one.drops.length, "cable")} in ${one.insideMm} mm, ${one.fillPct.toFixed(0)} % full, ${one.limitPct} % allowed`,
+        )}
       >
         <circle r={one.insideMm / 2 + wall} className="fill-structure" />
         <circle r={one.insideMm / 2} className="fill-raised" />
@@ -300,11 +303,12 @@ function Section({ one }: { one: Containment }) {
           strokeWidth={half / 40}
         />
       </svg>
-      <p className="text-center text-tiny text-soft">10 mm</p>
+      <p className="text-center text-tiny text-soft">{worded("10 mm")}</p>
       <figcaption className="mt-2 text-small">
         <p>
-          <span className="font-semibold">{one.row.name}</span>, <span className="measure">{one.boreMm}</span>{" "}
-          mm nominal, <span className="measure">{innerMm(one.boreMm)}</span> mm inside, at its fullest place
+          <span className="font-semibold">{one.row.name}</span>,{" "}
+          <span className="measure">{worded(`${one.boreMm} mm`)}</span> nominal,{" "}
+          <span className="measure">{worded(`${innerMm(one.boreMm)} mm`)}</span> inside, at its fullest place
         </p>
         {out > 0 && (
           <p className="text-stop">
@@ -323,7 +327,7 @@ function Section({ one }: { one: Containment }) {
               <span>{name}</span>
               <span className="measure">
                 {one.drops.filter((drop) => drop.cableType!.name === name).length} ×{" "}
-                {one.drops.find((drop) => drop.cableType!.name === name)!.cableType!.outerMm} mm
+                {worded(`${one.drops.find((drop) => drop.cableType!.name === name)!.cableType!.outerMm} mm`)}
               </span>
             </li>
           ))}

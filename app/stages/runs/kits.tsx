@@ -15,6 +15,7 @@ import { changeKit, mountOf, roomKit } from "#core/points/kits";
 import { legendLine } from "#core/stages/runs/legend";
 import { BOXES } from "#core/stages/runs/mounting";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { Jacket } from "./jacket";
@@ -122,6 +123,7 @@ function newKind(kinds: readonly KindRow[], id: string): KindRow {
 }
 
 function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: number }) {
+  const worded = useWorded();
   const design = useDesign();
   const { readOnly } = useDesk();
   const edit = useEdit();
@@ -224,7 +226,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
           bare
           label={`Box of ${kind.name}`}
           value={box}
-          options={boxes.map((value) => ({ value, text: value }))}
+          options={boxes.map((value) => ({ value, text: worded(value) }))}
           take={(value) => value && put({ box: value })}
         />
       </td>

@@ -6,10 +6,12 @@ import { costsOf, costWorking } from "#core/stages/runs/cost";
 import { capital, counted } from "#core/design/words";
 import { sumWorking } from "#core/desk/working";
 import { useDesign, useDesk } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
 
 export default function Materials() {
+  const worded = useWorded();
   const design = useDesign();
   const { url } = useDesk();
   const bill = billOf(design);
@@ -78,7 +80,7 @@ export default function Materials() {
                   className="h-7 border-b border-rule/60 hover:bg-pane"
                 >
                   <th scope="row" className="px-3 text-left font-normal">
-                    {row.what}
+                    {worded(row.what)}
                   </th>
                   <td className="text-right">
                     <Worked working={() => billWorking(row, currency)}>
@@ -102,8 +104,8 @@ export default function Materials() {
                       <Worked working={() => billWorking(row, currency)}>{groupDigits(row.cost, 2)}</Worked>
                     )}
                   </td>
-                  <td className="max-w-64 truncate text-small text-soft" title={row.from}>
-                    {row.from}
+                  <td className="max-w-64 truncate text-small text-soft" title={worded(row.from)}>
+                    {worded(row.from)}
                   </td>
                 </tr>
               ))}

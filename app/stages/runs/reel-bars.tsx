@@ -12,6 +12,7 @@ const STEP = 38;
 export function ReelBars({ total }: { total: CableTotal }) {
   const { preferences } = useDesk();
   const { reels, newReels, bound, proven } = total.cutting;
+  const reelText = (m: number) => formatTotal(m, preferences.units, 0);
   const x = scaleLinear([0, Math.max(...reels.map((reel) => reel.capacityM), 1)], [0, WIDTH]);
   return (
     <div
@@ -33,7 +34,9 @@ export function ReelBars({ total }: { total: CableTotal }) {
         className="mt-2"
         role="img"
         aria-label={reels
-          .map((reel, i) => `Reel ${i + 1}: ${counted(reel.cuts.length, "cut")} of ${reel.capacityM} m`)
+          .map(
+            (reel, i) => `Reel ${i + 1}: ${counted(reel.cuts.length, "cut")} of ${reelText(reel.capacityM)}`,
+          )
           .join(". ")}
       >
         {reels.map((reel, r) => {
@@ -42,7 +45,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
           return (
             <g key={r} transform={`translate(0 ${r * STEP})`}>
               <text y={11} className="fill-soft text-tiny">
-                {reel.stock ? `part-used, ${reel.capacityM} m` : `new, ${reel.capacityM} m`}
+                {reel.stock ? `part-used, ${reelText(reel.capacityM)}` : `new, ${reelText(reel.capacityM)}`}
               </text>
               <text x={WIDTH} y={11} textAnchor="end" className="fill-soft font-mono text-tiny">
                 {formatTotal(used, preferences.units)} cut

@@ -10,6 +10,7 @@ import { dropsOf, lengthWorking } from "#core/stages/runs";
 import { before, compareRuns, type RunsChange } from "#core/stages/runs/compare";
 import { asBuiltOf, PROGRESS, progressOf, punchList } from "#core/stages/runs/site";
 import { useDesign, useDesk } from "../../desk/desk";
+import { useWorded } from "../../desk/worded";
 import { Worked } from "../../inspect/parts";
 import { askPrint } from "../../kit/printing";
 import { Tabbed, useView } from "../../kit/views";
@@ -138,6 +139,7 @@ function Rooms() {
 }
 
 function Punch() {
+  const worded = useWorded();
   const design = useDesign();
   const { select, url } = useDesk();
   const items = punchList(design);
@@ -197,7 +199,7 @@ function Punch() {
                     className="text-left hover:underline"
                     onClick={() => select({ in: "points", id: item.point.id, drop: item.drop?.key })}
                   >
-                    {item.what}
+                    {worded(item.what)}
                   </button>
                 </td>
                 <td className="measure py-1.5 whitespace-nowrap">{item.on ?? ""}</td>

@@ -108,7 +108,7 @@ export default function Trades() {
                     {shown && ` · ${sideName(design, shown, row.side)}`}
                   </span>
                 </th>
-                <td className="pl-3 whitespace-nowrap">{row.box}</td>
+                <td className="pl-3 whitespace-nowrap">{worded(row.box)}</td>
                 <td className="measure text-right">{formatLength(row.heightM, units)}</td>
                 <td className="measure text-right">{formatLength(row.leftM, units)}</td>
                 <td className="measure text-right">{formatLength(row.rightM, units)}</td>
