@@ -314,6 +314,9 @@ export function DeskProvider({
   return <DeskContext value={desk}>{children}</DeskContext>;
 }
 
+/** The keys go to the sheet: what had them is gone. */
+export const focusSheet = () => document.getElementById("sheet")?.focus({ preventScroll: true });
+
 /** The ground floor: order 0, or the lowest there is. */
 function firstLevel(design: Design): string {
   const levels = [...design.levels].sort((a, b) => Math.abs(a.order) - Math.abs(b.order));

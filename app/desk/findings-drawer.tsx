@@ -1,6 +1,6 @@
 /** All findings over the inspector: the gravest and dearest first, alike ones folded, narrowed by filters. */
 import { X } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { folded } from "#core/desk/fold";
 import { SEVERITIES } from "#core/desk/findings";
@@ -9,7 +9,7 @@ import { byId } from "#core/design/collections";
 import { roomOf } from "#core/design/where";
 import { byName } from "#core/design/words";
 import { Choice } from "../kit/choice";
-import { useDesign, useDesk, useResult } from "./desk";
+import { focusSheet, useDesign, useDesk, useResult } from "./desk";
 import { FindingGroup } from "./finding-group";
 import { useFixCosts } from "./fix-costs";
 import { usePhaseFilter } from "./phase-filter";
@@ -57,8 +57,28 @@ export function FindingsDrawer() {
     .sort((a, b) => byName(a.text, b.text));
   const filtered = Boolean(stage || room || severity);
   const accepted = groups.findIndex((group) => group.all[0]!.accepted);
+  const drawer = useRef<HTMLElement>(null);
+  // The eye goes to the drawer when it opens, and to the sheet when it closes.
+  useEffect(() => {
+    drawer.current?.focus();
+    return () => {
+      if (document.activeElement === document.body) focusSheet();
+    };
+  }, []);
+  // What was pressed goes with its finding: the keys stay in the drawer.
+  const inside = useRef(false);
+  useEffect(() => {
+    if (inside.current && document.activeElement === document.body) drawer.current?.focus();
+  });
   return (
-    <section aria-label="Findings" className="flex min-h-0 flex-1 flex-col">
+    <section
+      ref={drawer}
+      tabIndex={-1}
+      aria-label="Findings"
+      className="flex min-h-0 flex-1 flex-col outline-none"
+      onFocus={() => void (inside.current = true)}
+      onBlur={() => void (inside.current = false)}
+    >
       <div className="flex h-10 shrink-0 items-center justify-between px-3.5">
         <h2 className="font-semibold">Findings</h2>
         <span className="ml-2 text-small text-soft">

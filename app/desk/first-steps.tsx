@@ -2,23 +2,22 @@
 import { X } from "lucide-react";
 import { useEffect, type ReactNode } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { nextStep, stepNumber, STEPS, type StepName } from "#core/desk/first-steps";
+import { isNew, nextStep, stepNumber, STEPS, type Step, type StepName } from "#core/desk/first-steps";
 import { stageName, type Stage } from "#core/desk/names";
 import { newProblem } from "#core/stages/brief/new-rows";
 import { putRow } from "#core/design/row-changes";
 import { askPrint } from "../kit/printing";
-import { newRowId, useDesign, useDesk, useEdit, useSummary, type Tool } from "./desk";
+import { newRowId, useDesign, useDesk, useEdit, useFirstUse, useSummary, type Tool } from "./desk";
 
-/** What of the steps is shown in this design; undefined where nothing is. */
-function useStep(shown?: string) {
+/** The step that is shown on the sheet of this stage; undefined where nobody is led. */
+export function useStep(shown?: string): Step | undefined {
   const design = useDesign();
   const ledger = useSummary("ledger");
-  const { url, readOnly, preferences } = useDesk();
+  const led = useFirstUse();
+  const { readOnly, preferences } = useDesk();
+  if (readOnly || !(led || (preferences.guide !== "off" && isNew(design)))) return undefined;
   const cableM = ledger?.cells.find(({ cell }) => cell === "cableM")?.value ?? 0;
-  if (readOnly || preferences.guide === "off" || !ledger) return undefined;
-  const step = nextStep(design, cableM, shown as Stage | undefined);
-  // A design that came whole is not led anywhere: only who was led so far is led to the print.
-  return step.name === "print" && preferences.guide !== url.slice(3) ? undefined : step;
+  return nextStep(design, cableM, shown as Stage | undefined);
 }
 
 export function FirstSteps() {
@@ -30,10 +29,11 @@ export function FirstSteps() {
   useEffect(() => {
     if (led) prefer({ guide: design });
   }, [led, design, prefer]);
+  // Who has printed a schedule knows the way, in the next house too.
   const done = step?.name === "print" && shown === step.stage;
   useEffect(() => {
     if (!done) return;
-    const end = () => prefer({ guide: "" });
+    const end = () => prefer({ guide: "off" });
     window.addEventListener("afterprint", end);
     return () => window.removeEventListener("afterprint", end);
   }, [done, prefer]);
@@ -112,11 +112,11 @@ function Presses({ step, stage, shown }: { step: StepName; stage: Stage; shown?:
     room: () => (
       <>
         {go("house?view=survey", "By tape")}
-        {take("Draw walls", "wall")}
+        {take("By its walls", "wall")}
         {go("house?view=drawings", "From a drawing")}
       </>
     ),
-    closet: () => take("Place a closet", "closet"),
+    closet: () => take("Place it", "closet"),
     point: () => !there && go(stage, `To ${stageName(stage)}`, true),
     drop: () => press("See the findings", () => showFindings(true)),
     print: () => (

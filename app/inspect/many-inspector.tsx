@@ -10,7 +10,7 @@ import { parseLength } from "#core/design/units";
 import { alignRows, joinWalls, mirrorRows, moveRows, type Edge } from "#core/stages/house";
 import { type Ref } from "#core/design/where";
 import { pairOf, pairUp } from "#core/points/symmetry";
-import { newRowId, useDesk, useEdit } from "../desk/desk";
+import { focusSheet, newRowId, useDesk, useEdit } from "../desk/desk";
 import { Heading } from "./parts";
 import { rowName } from "./row-form";
 
@@ -143,6 +143,7 @@ export default function ManyInspector({ design, refs }: { design: Design; refs: 
               onClick={() => {
                 attempt((d) => removeRows(d, refs));
                 select(undefined);
+                focusSheet();
               }}
             >
               <Trash2 size={13} /> Remove them

@@ -5,7 +5,7 @@ import { byId, SINGULAR, type AnyRow, type CollectionName, type Design } from "#
 import { removeRows } from "#core/design/remove";
 import { levelOf } from "#core/design/where";
 import { capital } from "#core/design/words";
-import { useDesk, useEdit } from "../desk/desk";
+import { focusSheet, useDesk, useEdit } from "../desk/desk";
 import { usePartsFor, type RowPart } from "../desk/parts";
 import { Caution, Heading } from "./parts";
 import { Findings } from "./findings-of";
@@ -68,6 +68,7 @@ export default function RowInspector({
             onClick={() => {
               edit((d) => removeRows(d, [{ in: collection, id }]));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove

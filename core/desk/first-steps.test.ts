@@ -1,7 +1,7 @@
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { emptyDesign, type Design } from "../design/collections";
 import { ledgerValue } from "./ledger";
-import { nextStep, STEPS, stepNumber } from "./first-steps";
+import { isNew, nextStep, STEPS, stepNumber } from "./first-steps";
 
 const demo = larkspurWeir();
 const cableM = ledgerValue(demo, "cableM")!;
@@ -45,6 +45,13 @@ test("on the sheet that is shown, what can be done there comes first", () => {
   expect(nextStep(roomed, 0, "runs").name).toBe("point");
   expect(nextStep(roomed, 0, "choose").name).toBe("problem");
   expect(nextStep({ ...demo, problems: [] }, cableM, "runs").name).toBe("problem");
+});
+
+test("only a design with nothing in it is led from its beginning", () => {
+  expect(isNew(empty)).toBe(true);
+  expect(isNew({ ...empty, levels: demo.levels, kinds: demo.kinds, materials: demo.materials })).toBe(true);
+  for (const part of ["problems", "rooms", "walls", "points"] as const)
+    expect([part, isNew({ ...empty, [part]: demo[part].slice(0, 1) })]).toEqual([part, false]);
 });
 
 test("steps are counted from one, and each is a line, not a page", () => {

@@ -210,7 +210,7 @@ test("a kind of one's own: named, given a cable, put onto the plan by key alone"
   const drops = number(await cell(page, "drops").textContent());
   await page.getByRole("tab", { name: "Plan and schedule" }).click();
   await page.getByRole("button", { name: /^Bird box camera: drag/ }).press("Enter");
-  await page.getByRole("heading", { name: "Ground" }).click();
+  await page.getByRole("heading", { name: "Runs", exact: true }).last().click();
   await page.keyboard.press("n");
   await expect(page.getByRole("heading", { name: /^Bird box camera, / })).toBeVisible();
   await expect(cell(page, "drops")).toHaveText(String(drops + 1));

@@ -112,7 +112,7 @@ test("a new person plans a house of two levels without asking anybody", async ({
 
   // Where cables end, and how they come up.
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "Ground" }).click();
-  await step.getByRole("button", { name: "Place a closet" }).click();
+  await step.getByRole("button", { name: "Place it" }).click();
   await page.mouse.click(...(await spot(page, "Ground", 0.9, 0.8)));
   await saved(page);
   await expect(step).toContainText("4 of 6");
@@ -188,7 +188,7 @@ test("first steps: gone for good by their cross, back by the find box; a whole d
   // On House what can be done there, with the tool for it; names beside the glyphs.
   await expect(step).toContainText("2 of 6");
   await expect(page.getByRole("button", { name: "Draw walls" }).getByText("Walls")).toBeVisible();
-  await step.getByRole("button", { name: "Draw walls" }).click();
+  await step.getByRole("button", { name: "By its walls" }).click();
   await expect(page.getByRole("toolbar", { name: "Tools" }).getByLabel("Draw walls")).toHaveAttribute(
     "aria-pressed",
     "true",

@@ -14,7 +14,7 @@ import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
-import { useDesk, useEdit } from "../../desk/desk";
+import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
 import { ChoiceField, TextField } from "../../kit/fields";
@@ -171,6 +171,7 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
             onClick={() => {
               edit((d) => removeRows(d, [{ in: "automations", id: automation.id }]));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove

@@ -42,6 +42,7 @@ export const parts: StageParts = {
         loadW: "Load each",
         option: "Settled on",
       },
+      hints: { option: "Every plan takes this one for it, whatever it costs." },
       title: (design, want) =>
         `${capital(FUNCTIONS[want.function].name)}, ${byId(design, "rooms").get(want.room)?.name ?? want.room}`,
       caution: (want) => CAUTIONS[want.function],

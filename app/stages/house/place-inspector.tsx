@@ -7,7 +7,7 @@ import { area, perimeter } from "#core/geometry/polygon";
 import { areaWorking, changeRoom, copyRoom, perimeterWorking } from "#core/stages/house";
 import { closetWorking, dropsOf } from "#core/stages/runs";
 import type { InspectorProps } from "../../desk/parts";
-import { newRowId, useDesk, useEdit } from "../../desk/desk";
+import { focusSheet, newRowId, useDesk, useEdit } from "../../desk/desk";
 import { Glyph } from "../../kit/glyph";
 import { RowForm } from "../../inspect/row-form";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
@@ -82,6 +82,7 @@ export function RoomInspector({ design, id }: InspectorProps) {
             onClick={() => {
               edit((d) => removeRows(d, [{ in: "rooms", id }]));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove
@@ -144,6 +145,7 @@ export function ClosetInspector({ design, id }: InspectorProps) {
             onClick={() => {
               edit((d) => removeRows(d, [{ in: "closets", id }]));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove

@@ -7,6 +7,7 @@ import { Plan } from "../../plan/plan";
 import { PlanGhost, PlanThings, PlanUnderlays } from "../../plan/things";
 import { usePlanTool } from "../../plan/tool";
 import { ToolRow } from "../../plan/tool-row";
+import { useStep } from "../../desk/first-steps";
 import { fetchedPart } from "../../kit/fetched";
 import { Fetched, Tabbed, useView } from "../../kit/views";
 import { parts } from "./stage";
@@ -71,7 +72,7 @@ function Editor() {
 
 export default function House() {
   const design = useDesign();
-  const { preferences, readOnly } = useDesk();
+  const step = useStep("house");
   const [view, show] = useView(VIEWS);
   const Panel = PANELS[view as keyof typeof PANELS] ?? Survey;
   return (
@@ -81,7 +82,7 @@ export default function House() {
         <ToolRow adds={view === "plan"} strata={view === "plan"} />
         {view === "plan" ? (
           <>
-            {design.rooms.length === 0 && (readOnly || preferences.guide === "off") && (
+            {design.rooms.length === 0 && step?.name !== "room" && (
               <p className="border-b border-rule bg-pane px-4 py-2 text-soft">
                 No room is drawn yet. Draw walls and find the rooms between them, type a room by tape under
                 Survey, or bring in a builder's drawing under Drawings.

@@ -7,7 +7,7 @@ import { PROTOCOLS } from "#core/design/vocabulary";
 import { pointLabel } from "#core/points/labels";
 import { changeDevice } from "#core/stages/register";
 import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
-import { useDesk, useEdit } from "../../desk/desk";
+import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
 import { Heading } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
@@ -85,6 +85,7 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
             onClick={() => {
               edit((d) => removeRows(d, [{ in: "devices", id: device.id }]));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove

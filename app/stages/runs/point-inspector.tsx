@@ -11,7 +11,7 @@ import { addDevice } from "#core/stages/register";
 import { dropsOfPoint, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
 import { pointLabel } from "#core/points/labels";
 import type { InspectorProps } from "../../desk/parts";
-import { newRowId, useDesk, useEdit } from "../../desk/desk";
+import { focusSheet, newRowId, useDesk, useEdit } from "../../desk/desk";
 import { LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
@@ -152,6 +152,7 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
             onClick={() => {
               edit((d) => removePoint(d, point.id));
               select(undefined);
+              focusSheet();
             }}
           >
             <Trash2 size={13} /> Remove

@@ -223,7 +223,8 @@ function Built() {
   if (!rows.length)
     return (
       <p className="p-4 text-soft">
-        Nothing was measured on site yet: jacket marks noted on the walk stand here against the plan.
+        Nothing was measured on site yet: the metres printed along a cable's jacket, noted at both ends on the
+        walk, stand here against the plan.
       </p>
     );
   return (

@@ -165,6 +165,9 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
             take={setReel}
           />
         </div>
+        <p className="col-span-full text-small text-soft">
+          Marks are the metres printed along the jacket: between the two is the cable's true length.
+        </p>
       </div>
       {showsTest && (
         <div className="grid grid-cols-3 gap-2">
