@@ -164,6 +164,10 @@ try {
     if (path.endsWith("automations")) await page.getByRole("region", { name: "Over the year" }).waitFor();
     // Panels that are fetched when they are asked for.
     if (path.startsWith("/d/") && !phone) await page.locator("aside h2, aside h3").first().waitFor();
+    await page.waitForFunction(() => {
+      const head = document.querySelector("aside header");
+      return !head || head.nextElementSibling !== null;
+    });
     await page.evaluate(() => document.fonts.ready);
     await page.waitForFunction(
       () => !document.querySelector("[data-saving]") || document.querySelector('[data-saving="saved"]'),

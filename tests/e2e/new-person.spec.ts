@@ -5,7 +5,7 @@
 import Drawing from "dxf-writer";
 import type { Page } from "@playwright/test";
 import { choose } from "./choose";
-import { emptyHouse, expect, open, openDemo, point, ready, saved, test } from "./desk";
+import { cell, emptyHouse, expect, open, openDemo, point, ready, saved, test } from "./desk";
 import { printed } from "./printed";
 
 const spot = async (page: Page, level: string, x: number, y: number) => {
@@ -223,7 +223,9 @@ test("beside each sheet stands what it is about, and what is not on it is let go
   await expect(title).toHaveText("Boot room camera");
   await page.keyboard.press("Escape");
   await expect(title).toHaveText("Runs");
+  // The same as the ledger below.
   await expect(inspector).toContainText("118 drops");
+  await expect(inspector).toContainText(`${(await cell(page, "cableM").textContent())!} of cable`);
   await expect(inspector.getByLabel("Waste")).toBeVisible();
   await page.getByRole("link", { name: "Larkspur Weir" }).click();
   await expect(title).toHaveText("Larkspur Weir");

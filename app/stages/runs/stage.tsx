@@ -1,13 +1,13 @@
 /** What stage 4 gives the desk. */
 import { byId, type Design } from "#core/design/collections";
 import { pointLabel } from "#core/points/labels";
-import { dropsOf, dropsOfPoint } from "#core/stages/runs/drops";
+import { dropsOfPoint } from "#core/stages/runs/drops";
 import { useView } from "../../kit/views";
 import type { StageParts } from "../../desk/parts";
 import type { ComponentType } from "react";
 import { formatTotal } from "#core/design/units";
 import { counted } from "#core/design/words";
-import { useDesk } from "../../desk/desk";
+import { useDesk, useSummary } from "../../desk/desk";
 import { Heading } from "../../inspect/parts";
 import { fetchedPart } from "../../kit/fetched";
 import { lazily, patiently } from "../../kit/lazily";
@@ -26,16 +26,20 @@ function RunsSummary({ design }: { design: Design }) {
 function Totals({ design }: { design: Design }) {
   const { units } = useDesk().preferences;
   const Rest = rest.use();
-  const drops = dropsOf(design);
-  const lengthM = drops.reduce((sum, drop) => sum + (drop.lengthM ?? 0), 0);
+  // As the ledger below has it: cable that is not chosen yet is not counted.
+  const cells = useSummary("ledger")?.cells;
+  const figure = (name: string) => cells?.find(({ cell }) => cell === name)?.value;
+  const [drops, cableM] = [figure("drops"), figure("cableM")];
   return (
     <>
       <Heading
         title="Runs"
         text={
-          drops.length
-            ? `${counted(drops.length, "drop")}, ${formatTotal(lengthM, units)} to cut`
-            : "No drop yet"
+          drops === undefined
+            ? ""
+            : drops
+              ? `${counted(drops, "drop")}, ${formatTotal(cableM ?? 0, units)} of cable`
+              : "No drop yet"
         }
       />
       {Rest && <Rest design={design} />}
