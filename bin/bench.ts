@@ -359,7 +359,7 @@ async function served(): Promise<void> {
     note("edit → ledger on screen, 2 000 devices", median(times), "ms", 60);
     // An edit that the sheet in front does not show: the same nudges taken back from the list of automations.
     await page.getByRole("link", { name: "Automations" }).click();
-    await page.getByRole("heading", { name: "Automations" }).waitFor();
+    await page.getByRole("heading", { name: "Automations" }).first().waitFor();
     await page.waitForTimeout(1000);
     const busy: number[] = [];
     for (let n = 0; n < 9; n++) busy.push(await busyWith(page, { key: "z", ctrlKey: true }));
