@@ -1,18 +1,11 @@
 /** What is added to every cable, and how warm it lies: settings of the design that all lengths hang on. */
-import { changeSettings } from "#core/design/row-changes";
 import type { Design } from "#core/design/collections";
-import { useEdit } from "../desk/desk";
-import { withRowCheck } from "../desk/row-check";
+import { usePutSettings } from "../desk/put-settings";
 import { LengthField, TextField } from "../kit/fields";
 
 export function CableLengths({ design }: { design: Design }) {
-  const edit = useEdit();
   const settings = design.design;
-  const put = (values: Partial<typeof settings>) =>
-    withRowCheck((checkRow) => {
-      checkRow("design", { ...settings, ...values }, "");
-      edit((d) => changeSettings(d, values));
-    });
+  const put = usePutSettings();
   const number = (typed: string) => Number(typed.replace(",", ".").trim() || NaN);
   return (
     <section className="grid gap-1.5 border-b border-rule px-3.5 py-3">

@@ -40,6 +40,17 @@ function partOf(view: string): string {
   return /[?&](table|list|adviser)=/.test(view) ? "[role=tabpanel], [aria-label=Advice]" : "main";
 }
 
+/** At that size nothing is wider than the page. */
+async function fitsSideways(page: Page, what: string, width: number, height: number): Promise<void> {
+  await page.setViewportSize({ width, height });
+  await expect
+    .poll(
+      () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+      { message: what },
+    )
+    .toBe(0);
+}
+
 /** Short texts, labels and values of the page with a length or an area that is not in feet. */
 const metresOn = (page: Page) =>
   page.evaluate(() => {
@@ -70,14 +81,7 @@ for (const view of [...ALL_VIEWS, ...OF_THE_DESIGN])
     expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
     expect(await faults(page, partOf(view))).toEqual([]);
     for (const [what, width, height] of SIZES) {
-      await page.setViewportSize({ width, height });
-      await expect
-        .poll(
-          () =>
-            page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
-          { message: what },
-        )
-        .toBe(0);
+      await fitsSideways(page, what, width, height);
       await expect(page.getByLabel("Ledger").first()).toBeVisible();
     }
     await page.setViewportSize({ width: 1280, height: 800 });
@@ -123,16 +127,7 @@ for (const [path, title, row] of [
     await page.goto(path);
     await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
     expect(await faults(page)).toEqual([]);
-    for (const [what, width, height] of SIZES) {
-      await page.setViewportSize({ width, height });
-      await expect
-        .poll(
-          () =>
-            page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
-          { message: what },
-        )
-        .toBe(0);
-    }
+    for (const [what, width, height] of SIZES) await fitsSideways(page, what, width, height);
     const sheets = await printed(page);
     expect(sheets[0]!.text).toMatch(/Zinc Lattice Sheet \S.* Date \d{4}-\d\d-\d\d/);
     expect(sheets.map(({ text }) => text).join(" ")).toContain(row);

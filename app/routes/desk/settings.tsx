@@ -6,14 +6,13 @@ import { byId } from "#core/design/collections";
 import { fail, InputError } from "#core/design/input-error";
 import { inCurrency } from "#core/design/money";
 import { northFrom, readDegrees, turned } from "#core/design/place";
-import { changeSettings } from "#core/design/row-changes";
 import { LANGUAGES, type Language } from "#core/design/rows-settings";
 import { outwardDeg } from "#core/stages/house/facing";
 import { thumbnailOf } from "#core/stages/house/thumbnail";
 import { formatLength } from "#core/design/units";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import type { Shown } from "../../desk/parts";
-import { withRowCheck } from "../../desk/row-check";
+import { usePutSettings } from "../../desk/put-settings";
 import { Choice } from "../../kit/choice";
 import { TextField } from "../../kit/fields";
 import { lazily } from "../../kit/lazily";
@@ -48,13 +47,8 @@ const Note = ({ children }: { children: ReactNode }) => (
 export default function Settings() {
   const design = useDesign();
   const { readOnly, url, prefer, preferences } = useDesk();
-  const edit = useEdit();
   const settings = design.design;
-  const put = (values: Partial<typeof settings>) =>
-    withRowCheck((checkRow) => {
-      checkRow("design", { ...settings, ...values }, "");
-      edit((d) => changeSettings(d, values));
-    });
+  const put = usePutSettings();
   return (
     <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Design settings">
       <h2 className="px-5 pt-4 text-base font-semibold">Settings of this design</h2>
