@@ -137,6 +137,8 @@ test("a new person plans a house of two levels without asking anybody", async ({
   const drawer = page.getByRole("region", { name: "Findings", exact: true });
   await drawer.getByRole("button", { name: /^End it at Closet 1/ }).click();
   await saved(page);
+  // What was pressed went with its finding: the keys stay in the drawer.
+  await expect(drawer).toBeFocused();
 
   // What stays as it is, is accepted with its reason, and the drawer closes.
   await drawer.getByRole("button", { name: "Accept", exact: true }).first().click();
@@ -161,6 +163,8 @@ test("a new person plans a house of two levels without asking anybody", async ({
   expect(sheet.split(cut!).length).toBeGreaterThan(2);
   expect(sheet).toMatch(/Bedroom 480 ft²/);
   expect(sheet).not.toContain("6 of 6");
+  // Who has printed a schedule knows the way.
+  await expect(step).toHaveCount(0);
 
   // The copy as a variant: it is changed, and the two are compared.
   await page.goto("/designs");
@@ -251,6 +255,9 @@ test("what is empty offers the press that fills it", async ({ page }) => {
     await expect(inspector.getByRole("heading", { level: 2 })).toHaveText(title);
     await expect(inspector.locator("input:focus")).toHaveValue(title);
   }
+  await inspector.getByRole("button", { name: "Remove" }).click();
+  await expect(page.locator("#sheet")).toBeFocused();
+  await saved(page);
   await open(page, `${house}/runs`);
   await page
     .getByRole("grid", { name: "Pull schedule" })

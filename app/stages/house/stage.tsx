@@ -106,6 +106,11 @@ export const parts: StageParts = {
         "Mains: what is drawn may not be all there is. Prove dead before drilling near; " +
         "local codes and a licensed person decide.",
     },
+    risers: {
+      caution: () =>
+        "Look for joists, pipes and live cable first; isolate, lock off and prove dead; only then open the floor. " +
+        "A hole weakens it, and lets fire through until it is sealed. Local codes and a licensed person decide.",
+    },
     trunks: {
       only: ["name", "kind", "heightM", "boreMm", "widthMm", "depthMm", "divider", "bundles", "existing"],
       names: {

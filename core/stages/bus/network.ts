@@ -133,10 +133,10 @@ function planOf({ nodes, stretches }: Network, fixed: ReadonlyMap<number, number
   for (const { a, b, ohm } of stretches) {
     if (!(ohm > 0)) refuse("stretches", "must have a resistance above 0 Ω");
     if (a === b) continue;
-    const siemens = 1 / ohm;
-    diagonal[a]! += siemens;
-    diagonal[b]! += siemens;
-    for (const key of [a * nodes + b, b * nodes + a]) between.set(key, (between.get(key) ?? 0) + siemens);
+    const conductance = 1 / ohm;
+    diagonal[a]! += conductance;
+    diagonal[b]! += conductance;
+    for (const key of [a * nodes + b, b * nodes + a]) between.set(key, (between.get(key) ?? 0) + conductance);
     beside[a]!.add(b);
     beside[b]!.add(a);
   }
@@ -202,7 +202,7 @@ function solve(
   drawn: Float64Array,
   slope: Float64Array,
 ): Float64Array | undefined {
-  const own = diagonal.map((siemens, node) => siemens + slope[node]!);
+  const own = diagonal.map((conductance, node) => conductance + slope[node]!);
   const right = drawn.map((amps) => -amps);
   const link = new Map(between);
   for (let i = 0; i < order.length; i++) {

@@ -20,11 +20,11 @@ import { lengthWorking } from "./workings";
 /** Why no closet can be reached from a level, and what the designer draws so that one can. */
 function whatIsMissing(design: Design, level: string): string {
   if (!design.closets.length)
-    return "There is no closet yet: place one on the plan of House, where the panel or rack is to be.";
+    return "There is no closet yet: the designer places one on the plan of House, where the panel or rack is to be.";
   const name = byId(design, "levels").get(level)?.name ?? "its level";
   const risen = design.risers.some(({ fromLevel, toLevel }) => fromLevel === level || toLevel === level);
   if (!risen && !design.closets.some((closet) => closet.level === level))
-    return `No riser joins ${name} to a level with a closet: place one on the plan of House, where cables can go through the floor.`;
+    return `No riser joins ${name} to a level with a closet: the designer places one on the plan of House, where a hole through the floor is safe to make and to seal.`;
   return "No closet can be reached along the drawn ways: the designer draws the missing trunk or riser.";
 }
 

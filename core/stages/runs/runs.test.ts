@@ -459,13 +459,15 @@ describe("checks", () => {
     delete design.points[0]!.closet;
     const why = (changed: Partial<Design>) =>
       runsChecks({ ...design, ...changed }).find(({ code }) => code === "runs.no-closet")!.why;
-    expect(why({ closets: [] })).toMatch(/There is no closet yet: place one on the plan of House/);
+    expect(why({ closets: [] })).toMatch(
+      /There is no closet yet: the designer places one on the plan of House/,
+    );
     const { level } = design.points[0]!;
     const [closet] = design.closets;
     const away = design.levels.find(({ id }) => id !== level)!.id;
     const closets = [{ ...closet!, level: away }];
     expect(why({ closets, risers: [] })).toMatch(
-      /No riser joins \w+ to a level with a closet: place one on the plan of House/,
+      /No riser joins \w+ to a level with a closet: the designer places one on the plan of House/,
     );
     // A riser starts on the level, and ends nowhere near a closet.
     const stray = { ...design.levels[0]!, id: "stray", name: "Stray" };
