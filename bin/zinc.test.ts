@@ -38,11 +38,12 @@ test("check", async () => {
 test("ledger", async () =>
   expect(await json("ledger", DEMO)).toEqual(
     expect.objectContaining({
-      devices: 119,
-      points: 121,
-      drops: 118,
+      devices: 128,
+      points: 130,
+      drops: 130,
+      busLowV: expect.closeTo(22.2047, 4),
       cableM: expect.any(Number),
-      findings: { stop: 5, mend: 18, note: 7 },
+      findings: { stop: 7, mend: 20, note: 8 },
     }),
   ));
 
@@ -269,7 +270,7 @@ test("convert writes every table", async () => {
   const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
     files: string[];
   };
-  expect(files).toHaveLength(6);
+  expect(files).toHaveLength(8);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 

@@ -4,6 +4,7 @@
  */
 import { emptyDesign, type Design } from "./design/collections";
 import type { PointRow } from "./stages/runs/rows";
+import { BUS_PROFILE_TABLE } from "./stages/house/bus-tables";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./stages/house/tables";
 
 export function testDesign(): Design {
@@ -24,6 +25,7 @@ export function testDesign(): Design {
   design.materials = [...MATERIAL_TABLE];
   design.cableTypes = [...CABLE_TABLE];
   design.kinds = [...KIND_TABLE];
+  design.busProfiles = [...BUS_PROFILE_TABLE];
   design.levels = [
     {
       id: "g",

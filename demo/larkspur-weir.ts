@@ -8,6 +8,7 @@ import type { PointRow } from "../core/stages/runs/rows";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/stages/house/tables";
 import { applyChanges } from "../core/design/edit";
 import { findRooms } from "../core/stages/house";
+import { addBus } from "./larkspur-bus";
 import { addBrief } from "./larkspur-brief";
 import { addChoice } from "./larkspur-choice";
 import { addStructure } from "./larkspur-structure";
@@ -29,6 +30,9 @@ const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = 
   cellar: [
     ["hub", "plant-room", 1.5, 4.8, { name: "House hub" }],
     ["manifold", "plant-room", 4.6, 1.2, { name: "Floor heating manifold" }],
+    ...["hall", "office", "snug", "kitchen", "dining", "shower", "lobby", "laundry", "boot room"].map(
+      (room, i): Line => ["valve", "plant-room", 3.5 + i * 0.3, 0.75, { name: `Floor valve, ${room}` }],
+    ),
     ["leak", "plant-room", 2.2, 0.8, { name: "Leak sensor, sump" }],
     ["leak", "plant-room", 5.2, 3.6, { name: "Leak sensor, boiler" }],
     ["plug", "plant-room", 2.6, 0.7, { name: "Sump pump" }],
@@ -179,6 +183,7 @@ const COST: Record<string, number> = {
   "stair-tread": 27,
   television: 0,
   temperature: 52,
+  valve: 34,
   "weather-mast": 310,
 };
 
@@ -382,6 +387,7 @@ export function larkspurWeir(): Design {
   addSurvey(design);
   addBrief(design);
   addChoice(design);
+  addBus(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;

@@ -1,6 +1,7 @@
 /** The one row every design has: its place, its units, what it reckons with. */
 import { Choice, Many, Num, One, Text } from "./fields";
 import {
+  BusSettings,
   ChooseSettings,
   CopiedFrom,
   LANGUAGES,
@@ -37,6 +38,7 @@ export class DesignRow {
   @Many(LegendLine, { optional: true }) legend?: LegendLine[];
   /** What stage 4 reckons with; the defaults where absent. */
   @One(RunsSettings, { optional: true }) running?: RunsSettings;
+  @One(BusSettings, { optional: true }) busSettings?: BusSettings;
   /** What the household speaks; English where absent. */
   @Choice(LANGUAGES, { optional: true }) language?: Language;
   @One(CopiedFrom, { optional: true }) copiedFrom?: CopiedFrom;

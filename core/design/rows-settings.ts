@@ -119,3 +119,9 @@ export class RunsSettings {
   /** Part of its rating a supply is loaded to. */
   @Num({ unit: "%", min: 10, max: 100, optional: true }) supplyLoadPct?: number;
 }
+
+/** What stage 5 reckons with where a design differs from the usual. */
+export class BusSettings {
+  /** Part of a profile's devices and amperes that a segment leaves free. */
+  @Num({ unit: "%", min: 0, max: 90, optional: true }) sparePct?: number;
+}

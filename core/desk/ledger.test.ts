@@ -48,7 +48,7 @@ describe("ledger", () => {
     const demo = larkspurWeir();
     const { cells } = ledgerOf(demo);
     expect(cells.map(({ cell }) => cell)).toEqual([
-      ...["devices", "points", "drops", "cableM", "reels", "poeW", "weakest", "cost"],
+      ...["devices", "points", "drops", "cableM", "reels", "poeW", "busLowV", "weakest", "cost"],
     ]);
     for (const { cell, value, about } of cells) {
       const working = ledgerWorking(demo, cell)!;
@@ -113,6 +113,11 @@ describe("stages", () => {
       "brief.box-to-keep",
       "brief.device-unasked",
       ...Array<string>(5).fill("brief.problem-unanswered"),
+      "bus.low-volts",
+      "bus.no-segment",
+      "bus.open-end",
+      "bus.reader-through",
+      "bus.supply-shared",
       "choose.behind-switch",
       "choose.critical-on-cloud",
       "choose.neutral-missing",

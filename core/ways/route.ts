@@ -38,7 +38,7 @@ export interface Route {
   pinned?: boolean;
 }
 
-interface Arrival {
+export interface Arrival {
   node: number;
   /** Edge it came by; -1 at the closet itself. */
   edge: number;
@@ -54,7 +54,7 @@ export type Allowed = (edge: Edge) => boolean;
 /** Best arrivals from a closet at every node, one for each edge into it, so that bends can be told apart. */
 export type Tree = Arrival[][];
 
-const SAME_M = 1e-6;
+export const SAME_M = 1e-6;
 const better = (a: Pick<Arrival, "costM" | "bends">, b: Pick<Arrival, "costM" | "bends">) =>
   Math.abs(a.costM - b.costM) > SAME_M ? a.costM - b.costM : a.bends - b.bends;
 const costOf = (edge: Edge) => (edge.barred ? BARRED_COST : 1) * edge.lengthM;
@@ -74,11 +74,15 @@ function straight(graph: Graph, one: Edge, other: Edge): boolean {
 
 /** Dijkstra from a closet over (node, edge came by): shortest first, then fewest bends. */
 export function treeFrom(graph: Graph, closet: string, allowed?: Allowed): Tree {
-  const tree: Tree = graph.nodes.map(() => []);
   const start = graph.closets.get(closet);
-  if (start === undefined) return tree;
+  return treeOf(graph, start === undefined ? [] : [{ node: start, edge: -1, costM: 0, bends: 0 }], allowed);
+}
+
+/** The same from wherever something starts. */
+export function treeOf(graph: Graph, starts: readonly Arrival[], allowed?: Allowed): Tree {
+  const tree: Tree = graph.nodes.map(() => []);
   const done = new Set<number>();
-  const queue = new TinyQueue<Arrival>([{ node: start, edge: -1, costM: 0, bends: 0 }], better);
+  const queue = new TinyQueue<Arrival>([...starts], better);
   while (queue.length) {
     const here = queue.pop()!;
     const key = here.node * (graph.edges.length + 1) + here.edge + 1;
@@ -104,7 +108,8 @@ export function treeFrom(graph: Graph, closet: string, allowed?: Allowed): Tree 
 }
 
 const trees = new WeakMap<Graph, Map<string, Tree>>();
-function keptTree(graph: Graph, closet: string): Tree {
+/** The tree of a closet, kept with the graph. */
+export function keptTree(graph: Graph, closet: string): Tree {
   let ofGraph = trees.get(graph);
   if (!ofGraph) trees.set(graph, (ofGraph = new Map()));
   let tree = ofGraph.get(closet);
@@ -112,7 +117,7 @@ function keptTree(graph: Graph, closet: string): Tree {
   return tree;
 }
 
-interface Join {
+export interface Join {
   edge: number;
   t: number;
   at: [number, number];
@@ -129,7 +134,13 @@ interface Join {
  * The nearest trunk piece from which the closet can be reached; among equals the shorter whole way, then
  * fewer bends.
  */
-function bestJoin(graph: Graph, tree: Tree, level: string, at: Xy, allowed?: Allowed): Join | undefined {
+export function bestJoin(
+  graph: Graph,
+  tree: Tree,
+  level: string,
+  at: Xy,
+  allowed?: Allowed,
+): Join | undefined {
   let best: Join | undefined;
   const obstacles = graph.obstacles.get(level);
   for (const id of graph.trunkEdges.get(level) ?? []) {
@@ -203,7 +214,7 @@ interface ThroughVoid {
  * On a level without a trunk: the cheapest way at right angles to where a riser or the closet opens, and on
  * from there; then fewer bends.
  */
-function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): ThroughVoid | undefined {
+export function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): ThroughVoid | undefined {
   const row = graph.levels.get(level);
   if (!row) return undefined;
   const obstacles = graph.obstacles.get(level);
@@ -229,7 +240,7 @@ function bestThroughVoid(graph: Graph, tree: Tree, level: string, at: Xy): Throu
   return best;
 }
 
-function addPlace(places: Place[], place: Place): void {
+export function addPlace(places: Place[], place: Place): void {
   const last = places[places.length - 1];
   const same =
     last &&
@@ -238,39 +249,49 @@ function addPlace(places: Place[], place: Place): void {
   if (!same) places.push(place);
 }
 
-/** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
-export function routeTo(
-  graph: Graph,
-  from: { level: string; x: number; y: number; z: number },
-  closet: string,
-  allowed?: Allowed,
-): Route | undefined {
-  const tree = allowed ? treeFrom(graph, closet, allowed) : keptTree(graph, closet);
-  if (!graph.trunkEdges.has(from.level))
-    return throughVoid(graph, bestThroughVoid(graph, tree, from.level, [from.x, from.y]), from);
-  const join = bestJoin(graph, tree, from.level, [from.x, from.y], allowed);
-  if (!join) return undefined;
-  const edge = graph.edges[join.edge]!;
-  const heightM = graph.nodes[edge.a]!.heightM;
-  const route: Route = {
-    places: [],
-    pathM: 0,
-    riseM: 0,
-    stubM: join.stubM,
-    stubPlaces: 0,
-    bends: join.bends,
-    pieces: [],
-    ways: [],
-  };
+export const emptyRoute = ({ stubM, bends }: Pick<Join, "stubM" | "bends">): Route => ({
+  places: [],
+  pathM: 0,
+  riseM: 0,
+  stubM,
+  stubPlaces: 0,
+  bends,
+  pieces: [],
+  ways: [],
+});
+
+/** From a place up to its trunk's height, and at right angles to where it joins. */
+export function stub(graph: Graph, route: Route, from: Spot, join: Join): void {
+  const { heightM } = graph.nodes[graph.edges[join.edge]!.a]!;
   const place = (x: number, y: number) => addPlace(route.places, [from.level, x, y, heightM]);
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
   place(from.x, from.y);
   if (join.round) for (const [x, y] of join.round) place(x, y);
   else if (join.clamped) place(join.at[0], from.y);
   place(join.at[0], join.at[1]);
-  route.stubPlaces = route.places.length;
   route.riseM += Math.abs(heightM - from.z);
   route.pathM += join.stubM;
+}
+
+/** Somewhere in the house: metres, z above the level's floor. */
+export interface Spot {
+  level: string;
+  x: number;
+  y: number;
+  z: number;
+}
+
+/** Route from (level, x, y, z) to a closet. Undefined where no drawn way leads there. */
+export function routeTo(graph: Graph, from: Spot, closet: string, allowed?: Allowed): Route | undefined {
+  const tree = allowed ? treeFrom(graph, closet, allowed) : keptTree(graph, closet);
+  if (!graph.trunkEdges.has(from.level))
+    return throughVoid(graph, bestThroughVoid(graph, tree, from.level, [from.x, from.y]), from);
+  const join = bestJoin(graph, tree, from.level, [from.x, from.y], allowed);
+  if (!join) return undefined;
+  const edge = graph.edges[join.edge]!;
+  const route = emptyRoute(join);
+  stub(graph, route, from, join);
+  route.stubPlaces = route.places.length;
   const endT = join.end.node === edge.a ? 0 : 1;
   follow(graph, route, join.edge, join.t, endT);
   followBack(graph, route, join.end);
@@ -278,29 +299,20 @@ export function routeTo(
 }
 
 /** Along the edges a tree came by, back to its closet. */
-function followBack(graph: Graph, route: Route, from: Arrival): void {
+export function followBack(graph: Graph, route: Route, from: Arrival): void {
   for (let here: Arrival | undefined = from; here?.before; here = here.before) {
     const back = graph.edges[here.edge]!;
     follow(graph, route, here.edge, back.a === here.node ? 0 : 1, back.a === here.node ? 1 : 0);
   }
 }
 
-function throughVoid(
-  graph: Graph,
-  way: ThroughVoid | undefined,
-  from: { level: string; x: number; y: number; z: number },
-): Route | undefined {
+function throughVoid(graph: Graph, way: ThroughVoid | undefined, from: Spot): Route | undefined {
   if (!way) return undefined;
   const stubM = pathLength(way.path);
   const route: Route = {
-    places: [],
+    ...emptyRoute({ stubM, bends: way.bends }),
     pathM: stubM,
     riseM: Math.abs(way.heightM - from.z),
-    stubM,
-    stubPlaces: 0,
-    bends: way.bends,
-    pieces: [],
-    ways: [],
     byVoid: true,
   };
   addPlace(route.places, [from.level, from.x, from.y, from.z]);
@@ -310,10 +322,24 @@ function throughVoid(
   return route;
 }
 
-function follow(graph: Graph, route: Route, id: number, fromT: number, toT: number): void {
+/** Along an edge from one part of it to another, as t from its a to its b. */
+export function follow(graph: Graph, route: Route, id: number, fromT: number, toT: number): void {
   const edge = graph.edges[id]!;
   const lengthM = Math.abs(toT - fromT) * edge.lengthM;
-  const end = graph.nodes[toT === 0 ? edge.a : edge.b]!;
+  const [a, b] = [graph.nodes[edge.a]!, graph.nodes[edge.b]!];
+  const between = (p: number, q: number) => p + (q - p) * toT;
+  // What is not upright stays on one level.
+  const end =
+    toT === 0
+      ? a
+      : toT === 1
+        ? b
+        : {
+            level: a.level,
+            x: between(a.x, b.x),
+            y: between(a.y, b.y),
+            heightM: between(a.heightM, b.heightM),
+          };
   addPlace(route.places, [end.level, end.x, end.y, end.heightM]);
   if (lengthM < SAME_M) return;
   if (edge.vertical) route.riseM += lengthM;

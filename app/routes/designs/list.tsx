@@ -5,6 +5,7 @@ import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { fail, InputError } from "#core/design/input-error";
+import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "#core/stages/house/bus-tables";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/stages/house/tables";
 import type { DesignRow } from "#core/design/design-row";
 import { readDay } from "#core/design/day";
@@ -66,6 +67,8 @@ function startDesign(form: FormData) {
   design.materials = [...MATERIAL_TABLE];
   design.cableTypes = [...CABLE_TABLE];
   design.kinds = [...KIND_TABLE];
+  design.busProfiles = [...BUS_PROFILE_TABLE];
+  design.segmentRules = [...SEGMENT_RULE_TABLE];
   design.levels = [
     {
       id: "ground",

@@ -70,7 +70,7 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
       )}
       {!working && shown && <OwnWorking design={design} drop={shown} />}
       <Findings collection="points" id={point.id} />
-      {stage === "runs" && drops.some((one) => one.route && !one.to) && (
+      {stage === "runs" && drops.some((one) => one.route && !one.to && !one.segment) && (
         <Suspense>
           <WaysPanel design={design} point={point} />
         </Suspense>

@@ -17,7 +17,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
   /** The way whose button is pressed: it stays on the plan while the pointer looks at others. */
   const [held, setHeld] = useState<readonly Place[]>();
   const ways = useMemo(() => alternativesOf(design, point), [design, point]);
-  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && !drop.segment);
   const pin = drops.find((drop) => drop.row?.route)?.row?.route;
   const taken = ways.find((way) => way.taken);
   const { units } = preferences;

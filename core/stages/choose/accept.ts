@@ -13,7 +13,7 @@ import type { KindRow, PointRow } from "../runs/rows";
 import { removeRows } from "../../design/remove";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { addPoint, changePoint, freeNumber } from "../house";
-import { KIND_TABLE } from "../house/tables";
+import { shippedKind } from "../house/tables";
 import { addDevice } from "../register";
 import { closetsFor } from "../runs";
 import { FUNCTIONS } from "./functions";
@@ -187,7 +187,7 @@ class Draft {
 
   kind(base: string, option: OptionRow): KindRow {
     let row = byId(this.now, "kinds").get(base);
-    if (!row) this.add([{ in: "kinds", put: (row = KIND_TABLE.find((kind) => kind.id === base)!) }]);
+    if (!row) this.add([{ in: "kinds", put: (row = shippedKind(this.now, base)) }]);
     const kit = kitOf(row, option);
     if (kit !== row && !byId(this.now, "kinds").has(kit.id)) {
       const known = new Set(byId(this.now, "cableTypes").keys());

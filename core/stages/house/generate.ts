@@ -2,6 +2,7 @@
 import { compareIds } from "../../design/edit";
 import { emptyDesign, type Design } from "../../design/collections";
 import type { KindRow, PointRow } from "../runs/rows";
+import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "./bus-tables";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
 import { counted } from "../../design/words";
 
@@ -51,6 +52,8 @@ export function generateHouse({
   design.materials = MATERIAL_TABLE.map((row) => ({ ...row }));
   design.cableTypes = CABLE_TABLE.map((row) => ({ ...row }));
   design.kinds = KIND_TABLE.map((row) => ({ ...row }));
+  design.busProfiles = BUS_PROFILE_TABLE.map((row) => ({ ...row }));
+  design.segmentRules = SEGMENT_RULE_TABLE.map((row) => ({ ...row }));
   const kinds = design.kinds.filter((kind) => kind.drops.length);
   const roomsWanted = Math.ceil(points / POINTS_PER_ROOM);
   const perLevel = Math.min(roomsWanted, 2 * Math.max(3, Math.ceil(Math.sqrt(roomsWanted))));

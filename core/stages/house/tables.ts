@@ -3,6 +3,7 @@
  * design may change every row. Losses are typical values at 868 MHz, 2.4 GHz and 5 GHz; resistances from
  * IEC 60228 and the AWG table.
  */
+import { byId, type Design } from "../../design/collections";
 import type { CableTypeRow, KindRow } from "../runs/rows";
 import type { MaterialRow } from "./rows-house";
 
@@ -41,6 +42,18 @@ export const CABLE_TABLE: readonly CableTypeRow[] = [
     outerMm: 6.0,
     reelM: 250,
     costPerM: 0.78,
+    screened: true,
+  },
+  {
+    id: "bus-4x15",
+    name: "House bus 4 × 1.5 mm²",
+    medium: "bus",
+    conductors: 4,
+    gauge: "1.5mm2",
+    ohmPerKm: 12.1,
+    outerMm: 8.6,
+    reelM: 100,
+    costPerM: 1.45,
     screened: true,
   },
   {
@@ -169,6 +182,14 @@ export const CABLE_TABLE: readonly CableTypeRow[] = [
   },
 ];
 
+/** A kind as it ships, for a design that may not have the bus its devices ride on. */
+export function shippedKind(design: Design, id: string): KindRow {
+  const row = KIND_TABLE.find((kind) => kind.id === id)!;
+  if (!row.needs?.busProfile || byId(design, "busProfiles").has(row.needs.busProfile)) return row;
+  const { busProfile: _bus, busA: _amps, busW: _watts, ...needs } = row.needs;
+  return { ...row, needs };
+}
+
 export const KIND_TABLE: readonly KindRow[] = [
   {
     id: "access-point",
@@ -214,6 +235,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 1.5,
     box: "rail, 6 modules",
     drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
+    needs: { busProfile: "house-bus", busA: 0.1 },
   },
   {
     id: "camera",
@@ -235,6 +257,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 2.0,
     box: "none",
     drops: [{ cableType: "contact-4", count: 1, purpose: "contact", end: "terminals" }],
+    needs: { busProfile: "contact-loop", busA: 0.005 },
   },
   {
     id: "door-reader",
@@ -245,7 +268,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 1.1,
     box: "single, 47 mm",
     drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
-    needs: { volts: 12, watts: 2.4, dropLimitPct: 10 },
+    needs: { volts: 12, watts: 2.4, dropLimitPct: 10, busProfile: "house-bus", busW: 2.4 },
   },
   {
     id: "door-station",
@@ -280,6 +303,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 2.2,
     box: "single, 47 mm",
     drops: [{ cableType: "contact-4", count: 1, purpose: "contact", end: "terminals" }],
+    needs: { busProfile: "contact-loop", busA: 0.01 },
   },
   {
     id: "hub",
@@ -321,7 +345,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 1.1,
     box: "single, 47 mm",
     drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
-    needs: { volts: 24, watts: 1.2, dropLimitPct: 5 },
+    needs: { volts: 24, watts: 1.2, dropLimitPct: 5, busProfile: "house-bus", busA: 0.05 },
   },
   {
     id: "lamp",
@@ -332,6 +356,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 2.4,
     box: "ceiling rose",
     drops: [],
+    needs: { busProfile: "dali", busA: 0.002 },
   },
   {
     id: "leak",
@@ -385,7 +410,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 0.6,
     box: "manifold cabinet",
     drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
-    needs: { volts: 24, watts: 9, dropLimitPct: 5 },
+    needs: { volts: 24, watts: 9, dropLimitPct: 5, busProfile: "house-bus", busA: 0.375 },
   },
   {
     id: "mirror",
@@ -407,6 +432,7 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 2.3,
     box: "corner bracket",
     drops: [{ cableType: "contact-4", count: 1, purpose: "contact", end: "terminals" }],
+    needs: { busProfile: "house-bus", busA: 0.015 },
   },
   {
     id: "panel",
@@ -471,7 +497,7 @@ export const KIND_TABLE: readonly KindRow[] = [
       { cableType: "cat6", count: 1, purpose: "data", end: "panel" },
       { cableType: "power-4x13", count: 1, purpose: "motor", end: "supply" },
     ],
-    needs: { volts: 24, watts: 24, dropLimitPct: 5 },
+    needs: { volts: 24, watts: 24, dropLimitPct: 5, busProfile: "rs-485" },
   },
   {
     id: "shade-battery",
@@ -567,7 +593,18 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 1.5,
     box: "single, 47 mm",
     drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
-    needs: { volts: 24, watts: 0.3, dropLimitPct: 5 },
+    needs: { volts: 24, watts: 0.3, dropLimitPct: 5, busProfile: "house-bus", busA: 0.0125 },
+  },
+  {
+    id: "valve",
+    name: "Floor valve",
+    code: "FLV",
+    glyph: "moves",
+    service: "climate",
+    mountHeightM: 0.6,
+    box: "none",
+    drops: [{ cableType: "bus-4", count: 1, purpose: "bus", end: "terminals" }],
+    needs: { volts: 24, watts: 2, dropLimitPct: 5, busProfile: "house-bus", busA: 0.085 },
   },
   {
     id: "wall-switch",
@@ -599,5 +636,6 @@ export const KIND_TABLE: readonly KindRow[] = [
     mountHeightM: 4,
     box: "mast foot",
     drops: [{ count: 1, purpose: "bus", end: "terminals" }],
+    needs: { busProfile: "house-bus", busA: 0.12 },
   },
 ];

@@ -139,7 +139,7 @@ function routesTo(graph: Graph, point: PointRow, closet: string): Route[] {
  */
 export function alternativesOf(design: Design, point: PointRow, most = 5): Alternative[] {
   const graph = routeGraph(design);
-  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && drop.cableType);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && !drop.segment && drop.cableType);
   const neededMm = Math.max(0, ...drops.map((drop) => separationMm(drop.cableType!)));
   const now = drops.find((drop) => drop.route)?.route;
   const slackM = design.design.slackPointM + design.design.slackClosetM;
@@ -239,7 +239,7 @@ export function pinRoute(
   pin: PinnedRoute | undefined,
   closet = point.closet,
 ): Change[] {
-  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to);
+  const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && !drop.segment);
   return [
     ...(closet !== point.closet && closet ? [{ in: "points" as const, put: { ...point, closet } }] : []),
     ...drops.filter((drop) => pin || drop.row).map((drop) => putDrop({ ...rowOf(drop), route: pin })),

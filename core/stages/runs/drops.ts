@@ -8,8 +8,18 @@ import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "
 import { GRAPH_PARTS, routeGraph, type Graph } from "../../ways/graph";
 import { kitOf, shadeNeeds } from "../../points/kits";
 import { pointLabel, pointNumbers } from "../../points/labels";
+import {
+  CLOSING_INDEX,
+  EXTRA_INDEX,
+  placedStops,
+  replacedIndex,
+  stopOf,
+  stopSignature,
+  type PointStop,
+} from "../../points/lines";
+import { routeBetween } from "../../ways/between";
 import { stripDropV } from "./line";
-import { pointRoute, type Place, type Route } from "../../ways/route";
+import { pointRoute, routeTo, type Place, type Route } from "../../ways/route";
 import { coaxLossDb, speakerLossDb } from "./signal";
 import { leadM, lightIndex, treadGroups, treadRoles, wattsOf, type TreadGroup } from "./treads";
 
@@ -61,13 +71,15 @@ export interface Drop {
   state: DropRow["state"];
   row?: DropRow;
   /**
-   * Id of the point it ends at, where that is no closet: a lead to a junction box, or to what it feeds. The
-   * row is looked up, so that its name is always today's.
+   * Id of the point it ends at, where that is no closet: a lead to a junction box, to what it feeds, or a stretch
+   * to the stop before. The row is looked up, so that its name is always today's.
    */
   to?: string;
   /** Id of the supply it hangs on with others (`groupOf`); `home`: it is the run from their junction box. */
   group?: string;
   home?: boolean;
+  /** Id of the bus segment it is a stretch of: from its point to the stop before, or to the closet. */
+  segment?: string;
 }
 
 /** Cut lengths go up to what is easily measured off: the next 5 cm, or the next 3 inches in a house in feet. */
@@ -380,21 +392,38 @@ interface Cable {
   row?: DropRow;
   /** Set where it is the light line of a grouped tread. */
   group?: TreadGroup;
+  /** Set where it is a stretch of a bus segment; `back`: the one that closes a ring. */
+  on?: PointStop;
+  back?: boolean;
 }
 
-function dropOf(
+/** Where a drop ends, where that is no closet: at a stop, a junction box, what feeds it or what it feeds. */
+function endOf(
   design: Design,
-  graph: Graph,
-  { point, kind, line, index, label, carriesLoad, row, group }: Cable,
-): Drop {
+  { point, kind, line, group, on, back, carriesLoad }: Cable,
+): PointRow | undefined {
+  if (on) return back ? undefined : on.from;
+  if (carriesLoad && point.through !== undefined) return byId(design, "points").get(point.through);
+  if (group && group.at !== point) return group.at;
+  return line.end === "beside it" ? besideOf(design, point, kind) : undefined;
+}
+
+function routeOf(design: Design, graph: Graph, cable: Cable, to?: PointRow): Route | undefined {
+  const { point, line, row, on } = cable;
+  if (on) {
+    const { closet } = on.segment;
+    return to ? routeBetween(graph, point, to, closet) : routeTo(graph, point, closet);
+  }
+  if (to) return leadRoute(design, point, to);
+  return line.end === "beside it" ? undefined : pointRoute(graph, point, row?.route);
+}
+
+function dropOf(design: Design, graph: Graph, cable: Cable): Drop {
+  const { point, kind, line, index, label, carriesLoad, row, group, on } = cable;
   const settings = design.design;
   const home = group !== undefined && group.at === point;
-  const to = group && !home ? group.at : line.end === "beside it" ? besideOf(design, point, kind) : undefined;
-  const route = to
-    ? leadRoute(design, point, to)
-    : line.end === "beside it"
-      ? undefined
-      : pointRoute(graph, point, row?.route);
+  const to = endOf(design, cable);
+  const route = routeOf(design, graph, cable, to);
   const slackM = settings.slackPointM + (to ? settings.slackPointM : settings.slackClosetM);
   const jacketM = markedM(row);
   const installedM = installedOf(route, slackM, row);
@@ -407,7 +436,8 @@ function dropOf(
   const cableType =
     types.get(row?.cableType ?? "") ??
     (home ? litGroup(design, group).home.cableType : types.get(line.cableType ?? ""));
-  const ends = to ? { to: to.id } : { closet: point.closet };
+  const closet = on ? on.segment.closet : to ? undefined : point.closet;
+  const ends = { ...(to ? { to: to.id } : {}), ...(to && !on ? {} : { closet }) };
   const drop: Drop = {
     key: `${point.id}/${index}`,
     label: `${label}/${index}`,
@@ -425,8 +455,10 @@ function dropOf(
     state: row?.state ?? "planned",
     row,
     ...(group ? { group: group.id, home } : {}),
+    ...(on ? { segment: on.segment.id } : {}),
   };
-  if (!cableType || installedM === undefined) return drop;
+  // What a bus line loses is worked out along the whole of it.
+  if (on || !cableType || installedM === undefined) return drop;
   const loss = lossOf(kind, cableType, installedM, settings.ambientC);
   if (loss) drop.loss = loss;
   if (group) drop.load = treadLoad(design, group, point, cableType, installedM);
@@ -475,6 +507,7 @@ export const RUN_PARTS = [
   "roomKits",
   "points",
   "drops",
+  placedStops,
   shadeNeeds,
 ] as const;
 
@@ -494,20 +527,37 @@ const pointDrops = memoByRow(
     const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
     const light = group && lightIndex(design, point, kind);
     const first = kit.find(({ line }) => line === carrier)?.index;
-    return kit.map(({ line, index }) =>
+    const on = stopOf(design, point);
+    const replaced = on && replacedIndex(kit, byId(design, "cableTypes"));
+    const made = (line: KitLine, index: number, more: Partial<Cable>) =>
       dropOf(design, routeGraph(design), {
         point,
         kind,
         line,
         index,
         label,
-        carriesLoad: index === first,
+        carriesLoad: false,
         row: dropRows(design).get(`${point.id}/${index}`),
-        ...(index === light ? { group } : {}),
-      }),
+        ...more,
+      });
+    const drops = kit.map(({ line, index }) =>
+      index === replaced
+        ? made(stretchLine(on!), index, { on })
+        : made(line, index, { carriesLoad: index === first, ...(index === light ? { group } : {}) }),
     );
+    if (replaced === EXTRA_INDEX) drops.push(made(stretchLine(on!), EXTRA_INDEX, { on }));
+    if (on?.closes) drops.push(made(stretchLine(on), CLOSING_INDEX, { on, back: true }));
+    return drops;
   },
 );
+
+/** What a stretch is laid in: its segment's cable. */
+const stretchLine = ({ segment }: PointStop): KitLine => ({
+  cableType: segment.cableType,
+  count: 1,
+  purpose: "bus",
+  end: "terminals",
+});
 
 /**
  * What a lead ends at and where that is, written out: a lead follows it, and stays as it is while that
@@ -527,8 +577,10 @@ const alsoOf = memoByParts(RUN_PARTS, (design) => {
   return (point: PointRow): unknown => {
     const number = numbers.get(point.id);
     const role = roles.get(point.id);
-    if (role) return `${number} ${role.signature}`;
-    return leads.has(point.kind) ? `${number} ${leadEnd(design, point, kinds.get(point.kind)!)}` : number;
+    const line = stopSignature(design, point);
+    const tread = role ? ` ${role.signature}` : "";
+    const lead = leads.has(point.kind) ? ` ${leadEnd(design, point, kinds.get(point.kind)!)}` : "";
+    return line || tread || lead ? `${number}${tread}${lead} ${line}` : number;
   };
 });
 

@@ -57,6 +57,7 @@ function dropJson(drop: Drop) {
     poeClass: load?.poeClass,
     loopOhm: fine(load?.loopOhm),
     endsAt: drop.to,
+    segment: drop.segment,
     group: drop.group,
     pinned: route?.pinned,
     lossDb: maybe(r3, loss?.db),
@@ -138,14 +139,19 @@ export function runsJson(design: Design) {
     pulls: pullsOf(design).map((pull) => ({
       id: pull.id,
       closet: pull.closet,
+      segment: pull.segment,
       drops: labels(pull.drops),
-      cables: pull.drops.length,
+      cables: pull.through.length,
       lengthM: pull.lengthM,
       hours: pull.hours,
-      through: pull.drops.map((drop, i) => ({
-        label: drop.label,
-        installedM: maybe(r3, drop.installedM),
-        metres: pull.through[i]!,
+      through: pull.through.map((metres, i) => ({
+        label: pull.drops[i]!.label,
+        installedM: r3(
+          pull.segment
+            ? pull.drops.reduce((sum, drop) => sum + drop.installedM!, 0)
+            : pull.drops[i]!.installedM!,
+        ),
+        metres,
       })),
     })),
     pulling: { setupMin, minutesPerM, perCablePct, sharedPct, most: pullMost, rates: RATE_BY_WAY },

@@ -3,7 +3,7 @@
  * which end.
  */
 import { round3 } from "../../geometry/round";
-import type { Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import type { LegendLine } from "../../design/rows-settings";
 import { dropsOf, type Drop } from "./drops";
 import { endName } from "./end-name";
@@ -113,7 +113,9 @@ export function pullSheets(design: Design): PullSheet[] {
     const [first] = pull.drops;
     return {
       pull,
-      from: (first && endName(design, first)) ?? pull.closet,
+      from: pull.segment
+        ? (byId(design, "closets").get(pull.closet)?.name ?? pull.closet)
+        : ((first && endName(design, first)) ?? pull.closet),
       reels: [...reels.values()],
       lines,
     };

@@ -21,6 +21,11 @@ export interface Pull {
    * void.
    */
   through: Metres[];
+  /**
+   * The bus segment they are stretches of: one cable off one reel, drawn in stretch by stretch. Its length is that of
+   * all of them, and `through` has them as one.
+   */
+  segment?: string;
 }
 
 /** What a metre of pulling costs in work, by where it goes, against a metre through an open void. Typical. */
@@ -82,7 +87,16 @@ function throughOf(drop: Drop, edges: EdgeFacts): Metres {
     along += metres;
     add(edges.wayOf(piece.edge), metres);
   }
-  add(drop.to ? "lead" : "void", Math.max(0, drop.installedM! - along));
+  add(drop.to && !drop.segment ? "lead" : "void", Math.max(0, drop.installedM! - along));
+  return sums;
+}
+
+/** Metres of several stretches together. */
+function added(stretches: readonly Metres[]): Metres {
+  const sums: Metres = {};
+  for (const one of stretches)
+    for (const [way, metres] of Object.entries(one))
+      sums[way as PullWay] = r3((sums[way as PullWay] ?? 0) + metres);
   return sums;
 }
 
@@ -126,18 +140,31 @@ export function pullPlan(
   const waiting = new Map<string, Drop[]>();
   for (const drop of drops) {
     if (!isToPull(drop)) continue;
-    const end = drop.to ? `at ${drop.to}` : drop.closet!;
+    const end = drop.segment ? `on ${drop.segment}` : drop.to ? `at ${drop.to}` : drop.closet!;
     const list = waiting.get(end);
     if (list) list.push(drop);
     else waiting.set(end, [drop]);
   }
   const pulls: Pull[] = [];
-  // Leads last: what they end at is there by then.
-  const ends = [...waiting.keys()].sort(
-    (a, b) => Number(a.startsWith("at ")) - Number(b.startsWith("at ")) || (a < b ? -1 : 1),
-  );
+  // Bus lines after home runs, leads last: what they end at is there by then.
+  const rank = (end: string) => (end.startsWith("at ") ? 2 : end.startsWith("on ") ? 1 : 0);
+  const ends = [...waiting.keys()].sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
   for (const closet of ends) {
     const left = waiting.get(closet)!.sort((a, b) => b.lengthM! - a.lengthM! || (a.label < b.label ? -1 : 1));
+    const { segment } = left[0]!;
+    if (segment) {
+      const through = [added(left.map((drop) => throughOf(drop, edges)))];
+      pulls.push({
+        id: `P${String(pulls.length + 1).padStart(2, "0")}`,
+        closet: left[0]!.closet!,
+        segment,
+        drops: left,
+        lengthM: round3(left.reduce((sum, drop) => sum + drop.lengthM!, 0)),
+        hours: pullHours(through, settings),
+        through,
+      });
+      continue;
+    }
     while (left.length) {
       const first = left.shift()!;
       const ranked = left

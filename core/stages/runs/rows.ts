@@ -83,6 +83,10 @@ export class KindNeeds {
   /** Highest frequency on its coaxial cable, and the loss it bears. */
   @Num({ unit: "MHz", min: 0.1, max: 40_000, optional: true }) topMhz?: number;
   @Num({ unit: "dB", min: 0.1, max: 200, optional: true }) lossLimitDb?: number;
+  /** The bus its devices ride on, and what one draws from it: whatever the volts are, or as watts. */
+  @Ref("busProfiles", { optional: true }) busProfile?: string;
+  @Num({ unit: "A", min: 0, max: 100, optional: true }) busA?: number;
+  @Num({ unit: "W", min: 0, max: 5000, optional: true }) busW?: number;
 }
 
 /** A kind of point, and the kit it brings with it. */
@@ -138,6 +142,8 @@ export class PointRow {
   @Whole({ min: 1, max: 999, optional: true }) number?: number;
   @Ref("phases", { optional: true }) phase?: string;
   @Flag({ optional: true }) settled?: boolean;
+  /** It hangs on another point instead of a cable of its own: a reader fed through the door station. */
+  @Ref("points", { optional: true }) through?: string;
   @One(DrawnPlace, { optional: true }) drawn?: DrawnPlace;
 }
 

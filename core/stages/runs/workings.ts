@@ -33,7 +33,9 @@ function lengthSteps(design: Design, drop: Drop): Step[] {
   if (drop.to) {
     return [
       {
-        formula: "Along and across, then up",
+        formula: drop.segment
+          ? "Off to the trunk at right angles, along the ways drawn, and off it again"
+          : "Along and across, then up",
         with: `to ${byId(design, "points").get(drop.to)?.name ?? drop.to}: ${m(route.pathM)} + ${m(route.riseM)}`,
         gives: m(route.pathM + route.riseM),
         source: "plan, heights of both points",

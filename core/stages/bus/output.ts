@@ -1,0 +1,135 @@
+/** `zinc bus --json` (data-model.md), segments and profiles as CSV, and the segments for a person to read. */
+import { byId, type Design } from "../../design/collections";
+import { writeCsv } from "../../files/csv";
+import { pointLabel } from "../../points/labels";
+import { pointOfStop } from "../../points/lines";
+import { formsOf } from "./order";
+import { loadOfStop, segmentsOf, type Segment } from "./segments";
+
+const finite = (value: number | undefined) => (Number.isFinite(value) ? value : undefined);
+
+/** The order the cable visits its stops in, as good as is known, with the metres between any two of them. */
+function orderJson(design: Design, { row }: Segment) {
+  if (row.topology !== "line" && row.topology !== "ring") return undefined;
+  const forms = formsOf(design, row);
+  const best = row.topology === "ring" ? forms.ring : forms.line;
+  return (
+    best && {
+      lengthM: best.lengthM,
+      boundM: best.boundM,
+      exact: best.exact,
+      stops: best.order.map((i) => forms.stops[i - 1]!.id),
+      metric: forms.metric,
+    }
+  );
+}
+
+function segmentJson(design: Design, segment: Segment) {
+  const { row, nodes, edges, supplies } = segment;
+  const id = (node: number) => nodes[node]!.id;
+  return {
+    id: row.id,
+    name: row.name,
+    profile: row.profile,
+    closet: row.closet,
+    topology: row.topology,
+    cableType: row.cableType,
+    parallel: row.parallel,
+    lengthM: segment.lengthM,
+    homeRunsM: segment.homeRunsM,
+    supplies: supplies.map(({ node, volts, maxA, amps }) => ({
+      node: id(node),
+      volts,
+      maxA: finite(maxA),
+      amps,
+    })),
+    nodes: nodes.map((node) => {
+      const point = node.stop && pointOfStop(design, node.stop);
+      return {
+        id: node.id,
+        stop: node.stop?.id,
+        point: point?.id,
+        label: point ? pointLabel(design, point) : node.name,
+        address: node.stop?.address,
+        loadA: node.loadA,
+        loadW: node.loadW,
+        volts: node.volts,
+        fromSupplyM: finite(node.fromSupplyM),
+      };
+    }),
+    edges: edges.map(({ a, b, distanceM, ohm, drop, amps, dropV }) => ({
+      a: id(a),
+      b: id(b),
+      drop: drop.label,
+      distanceM,
+      ohm,
+      amps,
+      dropV,
+    })),
+    currentA: segment.currentA,
+    lowV: segment.lowV,
+    lowAt: segment.low === undefined ? undefined : id(segment.low),
+    limitV: segment.limitV,
+    verdict: segment.verdict,
+    supplyToDeviceM: segment.supplyToDeviceM,
+    deviceToDeviceM: segment.deviceToDeviceM,
+    loose: segment.loose.map((stop) => stop.id),
+    order: orderJson(design, segment),
+  };
+}
+
+/** All of stage 5, for another engine to reckon the same. */
+export function busJson(design: Design) {
+  return {
+    profiles: design.busProfiles.map(({ id, name, supplyV, limits }) => ({ id, name, supplyV, limits })),
+    segments: segmentsOf(design).map((segment) => segmentJson(design, segment)),
+  };
+}
+
+const text = (value: number | undefined, digits: number) =>
+  value === undefined || !Number.isFinite(value) ? "" : value.toFixed(digits);
+
+/** The stops of all segments in their order: what an installer wires by, and who commissions addresses. */
+export function segmentsCsv(design: Design): string {
+  return writeCsv(
+    [
+      "segment",
+      "profile",
+      "topology",
+      "cable",
+      "order",
+      "label",
+      "point",
+      "from",
+      "metres",
+      "address",
+      "load A",
+      "load W",
+      "volts",
+      "limit V",
+    ],
+    segmentsOf(design).flatMap((segment) =>
+      segment.nodes.slice(1).map((node, i) => {
+        const edge = segment.edges.find(({ b }) => b === i + 1)!;
+        const point = pointOfStop(design, node.stop!)!;
+        const { amps, watts } = loadOfStop(design, node.stop!);
+        return [
+          segment.row.name,
+          segment.profile.name,
+          segment.row.topology,
+          byId(design, "cableTypes").get(segment.row.cableType)?.name ?? segment.row.cableType,
+          String(node.stop!.order),
+          pointLabel(design, point),
+          point.name,
+          segment.nodes[edge.a]!.name,
+          text(edge.distanceM, 2),
+          node.stop!.address === undefined ? "" : String(node.stop!.address),
+          text(amps, 4),
+          text(watts, 2),
+          text(node.volts, 3),
+          text(segment.limitV, 2),
+        ];
+      }),
+    ),
+  );
+}

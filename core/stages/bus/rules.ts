@@ -1,0 +1,62 @@
+/** Which devices may share a segment, by the rules of the design. */
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
+import type { PointRow } from "../runs/rows";
+import type { RuleSide, SegmentRuleRow } from "./rows";
+
+/** Does a rule's side speak of this point? */
+export function isOn(design: Design, side: RuleSide, point: PointRow): boolean {
+  if (side.kinds && !side.kinds.some((kind) => kind === baseKind(point.kind))) return false;
+  if (!side.place) return true;
+  const outdoors = byId(design, "rooms").get(point.room)?.outdoor === true;
+  return (side.place === "outdoors") === outdoors;
+}
+
+/** A variant of a kind (`keypad--radio`) is one of that kind. */
+const baseKind = (kind: string) => kind.split("--")[0]!;
+
+/** Devices of one class are the same to every rule: sides they are on, as bits. */
+export function classOf(design: Design, rules: readonly SegmentRuleRow[], point: PointRow): string {
+  return rules
+    .map(
+      (rule) =>
+        `${Number(isOn(design, rule.one, point))}${Number(!!rule.other && isOn(design, rule.other, point))}`,
+    )
+    .join("");
+}
+
+/** Do two points stand on the two sides of a rule, either way round? */
+function across(design: Design, rule: SegmentRuleRow, a: PointRow, b: PointRow): boolean {
+  if (!rule.other) return isOn(design, rule.one, a) !== isOn(design, rule.one, b);
+  return (
+    (isOn(design, rule.one, a) && isOn(design, rule.other, b)) ||
+    (isOn(design, rule.one, b) && isOn(design, rule.other, a))
+  );
+}
+
+/** Rules that keep two points apart; none where one says that they may share. */
+export function rulesBetween(
+  design: Design,
+  a: PointRow,
+  b: PointRow,
+  rules: readonly SegmentRuleRow[] = design.segmentRules,
+): SegmentRuleRow[] {
+  const hit = rules.filter((rule) => {
+    // Two readers at one entrance are on both sides of "entrance never with indoors", and belong together.
+    if (rule.rule !== "never together" || !rule.other) return across(design, rule, a, b);
+    const [both, other] = [isOn(design, rule.one, a), isOn(design, rule.one, b)];
+    return across(design, rule, a, b) && !(both && other);
+  });
+  return hit.some((rule) => rule.rule === "may share") ? [] : hit;
+}
+
+/** Pairs of classes are asked over and over: their answers, kept. */
+export const apartOf = memoByParts(["segmentRules", "rooms"], (design) => {
+  const known = new Map<string, SegmentRuleRow[]>();
+  return (a: PointRow, b: PointRow): SegmentRuleRow[] => {
+    const key = `${a.kind}/${a.room}+${b.kind}/${b.room}`;
+    let rules = known.get(key);
+    if (!rules) known.set(key, (rules = rulesBetween(design, a, b)));
+    return rules;
+  };
+});

@@ -1,0 +1,90 @@
+/** The bus lines of Larkspur Weir, with the faults left in them for the checks to find. All invented. */
+import type { Design } from "../core/design/collections";
+import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
+import type { SegmentRow, StopRow } from "../core/stages/bus/rows";
+
+const CELLAR = "cellar-cabinet";
+
+/** Stops in the order the cable visits them: a point, and what it draws where that is not what its kind does. */
+type Line = (string | [point: string, currentA: number])[];
+
+export function addBus(design: Design): void {
+  design.busProfiles.push(...BUS_PROFILE_TABLE.map((row) => structuredClone(row)));
+  design.segmentRules.push(...SEGMENT_RULE_TABLE.map((row) => structuredClone(row)));
+  design.busSupplies.push(
+    { id: "bus-supply-1", name: "Bus supply 1", closet: CELLAR, volts: 24, maxA: 2.5, circuit: "sockets-g" },
+    { id: "bus-supply-2", name: "Bus supply 2", closet: CELLAR, volts: 24, maxA: 1.5, circuit: "sockets-g" },
+  );
+  const line = (row: Omit<SegmentRow, "closet" | "topology">, stops: Line, from = 1) => {
+    design.segments.push({ closet: CELLAR, topology: "line", ...row });
+    stops.forEach((stop, i) => {
+      const [point, currentA] = typeof stop === "string" ? [stop] : stop;
+      const made: StopRow = {
+        id: `${row.id}-${String(i + 1).padStart(2, "0")}`,
+        segment: row.id,
+        point,
+        order: i + 1,
+      };
+      if (currentA !== undefined) made.currentA = currentA;
+      if (from >= 0) made.address = from + i;
+      design.stops.push(made);
+    });
+  };
+  const bus = { profile: "house-bus", cableType: "bus-4" };
+  line({ id: "b1", name: "B1 keys, ground", ...bus, supply: "bus-supply-1" }, [
+    "hall-key-1",
+    "snug-key-1",
+    "snug-tmp-1",
+    "office-key-1",
+    "office-tmp-1",
+    "kitchen-key-1",
+    "dining-key-1",
+    "dining-tmp-1",
+    "shower-tmp-1",
+  ]);
+  // All the way from the cellar, with the keypad that has a screen at its end: nobody asked how low its volts fall.
+  line({ id: "b2", name: "B2 keys, first floor and loft", ...bus, supply: "bus-supply-2" }, [
+    "landing-key-1",
+    "gran-key-1",
+    "carpenter-tmp-1",
+    "nurse-tmp-1",
+    "nurse-key-1",
+    "sail-loft-tmp-1",
+    ["sail-loft-key-1", 0.25],
+  ]);
+  line({ id: "b3", name: "B3 ceiling sensors", ...bus }, [
+    "store-mot-1",
+    "hall-mot-1",
+    "snug-mot-1",
+    "dining-mot-1",
+  ]);
+  // One supply for valves and keys: a valve that shorts takes the keys with it.
+  line({ id: "b4", name: "B4 floor valves", ...bus, supply: "bus-supply-1" }, [
+    ...Array.from({ length: 9 }, (_, i) => `plant-room-flv-${i + 1}`),
+    ["plant-room-vlv-1", 0.03],
+    "plant-room-tmp-1",
+  ]);
+  line({ id: "b5", name: "B5 entrance", ...bus }, [
+    "hall-rdr-1",
+    ["quay-wx-1", 0.06],
+    ["yard-open-con-1", 0.005],
+  ]);
+  // Closed at the cabinet, forgotten at the other end.
+  line({ id: "shades", name: "Shades, ground", profile: "rs-485", cableType: "cat6", closedAtCloset: true }, [
+    "snug-shd-2",
+    "snug-shd-1",
+    "office-shd-1",
+    "office-shd-2",
+    "kitchen-shd-2",
+    "kitchen-shd-1",
+    "dining-shd-1",
+    "dining-shd-2",
+  ]);
+  line(
+    { id: "lights", name: "Lights, galley and dining", profile: "dali", cableType: "power-2x1" },
+    ["kitchen-lmp-1", "kitchen-lmp-2", "dining-lmp-1"],
+    0,
+  );
+  // The reader of the boot room borrows the door station's cable.
+  design.points.find((row) => row.id === "boot-rdr-1")!.through = "hall-dor-1";
+}
