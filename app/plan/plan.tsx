@@ -35,6 +35,7 @@ import { extentOf, fit, KIT_DRAG } from "./frame";
 import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { glyphSize, PlanPoints } from "./points";
+import type { BusLinesProps } from "./bus-lines";
 import type { NamesProps } from "./names";
 import { Patterns, PlanStructure } from "./structure";
 import type { PlanTool } from "./tool";
@@ -76,6 +77,7 @@ function movedText(design: Design, { refs, dx, dy }: Drag, units: Units): string
   return `Moved ${formatLength(dx, units)} across, ${formatLength(dy, units)} down`;
 }
 
+const busLines = fetchedPart<ComponentType<BusLinesProps>>(() => import("./bus-lines"));
 const planNames = fetchedPart<ComponentType<NamesProps>>(() => import("./names"));
 
 /** What a plan is drawn into for paper, px: its letters are then of the size of those beside it. */
@@ -87,11 +89,14 @@ export function Plan({
   highlight,
   editor,
   edge = 0,
+  segment,
 }: {
   counts?: boolean;
   highlight?: string;
   editor?: PlanEditor;
   edge?: number;
+  /** Bus segment whose stops are numbered. */
+  segment?: string;
 }) {
   const edits = editor !== undefined;
   const tool = editor?.tool;
@@ -99,6 +104,7 @@ export function Plan({
   const saved = useDesign();
   const desk = useDesk();
   const PlanNames = planNames.use();
+  const BusLines = busLines.use();
   const { store, level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } =
     desk;
   const edit = useEdit();
@@ -458,6 +464,7 @@ export function Plan({
             onPress={onPointPress}
             onKey={onPointKey}
           />
+          {BusLines && lit.has("B") && <BusLines design={design} level={level} k={k} segment={segment} />}
           {PlanNames && <PlanNames design={settled} level={level} shown={names} />}
           {tool?.ghost(k)}
           {marquee && (

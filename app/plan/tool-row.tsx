@@ -12,7 +12,6 @@ const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; wh
     name: "Bus",
     stroke: "stroke-bus",
     dash: "2 1.5",
-    why: "Bus segments are not planned in this version yet",
   },
   {
     letter: "R",

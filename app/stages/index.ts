@@ -10,6 +10,7 @@ export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StagePart
   house: () => import("./house/stage"),
   choose: () => import("./choose/stage"),
   runs: () => import("./runs/stage"),
+  bus: () => import("./bus/stage"),
   register: () => import("./register/stage"),
   automations: () => import("./automations/stage"),
 };

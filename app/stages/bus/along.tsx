@@ -1,0 +1,218 @@
+/**
+ * A segment from its supply on: every node in a column of its own, in the order of the tidy tree, and as low as its
+ * volts are; of a line of signals alone, as far down as it is away. The same rows as on the plan.
+ */
+import { hierarchy } from "d3-hierarchy";
+import { scaleLinear } from "d3-scale";
+import { formatTotal } from "#core/design/units";
+import { replacesOf } from "#core/stages/bus/replaces";
+import { formsOf } from "#core/stages/bus/order";
+import type { Segment } from "#core/stages/bus/segments";
+import { counted } from "#core/design/words";
+import { useDesign, useDesk } from "../../desk/desk";
+import { Empty } from "../../desk/empty";
+import { usePrinting } from "../../kit/printing";
+
+const COLUMN = 84;
+const LEFT = 62;
+const TOP = 44;
+const BOTTOM = 34;
+
+interface Branch {
+  node: number;
+  children: Branch[];
+}
+
+/** The tree of a segment's stretches, from the head on; what closes a ring is left out of it. */
+function branches({ nodes, edges }: Segment): { root: Branch; closing: Segment["edges"] } {
+  const all = nodes.map((_, node): Branch => ({ node, children: [] }));
+  const seen = new Set([0]);
+  const closing: Segment["edges"] = [];
+  for (const edge of edges)
+    if (seen.has(edge.b)) closing.push(edge);
+    else {
+      seen.add(edge.b);
+      all[edge.a]!.children.push(all[edge.b]!);
+    }
+  return { root: all[0]!, closing };
+}
+
+/** A name that fits over its column. */
+const short = (name: string) => (name.length > 14 ? `${name.slice(0, 13)}…` : name);
+
+export function Along({ segment }: { segment: Segment }) {
+  const { preferences, selection, select } = useDesk();
+  const printing = usePrinting();
+  const { nodes, edges, limitV, supplies } = segment;
+  if (nodes.length < 2)
+    return (
+      <Empty text="No point is on this segment yet. Select points on the plan (Shift selects several) and put them on it." />
+    );
+  const metres = (m: number) => formatTotal(m, preferences.units);
+  const { root, closing } = branches(segment);
+  const order: number[] = [];
+  hierarchy(root, (branch) => branch.children).eachBefore(({ data }) => void order.push(data.node));
+  const column = new Map(order.map((node, i) => [node, i]));
+  const volts = nodes.every((node) => node.volts !== undefined);
+  const value = (node: number) => (volts ? nodes[node]!.volts! : -(nodes[node]!.fromSupplyM ?? 0));
+  const values = nodes.map((_, i) => value(i));
+  const low = Math.min(...values, limitV !== undefined && volts ? limitV : Infinity);
+  const high = Math.max(...values);
+  const height = printing ? 300 : 210;
+  const width = LEFT + COLUMN * (nodes.length - 1) + 70;
+  const y = scaleLinear([high, low === high ? high - 1 : low], [TOP, height - BOTTOM]);
+  const x = (node: number) => LEFT + COLUMN * column.get(node)!;
+  const fed = new Set(supplies.map((supply) => supply.node));
+  const isChosen = (node: number) =>
+    (selection?.in === "stops" && selection.id === nodes[node]!.stop?.id) ||
+    (selection?.in === "points" && selection.id === nodes[node]!.stop?.point);
+  const limitY = volts && limitV !== undefined ? y(limitV) : undefined;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col bg-raised">
+      <Lead segment={segment} />
+      <div
+        className="relative min-h-0 flex-1 overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="The line as its volts fall"
+      >
+        <svg
+          width={Math.max(width, 300)}
+          height={height}
+          role="group"
+          data-drawing
+          aria-label={`${segment.row.name}: ${counted(nodes.length - 1, "stop")}`}
+        >
+          {limitY !== undefined && (
+            <g>
+              <line
+                x1={8}
+                x2={Math.max(width, 300)}
+                y1={limitY}
+                y2={limitY}
+                className="stroke-stop"
+                strokeWidth={1.3}
+              />
+              <text x={12} y={limitY + 14} className="fill-stop text-tiny">
+                least any device may have, {limitV!.toFixed(2)} V
+              </text>
+            </g>
+          )}
+          {edges.map((edge, i) => {
+            const closes = closing.includes(edge);
+            const [xa, ya, xb, yb] = [x(edge.a), y(value(edge.a)), x(edge.b), y(value(edge.b))];
+            return (
+              <g key={i}>
+                <line
+                  x1={xa}
+                  y1={ya}
+                  x2={xb}
+                  y2={yb}
+                  className="stroke-bus"
+                  strokeWidth={closes ? 1 : 1.8}
+                  strokeDasharray={closes ? "4 3" : undefined}
+                />
+                {!closes && (
+                  <text
+                    x={xb - COLUMN / 2}
+                    y={(column.get(edge.b)! - column.get(edge.a)! === 1 ? (ya + yb) / 2 : yb) + 15}
+                    textAnchor="middle"
+                    className="fill-soft stroke-raised font-mono text-tiny"
+                    strokeWidth={3}
+                    paintOrder="stroke"
+                  >
+                    {metres(edge.distanceM)}
+                    {edge.amps === undefined ? "" : ` · ${(1000 * Math.abs(edge.amps)).toFixed(0)} mA`}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+          {nodes.map((node, i) => {
+            const under = limitV !== undefined && node.volts !== undefined && node.volts < limitV;
+            const figure = volts ? `${node.volts!.toFixed(2)} V` : metres(node.fromSupplyM ?? 0);
+            return (
+              <g
+                key={node.id}
+                transform={`translate(${x(i)} ${y(value(i))})`}
+                tabIndex={node.stop ? 0 : undefined}
+                role={node.stop ? "button" : undefined}
+                aria-pressed={node.stop ? isChosen(i) : undefined}
+                aria-label={`${node.name}, ${figure}`}
+                className={node.stop ? "cursor-pointer outline-offset-4" : ""}
+                data-node={node.id}
+                onClick={() => node.stop && select({ in: "stops", id: node.stop.id })}
+                onKeyDown={(event) => {
+                  if (!node.stop || (event.key !== "Enter" && event.key !== " ")) return;
+                  event.preventDefault();
+                  select({ in: "stops", id: node.stop.id });
+                }}
+              >
+                <title>{`${node.name}, ${figure}`}</title>
+                <circle
+                  r={isChosen(i) ? 7 : 5.5}
+                  className={
+                    fed.has(i)
+                      ? "fill-ink stroke-bus"
+                      : under
+                        ? "fill-stop stroke-stop"
+                        : isChosen(i)
+                          ? "fill-bus stroke-bus"
+                          : "fill-raised stroke-bus"
+                  }
+                  strokeWidth={1.6}
+                />
+                <text y={-24} textAnchor="middle" className="fill-ink text-tiny">
+                  {node.stop ? `${node.stop.order} ${short(node.name)}` : short(node.name)}
+                </text>
+                <text
+                  y={-12}
+                  textAnchor="middle"
+                  className={`font-mono text-tiny ${under ? "fill-stop font-semibold" : "fill-ink"}`}
+                >
+                  {figure}
+                </text>
+              </g>
+            );
+          })}
+        </svg>
+      </div>
+    </div>
+  );
+}
+
+/** How good its order is, and what it takes the place of. */
+function Lead({ segment }: { segment: Segment }) {
+  const design = useDesign();
+  const { units } = useDesk().preferences;
+  const metres = (m: number) => formatTotal(m, units);
+  const { topology } = segment.row;
+  const forms = formsOf(design, segment.row);
+  const best = topology === "ring" ? forms.ring : topology === "line" ? forms.line : undefined;
+  const home = replacesOf(design, segment)[0]!;
+  const stops = forms.stops.length;
+  return (
+    <p className="shrink-0 border-b border-rule/60 px-3 py-1.5 text-small text-soft">
+      <span className="measure text-ink">{metres(segment.lengthM)}</span>
+      {best && (
+        <>
+          {", "}
+          {segment.lengthM <= best.lengthM + 0.05
+            ? best.exact
+              ? stops > 1
+                ? "proven shortest of all orders"
+                : "its only order"
+              : `no shorter order found; none is under ${metres(best.boundM)}`
+            : `${metres(best.lengthM)} in the ${best.exact ? "proven shortest" : "best order found"}`}
+        </>
+      )}
+      {" · as home runs "}
+      <span className="measure text-ink">{metres(home.lengthM)}</span>
+      {segment.collapsed && (
+        <strong className="ml-2 font-semibold text-stop">
+          The line collapses: its devices ask for more than the cable carries at any volts.
+        </strong>
+      )}
+    </p>
+  );
+}

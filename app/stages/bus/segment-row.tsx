@@ -1,0 +1,127 @@
+/** The row over the plan: which segment is shown, its form, and a new one from what is selected. */
+import { byId } from "#core/design/collections";
+import { InputError } from "#core/design/input-error";
+import { counted } from "#core/design/words";
+import { stopOf } from "#core/points/lines";
+import { addToSegment, changeForm, newSegment, orderAnew } from "#core/stages/bus/edit";
+import { savedByOrder } from "#core/stages/bus/replaces";
+import { TOPOLOGIES } from "#core/stages/bus/rows";
+import { formatTotal } from "#core/design/units";
+import { newRowId, selectedRefs, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { say } from "../../desk/say";
+import { useSegments, useShownSegment } from "./shown";
+
+export function SegmentRow() {
+  const design = useDesign();
+  const { selection, readOnly, preferences } = useDesk();
+  const edit = useEdit();
+  const segments = useSegments();
+  const { shown, show } = useShownSegment();
+  const points = selectedRefs(selection).flatMap((ref) =>
+    ref.in === "points" ? (byId(design, "points").get(ref.id) ?? []) : [],
+  );
+  const savedM = shown ? savedByOrder(design, shown) : 0;
+  const order = () => {
+    try {
+      const changes = orderAnew(design, shown!.row.id);
+      edit(() => changes);
+      say(changes.length ? `${shown!.row.name}: ordered anew` : "It is in its best order already");
+    } catch (problem) {
+      if (!(problem instanceof InputError)) throw problem;
+      say(problem.message);
+    }
+  };
+  const coming = shown ? points.filter((point) => stopOf(design, point)?.segment.id !== shown.row.id) : [];
+  const putOn = () => {
+    edit((d) => addToSegment(d, shown!.row.id, coming, newRowId));
+    say(`${counted(coming.length, "point")} put on ${shown!.row.name}`);
+  };
+  const add = () => {
+    const profile =
+      points.map((point) => byId(design, "kinds").get(point.kind)?.needs?.busProfile).find(Boolean) ??
+      design.busProfiles.find((row) => row.id === "house-bus")?.id ??
+      design.busProfiles[0]?.id;
+    const closet = points.find((point) => point.closet)?.closet ?? design.closets[0]?.id;
+    if (!profile || !closet) {
+      say(profile ? "Draw a closet in House first: a segment begins there." : "Put a profile in first.");
+      return;
+    }
+    try {
+      const changes = newSegment(
+        design,
+        { profile, closet, name: `Segment ${segments.length + 1}` },
+        points,
+        newRowId,
+      );
+      edit(() => changes);
+      const made = changes.find((change) => change.in === "segments" && "put" in change);
+      if (made && "put" in made) show((made.put as { id: string }).id);
+    } catch (problem) {
+      if (!(problem instanceof InputError)) throw problem;
+      say(problem.message);
+    }
+  };
+  return (
+    <div
+      className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2"
+      data-chrome
+    >
+      <div role="group" aria-label="Segment" className="flex">
+        {segments.map(({ row, verdict }) => (
+          <button
+            key={row.id}
+            type="button"
+            className="tool whitespace-nowrap"
+            aria-pressed={row.id === shown?.row.id}
+            onClick={() => show(row.id)}
+          >
+            {verdict === "fails" && (
+              <span className="mr-1 inline-block size-2 bg-stop" title="Too few volts" />
+            )}
+            {row.name}
+          </button>
+        ))}
+      </div>
+      {!readOnly && shown && coming.length > 0 && (
+        <button type="button" className="button button-main h-6 whitespace-nowrap" onClick={putOn}>
+          Put {coming.length === 1 ? coming[0]!.name : counted(coming.length, "point")} on {shown.row.name}
+        </button>
+      )}
+      {!readOnly && (
+        <button type="button" className="button h-6 whitespace-nowrap" onClick={add}>
+          {points.length ? `New segment of ${counted(points.length, "point")}` : "New segment"}
+        </button>
+      )}
+      {shown && (
+        <div className="ml-auto flex items-center gap-1 pl-3">
+          <div role="group" aria-label="Form" className="flex">
+            {TOPOLOGIES.map((form) => (
+              <button
+                key={form}
+                type="button"
+                className="tool"
+                aria-pressed={shown.row.topology === form}
+                disabled={
+                  readOnly || (!shown.profile.topologies.includes(form) && shown.row.topology !== form)
+                }
+                title={
+                  shown.profile.topologies.includes(form)
+                    ? undefined
+                    : `${shown.profile.name} cannot be a ${form}`
+                }
+                onClick={() => edit((d) => changeForm(d, shown.row.id, form))}
+              >
+                {form}
+              </button>
+            ))}
+          </div>
+          {!readOnly && shown.row.topology !== "star" && (
+            <button type="button" className="button h-6 whitespace-nowrap" onClick={order}>
+              Order anew{savedM > 0 && `, −${formatTotal(savedM, preferences.units)}`}
+            </button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,11 @@
+/** The views of stage 5 and the tables below its plan, by the names they have in the address. */
+export const BELOW = [
+  ["along", "Along the line"],
+  ["stops", "Stops"],
+] as const;
+
+export const VIEWS = [
+  ["segments", "Segments", ["below", BELOW]],
+  ["share", "Share out"],
+  ["profiles", "Profiles and rules"],
+] as const;
