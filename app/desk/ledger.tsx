@@ -93,7 +93,7 @@ export function LedgerStrip() {
       {ledger?.cells.map((cell) => {
         const by = differences.get(cell.cell);
         const title = cell.about
-          ? `${cell.about}: share ${cell.note} that is used`
+          ? `${cell.about}: ${cell.unit === "%" ? `share ${cell.note} that is used` : cell.note}`
           : `What makes up ${cell.name.toLowerCase()}`;
         return (
           <button
@@ -108,7 +108,7 @@ export function LedgerStrip() {
             <span className="measure font-semibold" data-value>
               {text(cell)}
             </span>
-            {cell.note && <span className="text-small text-soft">{cell.note}</span>}
+            {cell.note && <span className="text-small text-soft max-[1500px]:sr-only">{cell.note}</span>}
             {by !== undefined && (
               <Difference
                 cell={cell.cell}
@@ -123,7 +123,7 @@ export function LedgerStrip() {
         data-cell="findings"
         aria-pressed={drawer}
         onClick={() => showFindings(!drawer)}
-        className="ml-auto flex items-center gap-2 border-l border-rule px-3 hover:bg-pane"
+        className="sticky right-0 ml-auto flex items-center gap-2 border-l border-rule bg-raised px-3 hover:bg-pane"
         title="Findings (F)"
       >
         <span className="text-small text-soft">Findings</span>

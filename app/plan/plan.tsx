@@ -464,8 +464,8 @@ export function Plan({
             onPress={onPointPress}
             onKey={onPointKey}
           />
-          {BusLines && lit.has("B") && <BusLines design={design} level={level} k={k} segment={segment} />}
           {PlanNames && <PlanNames design={settled} level={level} shown={names} />}
+          {BusLines && lit.has("B") && <BusLines design={design} level={level} k={k} segment={segment} />}
           {tool?.ghost(k)}
           {marquee && (
             <rect

@@ -12,8 +12,11 @@ import { counted } from "#core/design/words";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { usePrinting } from "../../kit/printing";
+import { useSize } from "../../plan/view";
 
-const COLUMN = 84;
+/** Columns share the width there is, down to what a name needs. */
+const LEAST_COLUMN = 66;
+const MOST_COLUMN = 120;
 const LEFT = 62;
 const TOP = 44;
 const BOTTOM = 34;
@@ -38,16 +41,21 @@ function branches({ nodes, edges }: Segment): { root: Branch; closing: Segment["
 }
 
 /** A name that fits over its column. */
-const short = (name: string) => (name.length > 14 ? `${name.slice(0, 13)}…` : name);
+const short = (name: string, most: number) => (name.length > most ? `${name.slice(0, most - 1)}…` : name);
 
 export function Along({ segment }: { segment: Segment }) {
-  const { preferences, selection, select } = useDesk();
-  const printing = usePrinting();
-  const { nodes, edges, limitV, supplies } = segment;
-  if (nodes.length < 2)
+  if (segment.nodes.length < 2)
     return (
       <Empty text="No point is on this segment yet. Select points on the plan (Shift selects several) and put them on it." />
     );
+  return <Falling segment={segment} />;
+}
+
+function Falling({ segment }: { segment: Segment }) {
+  const { preferences, selection, select } = useDesk();
+  const printing = usePrinting();
+  const [box, size] = useSize();
+  const { nodes, edges, limitV, supplies } = segment;
   const metres = (m: number) => formatTotal(m, preferences.units);
   const { root, closing } = branches(segment);
   const order: number[] = [];
@@ -59,9 +67,12 @@ export function Along({ segment }: { segment: Segment }) {
   const low = Math.min(...values, limitV !== undefined && volts ? limitV : Infinity);
   const high = Math.max(...values);
   const height = printing ? 300 : 210;
-  const width = LEFT + COLUMN * (nodes.length - 1) + 70;
+  const room = printing ? 1000 : size.width;
+  const step = Math.min(MOST_COLUMN, Math.max(LEAST_COLUMN, (room - LEFT - 50) / (nodes.length - 1)));
+  const width = LEFT + step * (nodes.length - 1) + 46;
+  const letters = Math.floor(step / 5.6);
   const y = scaleLinear([high, low === high ? high - 1 : low], [TOP, height - BOTTOM]);
-  const x = (node: number) => LEFT + COLUMN * column.get(node)!;
+  const x = (node: number) => LEFT + step * column.get(node)!;
   const fed = new Set(supplies.map((supply) => supply.node));
   const isChosen = (node: number) =>
     (selection?.in === "stops" && selection.id === nodes[node]!.stop?.id) ||
@@ -71,6 +82,7 @@ export function Along({ segment }: { segment: Segment }) {
     <div className="flex min-h-0 flex-1 flex-col bg-raised">
       <Lead segment={segment} />
       <div
+        ref={box}
         className="relative min-h-0 flex-1 overflow-auto"
         tabIndex={0}
         role="region"
@@ -114,15 +126,18 @@ export function Along({ segment }: { segment: Segment }) {
                 />
                 {!closes && (
                   <text
-                    x={xb - COLUMN / 2}
-                    y={(column.get(edge.b)! - column.get(edge.a)! === 1 ? (ya + yb) / 2 : yb) + 15}
+                    x={xb - step / 2 - 6}
+                    y={
+                      column.get(edge.b)! - column.get(edge.a)! === 1
+                        ? Math.max((ya + yb) / 2 + 14, yb + 2)
+                        : yb + 15
+                    }
                     textAnchor="middle"
                     className="fill-soft stroke-raised font-mono text-tiny"
                     strokeWidth={3}
                     paintOrder="stroke"
                   >
                     {metres(edge.distanceM)}
-                    {edge.amps === undefined ? "" : ` · ${(1000 * Math.abs(edge.amps)).toFixed(0)} mA`}
                   </text>
                 )}
               </g>
@@ -163,7 +178,7 @@ export function Along({ segment }: { segment: Segment }) {
                   strokeWidth={1.6}
                 />
                 <text y={-24} textAnchor="middle" className="fill-ink text-tiny">
-                  {node.stop ? `${node.stop.order} ${short(node.name)}` : short(node.name)}
+                  {short(node.stop ? `${node.stop.order} ${node.name}` : node.name, letters)}
                 </text>
                 <text
                   y={-12}

@@ -61,7 +61,7 @@ export default function Profiles() {
     value === undefined
       ? ""
       : unit === "m" && name !== "devices"
-        ? formatLength(value, units, 0)
+        ? formatLength(value, units, value < 10 ? 1 : 0)
         : String(value);
   return (
     <>
@@ -143,7 +143,7 @@ export default function Profiles() {
             </button>
           </Empty>
         )}
-        <table className="w-full min-w-190">
+        <table className="w-full min-w-220">
           <caption className="sr-only">Bus profiles</caption>
           <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
             <tr className="h-7 border-b border-rule">
@@ -162,7 +162,7 @@ export default function Profiles() {
                 key={profile.id}
                 className={`border-b border-rule/60 align-top ${selection?.in === "busProfiles" && selection.id === profile.id ? "bg-wash" : ""}`}
               >
-                <th scope="row" className="max-w-44 px-3 py-1.5 text-left font-normal">
+                <th scope="row" className="min-w-52 px-3 py-1.5 text-left font-normal">
                   <button
                     type="button"
                     className="text-left font-semibold hover:underline"
@@ -218,17 +218,17 @@ function Rules() {
   return (
     <section aria-label="Segmenting rules" className="px-3 py-4">
       <h3 className="font-semibold">What may share a segment</h3>
-      <ul className="mt-2 grid max-w-4xl gap-1">
+      <ul className="mt-2 grid gap-1">
         {design.segmentRules.map((row) => (
           <li
             key={row.id}
             className="flex flex-wrap items-center gap-2 border-b border-rule/60 py-1"
             data-rule={row.id}
           >
-            <strong className="w-72 font-semibold">{ruleText(row)}</strong>
+            <strong className="w-60 font-semibold">{ruleText(row)}</strong>
             <Choice
               label={`Rule: ${ruleText(row)}`}
-              className="h-6 w-36 text-small"
+              className="h-6 w-32 text-small"
               disabled={readOnly}
               value={row.rule}
               options={RULES.filter((rule) => row.other || rule === "always alone").map((rule) => ({

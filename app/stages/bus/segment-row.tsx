@@ -3,34 +3,20 @@ import { byId } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { counted } from "#core/design/words";
 import { stopOf } from "#core/points/lines";
-import { addToSegment, changeForm, newSegment, orderAnew } from "#core/stages/bus/edit";
-import { savedByOrder } from "#core/stages/bus/replaces";
-import { TOPOLOGIES } from "#core/stages/bus/rows";
-import { formatTotal } from "#core/design/units";
+import { addToSegment, newSegment } from "#core/stages/bus/edit";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { say } from "../../desk/say";
 import { useSegments, useShownSegment } from "./shown";
 
 export function SegmentRow() {
   const design = useDesign();
-  const { selection, readOnly, preferences } = useDesk();
+  const { selection, readOnly } = useDesk();
   const edit = useEdit();
   const segments = useSegments();
   const { shown, show } = useShownSegment();
   const points = selectedRefs(selection).flatMap((ref) =>
     ref.in === "points" ? (byId(design, "points").get(ref.id) ?? []) : [],
   );
-  const savedM = shown ? savedByOrder(design, shown) : 0;
-  const order = () => {
-    try {
-      const changes = orderAnew(design, shown!.row.id);
-      edit(() => changes);
-      say(changes.length ? `${shown!.row.name}: ordered anew` : "It is in its best order already");
-    } catch (problem) {
-      if (!(problem instanceof InputError)) throw problem;
-      say(problem.message);
-    }
-  };
   const coming = shown ? points.filter((point) => stopOf(design, point)?.segment.id !== shown.row.id) : [];
   const putOn = () => {
     edit((d) => addToSegment(d, shown!.row.id, coming, newRowId));
@@ -91,36 +77,6 @@ export function SegmentRow() {
         <button type="button" className="button h-6 whitespace-nowrap" onClick={add}>
           {points.length ? `New segment of ${counted(points.length, "point")}` : "New segment"}
         </button>
-      )}
-      {shown && (
-        <div className="ml-auto flex items-center gap-1 pl-3">
-          <div role="group" aria-label="Form" className="flex">
-            {TOPOLOGIES.map((form) => (
-              <button
-                key={form}
-                type="button"
-                className="tool"
-                aria-pressed={shown.row.topology === form}
-                disabled={
-                  readOnly || (!shown.profile.topologies.includes(form) && shown.row.topology !== form)
-                }
-                title={
-                  shown.profile.topologies.includes(form)
-                    ? undefined
-                    : `${shown.profile.name} cannot be a ${form}`
-                }
-                onClick={() => edit((d) => changeForm(d, shown.row.id, form))}
-              >
-                {form}
-              </button>
-            ))}
-          </div>
-          {!readOnly && shown.row.topology !== "star" && (
-            <button type="button" className="button h-6 whitespace-nowrap" onClick={order}>
-              Order anew{savedM > 0 && `, −${formatTotal(savedM, preferences.units)}`}
-            </button>
-          )}
-        </div>
       )}
     </div>
   );

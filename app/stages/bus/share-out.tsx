@@ -1,9 +1,9 @@
 /** Points shared out over segments by rule: what is proposed, why each point is where it is, taken as one edit. */
 import { useMemo, useState } from "react";
 import { byId } from "#core/design/collections";
-import { capital, counted } from "#core/design/words";
+import { counted } from "#core/design/words";
 import { formatTotal } from "#core/design/units";
-import { acceptSegments, proposeSegments, ridersOf, ruleText } from "#core/stages/bus/segmenting";
+import { acceptSegments, proposeSegments, ridersOf, ruleText, type Group } from "#core/stages/bus/segmenting";
 import { changeSettings } from "#core/design/row-changes";
 import { sparePct } from "#core/stages/bus/segmenting";
 import { fail } from "#core/design/input-error";
@@ -12,6 +12,10 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { NamedChoice } from "../../kit/choice";
 import { TextField } from "../../kit/fields";
+
+/** Rules that keep every point of a group off some other group. */
+const common = ({ placements }: Group): string[] =>
+  (placements[0]?.kept ?? []).filter((rule) => placements.every(({ kept }) => kept.includes(rule)));
 
 export default function ShareOut() {
   const design = useDesign();
@@ -53,29 +57,33 @@ export default function ShareOut() {
           options={profiles.map((row) => ({ value: row.id, text: row.name }))}
           take={setAsked}
         />
-        <TextField
-          label="Supplies"
-          called="Most supplies"
-          text={most}
-          inputMode="decimal"
-          take={(typed) => {
-            const text = typed.trim();
-            if (text !== "" && !/^[1-9]\d?$/.test(text))
-              fail("Most supplies", "must be a whole number from 1 to 99, or empty");
-            setMost(text);
-          }}
-        />
-        <TextField
-          label="Left free"
-          unit="%"
-          text={String(sparePct(design))}
-          inputMode="decimal"
-          take={(typed) => {
-            const pct = Number(typed.replace(",", "."));
-            if (!(pct >= 0 && pct <= 90)) fail("Left free", "must be from 0 to 90 %");
-            edit((d) => changeSettings(d, { busSettings: { ...d.design.busSettings, sparePct: pct } }));
-          }}
-        />
+        <span className="w-36">
+          <TextField
+            label="Supplies"
+            called="Most supplies"
+            text={most}
+            inputMode="decimal"
+            take={(typed) => {
+              const text = typed.trim();
+              if (text !== "" && !/^[1-9]\d?$/.test(text))
+                fail("Most supplies", "must be a whole number from 1 to 99, or empty");
+              setMost(text);
+            }}
+          />
+        </span>
+        <span className="w-40">
+          <TextField
+            label="Left free"
+            unit="%"
+            text={String(sparePct(design))}
+            inputMode="decimal"
+            take={(typed) => {
+              const pct = Number(typed.replace(",", "."));
+              if (!(pct >= 0 && pct <= 90)) fail("Left free", "must be from 0 to 90 %");
+              edit((d) => changeSettings(d, { busSettings: { ...d.design.busSettings, sparePct: pct } }));
+            }}
+          />
+        </span>
         {!readOnly && !proposal.clash && (
           <button type="button" className="button button-main ml-auto h-6" onClick={take}>
             Lay {counted(proposal.groups.length, "segment")}
@@ -123,7 +131,9 @@ export default function ShareOut() {
                 </th>
                 <th className="text-right font-normal whitespace-nowrap">Adds here</th>
                 <th className="pl-4 text-right font-normal whitespace-nowrap">Next best</th>
-                <th className="px-4 font-normal">Kept off the others by</th>
+                <th className="w-1/2 px-4 font-normal">
+                  {common(group).length ? common(group).join(" · ") : "No rule keeps them off the others"}
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -142,7 +152,9 @@ export default function ShareOut() {
                   <td className="measure pl-4 text-right whitespace-nowrap">
                     {nextM === undefined ? "none may" : `+${metres(nextM)}`}
                   </td>
-                  <td className="px-4 text-small text-soft">{capital(kept.join(" · ").toLowerCase())}</td>
+                  <td className="px-4 text-small text-soft">
+                    {kept.filter((rule) => !common(group).includes(rule)).join(" · ")}
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -1,5 +1,5 @@
 /** Stage 5: segments on the plan and along their line, points shared out over them, profiles and rules. */
-import { useEffect, useRef } from "react";
+import { Suspense, useEffect, useRef } from "react";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Fetched, Tabbed, useView } from "../../kit/views";
@@ -17,6 +17,7 @@ const Along = lazilyFrom(
   () => import("./along"),
   (file) => file.Along,
 );
+const FormRow = lazily(() => import("./form-row"));
 const Stops = lazily(() => import("./stops"));
 const SHEETS = {
   share: lazily(() => import("./share-out")),
@@ -38,7 +39,6 @@ function useBusLit() {
 }
 
 function Segments() {
-  const { url } = useDesk();
   const design = useDesign();
   const { shown } = useShownSegment();
   const [tab, show] = useView(BELOW, "below");
@@ -57,11 +57,11 @@ function Segments() {
           tab={tab}
           show={show}
           aside={
-            <span className="flex items-center gap-1.5">
-              <a className="button h-6" href={`${url}/csv/segments`} title="All stops as a spreadsheet file">
-                CSV
-              </a>
-            </span>
+            shown && (
+              <Suspense>
+                <FormRow segment={shown} />
+              </Suspense>
+            )
           }
         >
           {shown ? (

@@ -15,7 +15,6 @@ import { checkRow } from "#core/design/check-row";
 import { InputError } from "#core/design/input-error";
 import { changeRow } from "#core/design/row-changes";
 import { formatTotal } from "#core/design/units";
-import { pointLabel } from "#core/points/labels";
 import { pointOfStop, stopsOf } from "#core/points/lines";
 import { hangOn, moveStop, takeStops } from "#core/stages/bus/edit";
 import type { StopRow } from "#core/stages/bus/rows";
@@ -62,7 +61,7 @@ export default function Stops({ segment }: { segment: Segment }) {
         role="region"
         aria-label="Stops in the order of the cable"
       >
-        <table className="w-full min-w-170">
+        <table className="w-full min-w-190">
           <thead className="sticky top-0 z-10 bg-pane text-left text-small text-soft">
             <tr className="h-7 border-b border-rule">
               <th className="w-8 pl-2 font-normal">
@@ -70,12 +69,18 @@ export default function Stops({ segment }: { segment: Segment }) {
               </th>
               <th className="w-8 text-right font-normal">No.</th>
               <th className="pl-3 font-normal">Point</th>
-              <th className="font-normal">Comes from</th>
+              <th className="pl-3 font-normal">Comes from</th>
               <th className="text-right font-normal">Stretch</th>
+              <th className="pl-3 text-right font-normal" title="What flows in this stretch">
+                Carries
+              </th>
+              <th className="pl-3 text-right font-normal" title="What this stretch takes of the volts">
+                Loses
+              </th>
               <th className="pl-3 text-right font-normal">Draws</th>
               <th className="pl-3 text-right font-normal">Volts</th>
-              <th className="w-24 pl-3 font-normal">Address</th>
-              <th className="w-20 pr-2">
+              <th className="w-16 pl-3 font-normal">Address</th>
+              <th className="w-24 pr-2">
                 <span className="sr-only">Order</span>
               </th>
             </tr>
@@ -167,14 +172,13 @@ function Row({ segment, stop, at, last, tree, stops, move }: RowProps) {
       <td className="pl-3">
         <button
           type="button"
-          className="text-left hover:underline"
+          className="text-left whitespace-nowrap hover:underline"
           onClick={() => select({ in: "stops", id: stop.id })}
         >
           {name}
-          {point && <span className="ml-2 font-mono text-tiny text-soft">{pointLabel(design, point)}</span>}
         </button>
       </td>
-      <td className="text-small text-soft">
+      <td className="max-w-36 truncate pl-3 text-small text-soft">
         {tree && !readOnly ? (
           <Choice
             bare
@@ -201,8 +205,16 @@ function Row({ segment, stop, at, last, tree, stops, move }: RowProps) {
           (parentName ?? <span className="text-mend">not on the line</span>)
         )}
       </td>
-      <td className="measure text-right">{edge && formatTotal(edge.distanceM, preferences.units)}</td>
-      <td className="measure pl-3 text-right">
+      <td className="measure text-right whitespace-nowrap">
+        {edge && formatTotal(edge.distanceM, preferences.units)}
+      </td>
+      <td className="measure pl-3 text-right whitespace-nowrap">
+        {edge?.amps === undefined ? "–" : `${(1000 * Math.abs(edge.amps)).toFixed(0)} mA`}
+      </td>
+      <td className="measure pl-3 text-right whitespace-nowrap">
+        {edge?.dropV === undefined ? "–" : `${Math.abs(edge.dropV).toFixed(2)} V`}
+      </td>
+      <td className="measure pl-3 text-right whitespace-nowrap">
         {amps ? `${(1000 * amps).toFixed(amps < 0.01 ? 1 : 0)} mA` : watts ? `${watts} W` : "–"}
       </td>
       <td className={`pl-3 text-right ${under ? "font-semibold text-stop" : ""}`}>
@@ -230,7 +242,7 @@ function Row({ segment, stop, at, last, tree, stops, move }: RowProps) {
       </td>
       <td className="pr-2 text-right whitespace-nowrap">
         {!readOnly && (
-          <>
+          <span className="flex justify-end">
             <button
               type="button"
               className="tool"
@@ -257,7 +269,7 @@ function Row({ segment, stop, at, last, tree, stops, move }: RowProps) {
             >
               <X size={12} />
             </button>
-          </>
+          </span>
         )}
       </td>
     </tr>

@@ -41,23 +41,27 @@ export function replacesOf(design: Design, segment: Segment): Form[] {
     const own = kit.find((cable) => cable.index === index)?.line.cableType;
     homeMoney += money(forms.metric[0]![i + 1]!, own ?? row.cableType);
   });
-  const best = { line: forms.line?.lengthM, ring: forms.ring?.lengthM, tree: forms.tree.lengthM, star: forms.starM };
-  const others = TOPOLOGIES.filter((form) => form !== "star" || profile.topologies.includes("star")).map(
-    (form): Form => {
-      const now = form === row.topology;
-      const lengthM = now ? segment.lengthM : (best[form] ?? lengthAs(forms, form) ?? 0);
-      return {
-        name: form,
-        lengthM,
-        money: money(lengthM, row.cableType),
-        now,
-        allowed: profile.topologies.includes(form),
-      };
-    },
-  );
+  const best = {
+    line: forms.line?.lengthM,
+    ring: forms.ring?.lengthM,
+    tree: forms.tree.lengthM,
+    star: forms.starM,
+  };
+  const others = TOPOLOGIES.map((form): Form => {
+    const now = form === row.topology;
+    const lengthM = now ? segment.lengthM : (best[form] ?? lengthAs(forms, form) ?? 0);
+    return {
+      name: form,
+      lengthM,
+      money: money(lengthM, row.cableType),
+      now,
+      allowed: profile.topologies.includes(form),
+    };
+  });
   return [
     { name: "home runs", lengthM: forms.starM, money: homeMoney, now: false, allowed: true },
-    ...others.filter((form) => form.now || form.allowed),
+    // A star is home runs in another cable.
+    ...others.filter((form) => form.now || (form.allowed && form.name !== "star")),
   ];
 }
 
