@@ -1,6 +1,6 @@
 /** The bus lines of Larkspur Weir, with the faults left in them for the checks to find. All invented. */
 import type { Design } from "../core/design/collections";
-import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
+import { BOARD_PINS, BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
 import type { SegmentRow, StopRow } from "../core/stages/bus/rows";
 
 const CELLAR = "cellar-cabinet";
@@ -87,4 +87,123 @@ export function addBus(design: Design): void {
   );
   // The reader of the boot room borrows the door station's cable.
   design.points.find((row) => row.id === "boot-rdr-1")!.through = "hall-dor-1";
+  addBoards(design);
+  addRemotes(design);
+}
+
+const RELAYS = [
+  "Workshop lamp",
+  "Bench lamp",
+  "Table saw",
+  "Dust extractor",
+  "Frost heater",
+  "Roof vent",
+  "Yard lamp",
+  "Charger",
+];
+const COLOURS = ["white", "brown", "green", "yellow", "grey", "pink", "blue", "red"];
+
+/** What the carpenter built for the boathouse: eight relays, eight keys, a receiver, and one of them on a bad pin. */
+function addBoards(design: Design): void {
+  design.boards.push(
+    {
+      id: "boathouse-board",
+      name: "Boathouse board",
+      room: "boathouse",
+      has: BOARD_PINS.map((row) => structuredClone(row)),
+      supplyV: 5,
+      supplyW: 10,
+      ownW: 1.2,
+      upkeepH: 14,
+    },
+    {
+      id: "garden-controller",
+      name: "Garden controller",
+      room: "plant-house",
+      has: BOARD_PINS.slice(3, 15).map((row) => structuredClone(row)),
+      supplyV: 5,
+      supplyW: 5,
+      ownW: 0.8,
+      stationsMost: 6,
+      upkeepH: 2,
+    },
+  );
+  RELAYS.forEach((does, i) =>
+    design.pins.push({
+      id: `bp-relay-${i + 1}`,
+      board: "boathouse-board",
+      demand: "relay",
+      does,
+      at: `relay ${i + 1}`,
+      // The saw's relay is on the pin that says the start-up log.
+      pin: does === "Table saw" ? "1" : String(i + 4),
+      colour: COLOURS[i]!,
+      contact: "normally open",
+      ...(does === "Yard lamp" ? { wantedOnFailure: "on" as const } : {}),
+    }),
+  );
+  COLOURS.forEach((colour, i) =>
+    design.pins.push({
+      id: `bp-key-${i + 1}`,
+      board: "boathouse-board",
+      demand: "switch",
+      does: `Key ${i + 1}`,
+      at: `key plate, ${i + 1}`,
+      pin: ["12", "13", "14", "15", "18", "19", "20", "21"][i]!,
+      colour,
+    }),
+  );
+  design.pins.push({
+    id: "bp-receiver",
+    board: "boathouse-board",
+    demand: "receiver",
+    does: "Receiver, 433.92 MHz",
+    at: "receiver, data",
+    pin: "22",
+    colour: "violet",
+  });
+}
+
+/** Two sets of hand remotes, two codes nearly the same; six garden valves, one after another. */
+function addRemotes(design: Design): void {
+  const remote = (id: string, name: string, set: string, on: number, off: number, load?: string) =>
+    design.remotes.push({
+      id,
+      name,
+      set,
+      mhz: 433.92,
+      on,
+      off,
+      bits: 24,
+      pulseUs: 350,
+      repeats: 8,
+      ...(load ? { load } : {}),
+    });
+  remote("quay-1", "Quay lights, steps", "Quay lights", 5_526_784, 5_526_796);
+  remote("quay-2", "Quay lights, mooring", "Quay lights", 5_527_040, 5_527_052);
+  remote("quay-3", "Quay lights, gangway", "Quay lights", 5_529_856, 5_529_868);
+  remote("shop-1", "Workshop sockets, bench", "Workshop sockets", 9_830_416, 9_830_428, "boathouse-plg-1");
+  // Set by hand on its switches, one of which is one off from that of the steps.
+  remote("shop-2", "Workshop sockets, kettle", "Workshop sockets", 5_526_786, 9_831_437, "boathouse-plg-2");
+  const beds = ["Herb bed", "Fruit cage", "Rose bed", "Lawn, east", "Lawn, west", "Plant house"];
+  beds.forEach((name, i) =>
+    design.stations.push({
+      id: `st-${i + 1}`,
+      name,
+      board: "garden-controller",
+      mode: "in turn",
+      order: i + 1,
+      minutes: i > 2 && i < 5 ? 20 : 12,
+      gapMin: 1,
+      ...(i ? {} : { startAt: "05:30" }),
+    }),
+  );
+  design.stations.push({
+    id: "st-quay",
+    name: "Quay lights",
+    mode: "together",
+    order: 7,
+    minutes: 45,
+    startAt: "06:00",
+  });
 }

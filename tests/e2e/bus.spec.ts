@@ -174,3 +174,32 @@ test("lines are chosen in the find box, and the form of one by its profile", asy
     page.getByRole("group", { name: "Form" }).getByRole("button", { name: "ring" }),
   ).toBeDisabled();
 });
+
+test("a board: the relay on a wild pin is put right in one step, and what cannot be is said", async ({
+  page,
+}) => {
+  await open(page, `${await ownHouse(page)}/bus?view=boards`);
+  const saw = page.locator("[data-demand]").filter({ hasText: "Table saw" });
+  await expect(saw).toContainText("it blinks while the board starts");
+  await page.getByRole("button", { name: "Assign pins" }).click();
+  await saved(page);
+  await expect(saw).not.toContainText("it blinks while the board starts");
+  await expect(page.getByRole("img", { name: /Wires of Boathouse board/ })).toContainText("Table saw");
+  for (let n = 0; n < 4; n++) await page.getByRole("button", { name: "sensor", exact: true }).click();
+  await saved(page);
+  await expect(page.getByRole("alert")).toContainText("one of them cannot be met");
+});
+
+test("codes nearly the same get others; stations run one after another", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/bus?view=remotes`);
+  const kettle = page.locator("[data-code='shop-2']");
+  await expect(kettle).toContainText("1 bit off Quay lights, steps");
+  await expect(page.locator("[data-station='st-2']")).toHaveAccessibleName(/in turn, 05:43 to 05:55/);
+  await page.getByRole("button", { name: /^Give Workshop sockets, kettle the codes/ }).click();
+  await saved(page);
+  await expect(kettle).toContainText("none");
+  const on = page.getByRole("textbox", { name: "On of Workshop sockets, kettle" });
+  await on.fill("many");
+  await on.press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("On must be a number.");
+});

@@ -21,6 +21,8 @@ const FormRow = lazily(() => import("./form-row"));
 const Stops = lazily(() => import("./stops"));
 const SHEETS = {
   share: lazily(() => import("./share-out")),
+  boards: lazily(() => import("./boards")),
+  remotes: lazily(() => import("./remotes")),
   profiles: lazily(() => import("./profiles")),
 };
 

@@ -5,10 +5,13 @@ import type { StageParts } from "../../desk/parts";
 import { Heading } from "../../inspect/parts";
 import { fetchedPart } from "../../kit/fetched";
 import { lazily, patiently } from "../../kit/lazily";
-import type { ComponentType } from "react";
+import { Suspense, type ComponentType } from "react";
+import { useView } from "../../kit/views";
+import { VIEWS } from "./views";
 import type { InspectorProps } from "../../desk/parts";
 import { useShownSegment } from "./shown";
 
+const FoundSummary = lazily(() => import("./found-summary"));
 const SegmentInspector = lazily(() => import("./segment-inspector"));
 /** Its figures come when the page has come to rest. */
 const rest = fetchedPart<ComponentType<InspectorProps>>(async () => import("./segment-inspector"));
@@ -16,7 +19,14 @@ const rest = fetchedPart<ComponentType<InspectorProps>>(async () => import("./se
 /** The segment that is shown; what one is where there is none. */
 function BusSummary({ design }: { design: Design }) {
   const { shown } = useShownSegment();
+  const [view] = useView(VIEWS);
   const Rest = rest.use();
+  if (view === "boards" || view === "remotes")
+    return (
+      <Suspense>
+        <FoundSummary of={view} />
+      </Suspense>
+    );
   if (shown)
     return Rest ? (
       <Rest design={design} id={shown.row.id} />
@@ -68,13 +78,39 @@ export const parts: StageParts = {
         "Mains: isolate, lock off and prove dead before work. Plan a supply to 80 % of its rating. Local codes and a licensed person decide.",
     },
     stops: { title: (design, row) => pointOfStop(design, row)?.name ?? "Stop" },
+    boards: {
+      only: ["name", "closet", "room", "supplyV", "supplyW", "ownW", "marginPct", "stationsMost", "upkeepH"],
+      names: {
+        supplyV: "Supply, volts",
+        supplyW: "Supply gives",
+        ownW: "Board takes",
+        marginPct: "Left free",
+        stationsMost: "Most stations",
+        upkeepH: "Upkeep a year",
+      },
+    },
+    pins: {
+      title: (_design, row) => row.does,
+      names: { does: "For", at: "Ends at", wantedOnFailure: "Wanted when it fails", colour: "Wire" },
+      only: ["does", "demand", "pin", "at", "colour", "load", "contact", "valve", "wantedOnFailure", "watts"],
+      matters: (row, field) =>
+        row.demand === "relay" || !["contact", "valve", "wantedOnFailure", "load"].includes(field),
+      Extra: lazily(() => import("./fail-states")),
+    },
+    remotes: {
+      names: { mhz: "Frequency", pulseUs: "Pulse", set: "Set", on: "Code for on", off: "Code for off" },
+    },
+    stations: { names: { gapMin: "Rest after it", startAt: "Not before", minutes: "Runs" } },
     segmentRules: { only: ["rule", "why"] },
   },
   commands: [
     view("Share points out over segments", "share"),
+    view("Controller boards and their pins", "boards"),
+    view("Remotes, codes and stations", "remotes"),
     view("Bus profiles and segmenting rules", "profiles"),
     save("Save the stops of all segments as CSV", "csv/segments"),
     save("Save the bus profiles as CSV", "csv/profiles"),
+    save("Save the code book as CSV", "csv/codes"),
   ],
   finds: (design) =>
     design.segments.map(({ id, name }) => ({ in: "segments", id, text: name, hint: "bus segment" })),

@@ -7,5 +7,7 @@ export const BELOW = [
 export const VIEWS = [
   ["segments", "Segments", ["below", BELOW]],
   ["share", "Share out"],
+  ["boards", "Boards"],
+  ["remotes", "Remotes"],
   ["profiles", "Profiles and rules"],
 ] as const;

@@ -4,6 +4,7 @@ import { memoByParts } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { pointOfStop, stopsOf, stopsBySegment } from "../../points/lines";
+import { boardChecks, remoteChecks } from "./board-checks";
 import { renumber } from "./edit";
 import { forCurrent, forLength, forVolts, ownSupply, ownLine, unmixed } from "./fixes";
 import { apartOf } from "./rules";
@@ -428,6 +429,10 @@ export const busChecks = memoByParts(
     "closets",
     "devices",
     "levels",
+    "boards",
+    "pins",
+    "remotes",
+    "stations",
   ],
   (design): Finding[] => {
     const segments = segmentsOf(design);
@@ -443,6 +448,8 @@ export const busChecks = memoByParts(
       ]),
       ...supplies(design, segments),
       ...throughOthers(design),
+      ...boardChecks(design),
+      ...remoteChecks(design),
       ...unplaced(design),
     ];
   },

@@ -4,6 +4,8 @@ import { writeCsv } from "../../files/csv";
 import { pointLabel } from "../../points/labels";
 import { pointOfStop } from "../../points/lines";
 import { formsOf } from "./order";
+import { demandsOf, usedW } from "./pins";
+import { quarterWaveM, runsOf } from "./remotes";
 import { loadOfStop, segmentsOf, type Segment } from "./segments";
 
 const finite = (value: number | undefined) => (Number.isFinite(value) ? value : undefined);
@@ -83,6 +85,32 @@ export function busJson(design: Design) {
   return {
     profiles: design.busProfiles.map(({ id, name, supplyV, limits }) => ({ id, name, supplyV, limits })),
     segments: segmentsOf(design).map((segment) => segmentJson(design, segment)),
+    boards: design.boards.map((board) => ({
+      id: board.id,
+      name: board.name,
+      pins: demandsOf(design, board.id)
+        .filter((row) => row.pin !== undefined)
+        .map((row) => ({ pin: row.pin, demand: row.demand, does: row.does, at: row.at })),
+      supplyW: board.supplyW,
+      usedW: usedW(design, board),
+    })),
+    remotes: design.remotes.map((row) => ({
+      code: row.id,
+      name: row.name,
+      mhz: row.mhz,
+      on: row.on,
+      off: row.off,
+      bits: row.bits,
+      pulseUs: row.pulseUs,
+      repeats: row.repeats,
+      antennaM: quarterWaveM(row.mhz),
+    })),
+    stations: runsOf(design).map(({ station, start, end }) => ({
+      id: station.id,
+      mode: station.mode,
+      start,
+      end,
+    })),
   };
 }
 

@@ -2,11 +2,12 @@
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { busJson, segmentsCsv } from "./output";
+import { codesCsv } from "./codes-csv";
 import { profilesCsv } from "./profiles-csv";
 import { segmentsOf } from "./segments";
 
 const bus: Command = {
-  prints: "bus segments with volts at every node, lengths against home runs, orders",
+  prints: "bus segments with volts at every node, orders; boards with their pins, remotes, stations",
   run(design) {
     const segments = textTable(
       [
@@ -31,6 +32,6 @@ const bus: Command = {
 };
 
 export const papers: Papers = {
-  tables: { segments: segmentsCsv, profiles: profilesCsv },
+  tables: { segments: segmentsCsv, profiles: profilesCsv, codes: codesCsv },
   commands: { bus },
 };

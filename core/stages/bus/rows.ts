@@ -13,6 +13,7 @@ import {
   Text,
   Whole,
 } from "../../design/fields";
+import { CLOCK_TEXT } from "../../design/vocabulary";
 
 export const TOPOLOGIES = ["line", "tree", "star", "ring"] as const;
 export type Topology = (typeof TOPOLOGIES)[number];
@@ -135,6 +136,94 @@ export class SegmentRuleRow {
   @Text({ max: 200 }) why!: string;
 }
 
+export const PIN_CAN = ["out", "in", "analogue", "bus"] as const;
+export type PinCan = (typeof PIN_CAN)[number];
+export const AT_START = ["low", "high", "floating", "blinks"] as const;
+
+/** One pin of a board: what it can be, and what it does by itself while the board starts. */
+export class BoardPin {
+  @Text({ max: 12 }) name!: string;
+  @Choices(PIN_CAN) can!: PinCan[];
+  @Choice(AT_START) atStart!: (typeof AT_START)[number];
+  @Text({ max: 80, optional: true }) note?: string;
+}
+
+/** A controller board somebody builds with. */
+export class BoardRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  @Ref("closets", { optional: true }) closet?: string;
+  @Ref("rooms", { optional: true }) room?: string;
+  @Many(BoardPin) has!: BoardPin[];
+  /** What its supply gives, and what the board takes for itself. */
+  @Num({ unit: "V", min: 1, max: 48 }) supplyV!: number;
+  @Num({ unit: "W", min: 0.1, max: 1000 }) supplyW!: number;
+  @Num({ unit: "W", min: 0, max: 100 }) ownW!: number;
+  /** Part of the supply that stays free. */
+  @Num({ unit: "%", min: 0, max: 90, optional: true }) marginPct?: number;
+  /** Stations it can run, where it runs any. */
+  @Whole({ min: 1, max: 200, optional: true }) stationsMost?: number;
+  /** Hours a year to keep it and its code going. */
+  @Num({ unit: "h", min: 0, max: 500, optional: true }) upkeepH?: number;
+}
+
+export const DEMANDS = ["relay", "switch", "receiver", "sensor", "bus"] as const;
+export type Demand = (typeof DEMANDS)[number];
+export const CONTACTS = ["normally open", "normally closed"] as const;
+export type Contact = (typeof CONTACTS)[number];
+
+/** What a board is asked for, the pin it got, and what hangs there. */
+export class PinRow {
+  @Id() id!: string;
+  @Ref("boards") board!: string;
+  @Choice(DEMANDS) demand!: Demand;
+  /** What it is for: "Workshop lamp", "Key 3". */
+  @Text({ max: 60 }) does!: string;
+  /** Where the wire ends: "relay 4", "key plate, blue". */
+  @Text({ max: 60, optional: true }) at?: string;
+  @Text({ max: 12, optional: true }) pin?: string;
+  @Text({ max: 20, optional: true }) colour?: string;
+  @Ref("points", { optional: true }) load?: string;
+  /** Of a relay: what the load does while the relay has no power. */
+  @Choice(CONTACTS, { optional: true }) contact?: Contact;
+  /** Of a valve on it: what the valve itself does without power. */
+  @Choice(CONTACTS, { optional: true }) valve?: Contact;
+  @Choice(["off", "on"], { optional: true }) wantedOnFailure?: "off" | "on";
+  /** What it takes of the supply; as is usual for such a part where absent. */
+  @Num({ unit: "W", min: 0, max: 100, optional: true }) watts?: number;
+}
+
+/** One button of a hand remote, or one socket that listens to it. */
+export class RemoteRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  /** The set it belongs to: "Quay lights". */
+  @Text({ max: 40, optional: true }) set?: string;
+  @Num({ unit: "MHz", min: 1, max: 6000 }) mhz!: number;
+  @Whole({ min: 0, max: 4_294_967_295 }) on!: number;
+  @Whole({ min: 0, max: 4_294_967_295 }) off!: number;
+  /** How many bits a code has. */
+  @Whole({ min: 4, max: 32 }) bits!: number;
+  @Num({ unit: "µs", min: 50, max: 5000 }) pulseUs!: number;
+  @Whole({ min: 1, max: 100 }) repeats!: number;
+  @Ref("points", { optional: true }) load?: string;
+}
+
+/** A station: a valve or a socket that runs for a while. */
+export class StationRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  @Ref("boards", { optional: true }) board?: string;
+  @Choice(["in turn", "together"]) mode!: "in turn" | "together";
+  @Whole({ min: 1, max: 1000 }) order!: number;
+  @Num({ unit: "min", min: 0.1, max: 1440 }) minutes!: number;
+  /** Rest before the next one in turn. */
+  @Num({ unit: "min", min: 0, max: 240, optional: true }) gapMin?: number;
+  /** Not before this time of day. */
+  @Text({ ...CLOCK_TEXT, optional: true }) startAt?: string;
+  @Ref("points", { optional: true }) load?: string;
+}
+
 /** Each collection with its row class and what one row is called, in the order of the project file. */
 export const ROWS = {
   busProfiles: [BusProfileRow, "bus profile"],
@@ -142,4 +231,8 @@ export const ROWS = {
   segments: [SegmentRow, "segment"],
   stops: [StopRow, "stop"],
   segmentRules: [SegmentRuleRow, "segmenting rule"],
+  boards: [BoardRow, "board"],
+  pins: [PinRow, "pin"],
+  remotes: [RemoteRow, "remote code"],
+  stations: [StationRow, "station"],
 } satisfies Record<string, [RowClass, string]>;

@@ -1,5 +1,8 @@
 import { testWhole } from "../../../tests/core/whole";
 import { formsOf } from "./order";
+import { assignPins, demandsOf, failStates, supplyWorking } from "./pins";
+import { clashesOf, runsOf } from "./remotes";
+import { wiringSvg } from "./wiring-svg";
 import { busJson } from "./output";
 import { proposeSegments, ridersOf, ruleText } from "./segmenting";
 import { segmentsOf } from "./segments";
@@ -29,5 +32,16 @@ testWhole(bus, {
         group.placements.map(({ point, ownM, nextM, kept }) => [point.id, ownM, nextM, kept]),
       ]),
     ),
+  boards: (design) =>
+    design.boards.map((board) => [
+      assignPins(board, demandsOf(design, board.id)).short?.pins,
+      supplyWorking(design, board),
+      demandsOf(design, board.id).map((row) => [row.id, failStates(row).map(({ load }) => load)]),
+      wiringSvg(design, board),
+    ]),
+  "codes and stations": (design) => [
+    clashesOf(design.remotes).map(({ a, b, of, bits }) => [a.id, b.id, of, bits]),
+    runsOf(design).map(({ station, start, end }) => [station.id, start, end]),
+  ],
   rules: (design) => design.segmentRules.map(ruleText),
 });

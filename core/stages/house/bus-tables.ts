@@ -1,5 +1,5 @@
 /** Profiles and rules a new design starts with. A design may change every row. */
-import type { BusProfileRow, SegmentRuleRow } from "../bus/rows";
+import type { BoardPin, BusProfileRow, SegmentRuleRow } from "../bus/rows";
 
 export const BUS_PROFILE_TABLE: readonly BusProfileRow[] = [
   {
@@ -144,4 +144,30 @@ export const SEGMENT_RULE_TABLE: readonly SegmentRuleRow[] = [
     other: { name: "Keypads", kinds: KEYS },
     why: "A valve that draws its start current must not make keys fail.",
   },
+];
+
+const pin = (name: string, can: BoardPin["can"], atStart: BoardPin["atStart"], note?: string): BoardPin => ({
+  name,
+  can,
+  atStart,
+  ...(note ? { note } : {}),
+});
+
+/**
+ * Pins of a small logic board as such boards are: some that only read, some that are read or driven while it starts,
+ * one pair for a bus. Whoever has another board changes them.
+ */
+export const BOARD_PINS: readonly BoardPin[] = [
+  pin("1", ["in", "out"], "blinks", "says the start-up log"),
+  pin("2", ["in", "out"], "high", "read while it starts: must not be pulled low"),
+  pin("3", ["in", "out"], "blinks", "read while it starts"),
+  ...["4", "5", "6", "7", "8", "9", "10", "11", "12", "13", "14", "15"].map((name) =>
+    pin(name, ["in", "out"], "low"),
+  ),
+  pin("16", ["in", "out", "bus"], "low"),
+  pin("17", ["in", "out", "bus"], "low"),
+  ...["18", "19", "20", "21"].map((name) => pin(name, ["in"], "floating", "reads only")),
+  pin("22", ["in", "analogue"], "floating", "reads only"),
+  pin("23", ["in", "analogue"], "floating", "reads only"),
+  pin("24", ["in", "out", "analogue"], "low"),
 ];

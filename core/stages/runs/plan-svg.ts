@@ -1,11 +1,11 @@
 /** One level of the plan as an SVG file of its own: metres on paper at 1 : 50. */
+import { escapeXml } from "../../files/xml";
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import { pointLabel } from "../../points/labels";
 import { wallLengthM } from "../house/walls";
 
-const text = (value: string) => value.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 const n = (value: number) => String(round3(value));
 const ring = (corners: readonly (readonly [number, number])[]) =>
   corners.map(([x, y]) => `${n(x)},${n(y)}`).join(" ");
@@ -44,13 +44,13 @@ export function planSvg(design: Design, level: string): string {
   const own = new Map(walls.map((wall) => [wall.id, wall]));
   const lines = [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${n(x)} ${n(y)} ${n(w)} ${n(h)}" width="${n(w * 20)}mm" height="${n(h * 20)}mm" font-family="sans-serif">`,
-    `<title>${text(`${design.design.name}, ${row.name}, 1 : 50`)}</title>`,
+    `<title>${escapeXml(`${design.design.name}, ${row.name}, 1 : 50`)}</title>`,
     `<g id="rooms" fill="none" stroke="#c4cccd" stroke-width="0.01">`,
     ...design.rooms
       .filter((room) => room.level === level)
       .flatMap((room) => [
         `<polygon points="${ring(room.outline)}"/>`,
-        `<text x="${n(Math.min(...room.outline.map(([rx]) => rx)) + 0.15)}" y="${n(Math.min(...room.outline.map(([, ry]) => ry)) + 0.35)}" font-size="0.22" fill="#566361" stroke="none">${text(room.name)}</text>`,
+        `<text x="${n(Math.min(...room.outline.map(([rx]) => rx)) + 0.15)}" y="${n(Math.min(...room.outline.map(([, ry]) => ry)) + 0.35)}" font-size="0.22" fill="#566361" stroke="none">${escapeXml(room.name)}</text>`,
       ]),
     "</g>",
     `<g id="walls" stroke="#47524f" stroke-linecap="square">`,
@@ -68,21 +68,24 @@ export function planSvg(design: Design, level: string): string {
         [wall.ax + ((wall.bx - wall.ax) * m) / length, wall.ay + ((wall.by - wall.ay) * m) / length] as const;
       const [[ax, ay], [bx, by]] = [at(opening.offsetM), at(opening.offsetM + opening.widthM)];
       return [
-        `<line x1="${n(ax)}" y1="${n(ay)}" x2="${n(bx)}" y2="${n(by)}" stroke-width="${n(wall.thicknessM * 0.7)}"><title>${text(opening.kind)}</title></line>`,
+        `<line x1="${n(ax)}" y1="${n(ay)}" x2="${n(bx)}" y2="${n(by)}" stroke-width="${n(wall.thicknessM * 0.7)}"><title>${escapeXml(opening.kind)}</title></line>`,
       ];
     }),
     "</g>",
     `<g id="ways" fill="none" stroke="#0e6b5c" stroke-width="0.04">`,
     ...design.trunks
       .filter((trunk) => trunk.level === level)
-      .map((trunk) => `<polyline points="${ring(trunk.path)}"><title>${text(trunk.name)}</title></polyline>`),
+      .map(
+        (trunk) =>
+          `<polyline points="${ring(trunk.path)}"><title>${escapeXml(trunk.name)}</title></polyline>`,
+      ),
     "</g>",
     `<g id="points" fill="#15201f">`,
     ...design.points
       .filter((point) => point.level === level)
       .map(
         (point) =>
-          `<circle cx="${n(point.x)}" cy="${n(point.y)}" r="0.08"><title>${text(`${pointLabel(design, point)} ${point.name}`)}</title></circle>`,
+          `<circle cx="${n(point.x)}" cy="${n(point.y)}" r="0.08"><title>${escapeXml(`${pointLabel(design, point)} ${point.name}`)}</title></circle>`,
       ),
     "</g>",
     "</svg>",
