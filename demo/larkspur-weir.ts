@@ -11,6 +11,7 @@ import { findRooms } from "../core/stages/house";
 import { addBus } from "./larkspur-bus";
 import { addBrief } from "./larkspur-brief";
 import { addChoice } from "./larkspur-choice";
+import { addRack } from "./larkspur-rack";
 import { addStructure } from "./larkspur-structure";
 import { addSurvey } from "./larkspur-survey";
 
@@ -388,6 +389,7 @@ export function larkspurWeir(): Design {
   addBrief(design);
   addChoice(design);
   addBus(design);
+  addRack(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;

@@ -11,6 +11,7 @@ export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StagePart
   choose: () => import("./choose/stage"),
   runs: () => import("./runs/stage"),
   bus: () => import("./bus/stage"),
+  rack: () => import("./rack/stage"),
   register: () => import("./register/stage"),
   automations: () => import("./automations/stage"),
 };

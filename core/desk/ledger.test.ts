@@ -48,7 +48,7 @@ describe("ledger", () => {
     const demo = larkspurWeir();
     const { cells } = ledgerOf(demo);
     expect(cells.map(({ cell }) => cell)).toEqual([
-      ...["devices", "points", "drops", "cableM", "reels", "poeW", "busLowV", "weakest", "cost"],
+      ...["devices", "points", "drops", "cableM", "reels", "poeW", "busLowV", "rackU", "weakest", "cost"],
     ]);
     for (const { cell, value, about } of cells) {
       const working = ledgerWorking(demo, cell)!;
@@ -130,6 +130,8 @@ describe("stages", () => {
       "house.measure-off",
       "house.neutral-unknown",
       "house.switch-unknown",
+      "rack.circuit",
+      "rack.hot",
       "register.name-repeated",
       "register.point-without-device",
       "runs.collision",

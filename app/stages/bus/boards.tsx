@@ -90,7 +90,12 @@ export default function Boards() {
           </button>
         )}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={board.name}>
+      <div
+        className="relative min-h-0 flex-1 overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label={board.name}
+      >
         <Head board={board} />
         <Demands board={board} />
         <Wiring board={board} />

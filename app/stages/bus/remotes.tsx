@@ -114,7 +114,7 @@ export default function Remotes() {
         </div>
       )}
       <div
-        className="min-h-0 flex-1 overflow-auto"
+        className="relative min-h-0 flex-1 overflow-auto"
         tabIndex={0}
         role="region"
         aria-label="Remotes and stations"

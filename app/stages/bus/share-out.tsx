@@ -90,7 +90,12 @@ export default function ShareOut() {
           </button>
         )}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Proposed segments">
+      <div
+        className="relative min-h-0 flex-1 overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Proposed segments"
+      >
         {proposal.clash ? (
           <div className="m-4 max-w-2xl border-l-2 border-stop bg-raised px-3 py-2" role="alert">
             <h3 className="font-semibold text-stop">

@@ -143,4 +143,7 @@ export class ClosetRow extends InRoom {
   /** Its switch: what it can give over data cables, and how many ports do. */
   @Num({ unit: "W", min: 0, max: 20000, optional: true }) poeBudgetW?: number;
   @Whole({ min: 0, max: 1000, optional: true }) poePorts?: number;
+  /** Heat it loses over its walls for each degree, and what else stands in it and gives off heat. */
+  @Num({ unit: "W/K", min: 0.1, max: 1000, optional: true }) uaWPerK?: number;
+  @Num({ unit: "W", min: 0, max: 100_000, optional: true }) plantW?: number;
 }

@@ -1,0 +1,146 @@
+/** Which drop is on which panel port, and that on which switch port, by closet. */
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
+import type { Change } from "../../design/edit";
+import type { Service } from "../../design/vocabulary";
+import { dropsOf, type Drop } from "../runs/drops";
+import { itemsOf } from "./racks";
+import type { PatchRow, PORT_KINDS, RackItemRow } from "./rows";
+
+export interface Port {
+  /** ITEM/NUMBER. */
+  name: string;
+  item: RackItemRow;
+  number: number;
+  kind: (typeof PORT_KINDS)[number];
+}
+
+/** Ports of an item, numbered from 1 through all its groups. */
+export function portsOf(item: RackItemRow): Port[] {
+  let number = 0;
+  return (item.ports ?? []).flatMap(({ kind, count }) =>
+    Array.from({ length: count }, (): Port => {
+      number += 1;
+      return { name: `${item.id}/${number}`, item, number, kind };
+    }),
+  );
+}
+
+/** Ports of all items of a closet's racks, from the top down. */
+export const portsAt = (design: Design, closet: string): Port[] =>
+  design.racks
+    .filter((rack) => rack.closet === closet)
+    .flatMap((rack) => itemsOf(design, rack.id).flatMap(portsOf));
+
+/** Which network a drop's device belongs in, by what its cable serves. */
+const NETWORK: Partial<Record<Service, string>> = { sight: "cameras", security: "entrance" };
+
+export interface Patch {
+  row?: PatchRow;
+  drop: Drop;
+  panelPort?: string;
+  switchPort?: string;
+  poeClass?: number;
+  network?: string;
+}
+
+const patchRows = memoByParts(
+  ["patches"],
+  (design): ReadonlyMap<string, PatchRow> => new Map(design.patches.map((row) => [row.drop, row])),
+);
+
+/** Every drop that ends at a panel, with its patch as far as there is one; by label. */
+export const patchesOf = memoByParts([dropsOf, patchRows], (design): Patch[] =>
+  dropsOf(design)
+    .filter((drop) => drop.line.end === "panel" && !drop.segment)
+    .map((drop): Patch => {
+      const row = patchRows(design).get(drop.key);
+      const poeClass = drop.load?.poeClass;
+      return {
+        drop,
+        ...(row ? { row } : {}),
+        ...(row?.panelPort ? { panelPort: row.panelPort } : {}),
+        ...(row?.switchPort ? { switchPort: row.switchPort } : {}),
+        ...(poeClass === undefined ? {} : { poeClass }),
+        ...(row?.network ? { network: row.network } : {}),
+      };
+    }),
+);
+
+/** A data drop that something hangs on wants a switch port; a spare or an aerial none. */
+const isLive = (drop: Drop) => drop.cableType?.medium === "data" && drop.line.purpose !== "spare";
+
+/**
+ * Every drop on a panel port of its closet, live ones on a switch port as well: powered ones on powered ports, those
+ * of one kind in turns over the switches. What is patched by hand and can stand stays.
+ */
+export function patchAll(design: Design, newId: (prefix: string) => string): Change[] {
+  const changes: Change[] = [];
+  const patches = patchesOf(design);
+  for (const closet of design.closets) {
+    const ports = portsAt(design, closet.id);
+    const own = patches.filter(({ drop }) => drop.closet === closet.id);
+    const free = new Map(ports.map((port) => [port.name, port]));
+    const kept = new Map<string, { panelPort?: string; switchPort?: string }>();
+    for (const { drop, panelPort, switchPort } of own) {
+      const keep: { panelPort?: string; switchPort?: string } = {};
+      if (panelPort && free.get(panelPort)?.kind === "panel") {
+        free.delete(panelPort);
+        keep.panelPort = panelPort;
+      }
+      const port = switchPort ? free.get(switchPort) : undefined;
+      if (port && port.kind !== "panel" && (drop.load?.poeClass === undefined || port.kind === "powered")) {
+        free.delete(port.name);
+        keep.switchPort = port.name;
+      }
+      kept.set(drop.key, keep);
+    }
+    const turns = new Map<string, number>();
+    const take = (kinds: readonly Port["kind"][], turn?: string): string | undefined => {
+      for (const kind of kinds) {
+        const open = [...free.values()].filter((port) => port.kind === kind);
+        if (!open.length) continue;
+        const items = [...new Set(open.map((port) => port.item.id))];
+        const at = turn === undefined ? 0 : (turns.get(turn) ?? 0) % items.length;
+        if (turn !== undefined) turns.set(turn, (turns.get(turn) ?? 0) + 1);
+        const port = open.find((one) => one.item.id === items[at])!;
+        free.delete(port.name);
+        return port.name;
+      }
+      return undefined;
+    };
+    for (const { drop, row } of own) {
+      const keep = kept.get(drop.key)!;
+      const powered = drop.load?.poeClass !== undefined;
+      const panelPort = keep.panelPort ?? take(["panel"]);
+      const switchPort =
+        keep.switchPort ??
+        (isLive(drop)
+          ? take(powered ? ["powered"] : ["data", "powered"], powered ? drop.kind.id : undefined)
+          : undefined);
+      const network =
+        row?.network ?? (switchPort === undefined ? undefined : (NETWORK[drop.kind.service] ?? "house"));
+      if (row && row.panelPort === panelPort && row.switchPort === switchPort && row.network === network)
+        continue;
+      changes.push({
+        in: "patches",
+        put: {
+          id: row?.id ?? newId("patch"),
+          drop: drop.key,
+          ...(panelPort ? { panelPort } : {}),
+          ...(switchPort ? { switchPort } : {}),
+          ...(network ? { network } : {}),
+        },
+      });
+    }
+  }
+  return changes;
+}
+
+/** A port as it is read: the item's name and the number. */
+export function portName(design: Design, port: string | undefined): string {
+  if (port === undefined) return "–";
+  const cut = port.lastIndexOf("/");
+  const item = byId(design, "rackItems").get(port.slice(0, cut));
+  return `${item?.name ?? port.slice(0, cut)} ${port.slice(cut + 1)}`;
+}

@@ -1,0 +1,79 @@
+/** Stage 6: a shelf moved off its heat, items moved by drag and by keys, every cable patched, the port table. */
+import { readFileSync } from "node:fs";
+import { choose } from "./choose";
+import { cell, expect, open, openDemo, ownHouse, saved, test } from "./desk";
+
+test("the shelf is moved off its heat, and the drawing follows", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/rack`);
+  await expect(cell(page, "rackU")).toHaveText("17 U");
+  await page.locator("[data-item='shelf-1']").click();
+  const inspector = page.getByRole("complementary", { name: "Inspector" });
+  await expect(inspector.getByText("Shelf: modem, coordinator stands above its heat")).toBeVisible();
+  await inspector.getByRole("button", { name: "33.3 °C" }).click();
+  await expect(page.getByText("Warmed from right below")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.locator("[data-item='shelf-1']").click();
+  await inspector.getByRole("button", { name: "Put Shelf: modem, coordinator at unit 16" }).click();
+  await saved(page);
+  await expect(inspector.getByText("stands above its heat")).toHaveCount(0);
+  await expect(page.locator("[data-item='shelf-1']")).toHaveAccessibleName(/unit 16/);
+});
+
+test("items are moved by arrows and by drag, and never into one another", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/rack`);
+  const recorder = page.locator("[data-item='recorder']");
+  await recorder.focus();
+  await page.keyboard.press("ArrowDown");
+  await saved(page);
+  await expect(recorder).toHaveAccessibleName(/unit 13/);
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("ArrowUp");
+  // The shelf is at 15: the next free place above is past the amplifier, the hub and its gap.
+  await expect(recorder).toHaveAccessibleName(/unit (14|16)/);
+  const box = (await recorder.boundingBox())!;
+  const strip = (await page.locator("[data-item='strip']").boundingBox())!;
+  await page.mouse.move(box.x + 60, box.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, strip.y - 20, { steps: 6 });
+  await page.mouse.move(box.x + 60, strip.y + 5, { steps: 4 });
+  await page.mouse.up();
+  await saved(page);
+  await expect(recorder).toHaveAccessibleName(/unit 4/);
+  await page.keyboard.press("Control+z");
+  await saved(page);
+  await expect(recorder).not.toHaveAccessibleName(/unit 4/);
+});
+
+test("a rack of one's own: items added, placed by rule, cables patched, the table exported", async ({
+  page,
+}) => {
+  const url = await ownHouse(page, (text) => {
+    const file = JSON.parse(text) as { racks: unknown[]; rackItems: unknown[]; patches: unknown[] };
+    return JSON.stringify({ ...file, racks: [], rackItems: [], patches: [] });
+  });
+  await open(page, `${url}/rack`);
+  await page.getByRole("button", { name: "New rack" }).click();
+  await saved(page);
+  for (const kind of ["panel", "switch", "battery"])
+    await choose(page.getByRole("combobox", { name: "Add an item" }), kind);
+  await page.getByRole("button", { name: "Place by rule" }).first().click();
+  await saved(page);
+  await expect(page.getByRole("button", { name: /^Battery, unit 1,/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Panel, unit 12,/ })).toBeVisible();
+  await page.getByRole("tab", { name: "Patching" }).click();
+  await page.getByRole("button", { name: "Patch all" }).click();
+  await saved(page);
+  const csv = await (await page.request.get(`${url}/csv/ports`)).text();
+  expect(csv).toMatch(/0-BOOT-CAM-01\/1.*Panel 1.*Switch 1.*cameras/);
+});
+
+test("the port table of the demo house, by hand as well; who may only look changes nothing", async ({
+  page,
+}) => {
+  await openDemo(page, "rack?view=patching", "Household");
+  await expect(page.getByText("31 cables end at a panel")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Patch all" })).toHaveCount(0);
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "CSV", exact: true }).click();
+  expect(readFileSync(await (await download).path(), "utf8")).toContain("Patch panel A 1");
+});
