@@ -62,12 +62,14 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "choose-retrofit",
-    path: "/d/larkspur-weir/choose?view=retrofit",
-    act: async (page) => {
-      await choose(page.getByLabel("Fitting for the hole"), "lamp-zb-down-fire");
-      await choose(page.getByLabel(/^Way/), "smart lamps and a decoupled switch");
-    },
+    name: "bus",
+    path: "/d/larkspur-weir/bus?segment=b2",
+    act: (page) => page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click(),
+  },
+  {
+    name: "rack",
+    path: "/d/larkspur-weir/rack",
+    act: (page) => page.getByText("When the mains go").waitFor(),
   },
   { name: "house", path: "/d/larkspur-weir/house", act: (page) => point(page, "boot-cam-1").click() },
   {
@@ -93,14 +95,6 @@ const PICTURES: Picture[] = [
     act: async (page) => {
       await page.getByRole("tab", { name: "Conduits and trays" }).click();
       await page.getByRole("figure", { name: /^Section of/ }).waitFor();
-    },
-  },
-  {
-    name: "pull-groups",
-    path: "/d/larkspur-weir/runs?table=pulls",
-    act: async (page) => {
-      await page.locator("[data-ready]").waitFor({ state: "attached" });
-      await page.getByText("P03", { exact: true }).click();
     },
   },
   {

@@ -3,8 +3,8 @@ import { byId } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { counted } from "#core/design/words";
 import { stopOf } from "#core/points/lines";
-import { addToSegment, newSegment } from "#core/stages/bus/edit";
 import { newRowId, selectedRefs, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { patiently } from "../../kit/lazily";
 import { say } from "../../desk/say";
 import { useSegments, useShownSegment } from "./shown";
 
@@ -18,11 +18,15 @@ export function SegmentRow() {
     ref.in === "points" ? (byId(design, "points").get(ref.id) ?? []) : [],
   );
   const coming = shown ? points.filter((point) => stopOf(design, point)?.segment.id !== shown.row.id) : [];
-  const putOn = () => {
+  // What builds a segment is fetched when it is asked for: the sheet is there before.
+  const building = () => patiently(() => import("#core/stages/bus/edit"));
+  const putOn = async () => {
+    const { addToSegment } = await building();
     edit((d) => addToSegment(d, shown!.row.id, coming, newRowId));
     say(`${counted(coming.length, "point")} put on ${shown!.row.name}`);
   };
-  const add = () => {
+  const add = async () => {
+    const { newSegment } = await building();
     const profile =
       points.map((point) => byId(design, "kinds").get(point.kind)?.needs?.busProfile).find(Boolean) ??
       design.busProfiles.find((row) => row.id === "house-bus")?.id ??
@@ -69,12 +73,16 @@ export function SegmentRow() {
         ))}
       </div>
       {!readOnly && shown && coming.length > 0 && (
-        <button type="button" className="button button-main h-6 whitespace-nowrap" onClick={putOn}>
+        <button
+          type="button"
+          className="button button-main h-6 whitespace-nowrap"
+          onClick={() => void putOn()}
+        >
           Put {coming.length === 1 ? coming[0]!.name : counted(coming.length, "point")} on {shown.row.name}
         </button>
       )}
       {!readOnly && (
-        <button type="button" className="button h-6 whitespace-nowrap" onClick={add}>
+        <button type="button" className="button h-6 whitespace-nowrap" onClick={() => void add()}>
           {points.length ? `New segment of ${counted(points.length, "point")}` : "New segment"}
         </button>
       )}

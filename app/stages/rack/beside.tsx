@@ -2,7 +2,7 @@
 import { area, curveStepAfter, line } from "d3-shape";
 import { scaleLinear } from "d3-scale";
 import { byId } from "#core/design/collections";
-import { portsAt } from "#core/stages/rack/patching";
+import { portsAt } from "#core/stages/rack/ports";
 import { closetWatts, type Rack } from "#core/stages/rack/racks";
 import { airWorking, heatWorking, runtimeWorking } from "#core/stages/rack/workings";
 import { useDesign } from "../../desk/desk";

@@ -4,7 +4,7 @@ import { scaleLinear } from "d3-scale";
 import { InputError } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
 import { moveItem, nearestPlace } from "#core/stages/rack/place";
-import { portsOf } from "#core/stages/rack/patching";
+import { portsOf } from "#core/stages/rack/ports";
 import type { Rack } from "#core/stages/rack/racks";
 import type { ItemKind, RackItemRow } from "#core/stages/rack/rows";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";

@@ -2,7 +2,7 @@
 import type { Design, Rows } from "#core/design/collections";
 import { airAt, racksOf } from "#core/stages/rack/racks";
 import { heatWorking } from "#core/stages/rack/workings";
-import { portsOf } from "#core/stages/rack/patching";
+import { portsOf } from "#core/stages/rack/ports";
 import { Fact, Worked } from "../../inspect/parts";
 
 export default function ItemFacts({ design, row }: { design: Design; row: Rows["rackItems"] }) {

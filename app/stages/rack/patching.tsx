@@ -2,7 +2,8 @@
 import { byName } from "#core/design/words";
 import { byId } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
-import { patchAll, patchesOf, portName, portsAt, type Patch } from "#core/stages/rack/patching";
+import { patchAll, patchesOf, type Patch } from "#core/stages/rack/patching";
+import { portName, portsAt } from "#core/stages/rack/ports";
 import { counted } from "#core/design/words";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";

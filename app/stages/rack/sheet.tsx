@@ -71,7 +71,7 @@ function RackView() {
         closet: closet.id,
         form: "wall frame",
         units: 12,
-        depthMm: 450,
+        depthMm: 600,
         maxKg: 60,
       }),
     );

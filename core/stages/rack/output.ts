@@ -1,7 +1,8 @@
 /** `zinc rack --json` (data-model.md), and the port table as CSV. */
 import type { Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
-import { patchesOf, portName } from "./patching";
+import { patchesOf } from "./patching";
+import { portName } from "./ports";
 import { racksOf } from "./racks";
 
 /** All of stage 6, for another engine to reckon the same. */

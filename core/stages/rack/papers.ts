@@ -2,7 +2,8 @@
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { portsCsv, rackJson } from "./output";
-import { patchesOf, portName } from "./patching";
+import { patchesOf } from "./patching";
+import { portName } from "./ports";
 import { racksOf } from "./racks";
 
 const rack: Command = {

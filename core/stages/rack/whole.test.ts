@@ -1,6 +1,7 @@
 import { testWhole } from "../../../tests/core/whole";
 import { rackJson } from "./output";
-import { portName, patchesOf } from "./patching";
+import { patchesOf } from "./patching";
+import { portName } from "./ports";
 import { placeByRule } from "./place";
 import { airAt, racksOf } from "./racks";
 import { rack } from "./stage";
