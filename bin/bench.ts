@@ -6,6 +6,8 @@ import { chromium, type BrowserContext, type Page } from "@playwright/test";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
+import { acceptSegments, ridersOf } from "../core/stages/bus/segmenting";
+import { nodeVolts } from "../core/stages/bus/network";
 import { furnished, generateHouse, movePoint } from "../core/stages/house";
 import { ledgerOf } from "../core/desk/ledger";
 import { firingYear } from "../core/stages/automations";
@@ -60,6 +62,7 @@ function fresh(design: Design): Design {
 }
 
 async function coreFigures(): Promise<void> {
+  await busSolve();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.
   while (dropsOf(house).length > 1000) house = { ...house, points: house.points.slice(0, -1) };
@@ -100,8 +103,41 @@ async function coreFigures(): Promise<void> {
   );
 }
 
+/** A tree of 500 nodes with a ring in it, each node drawing constant power: what a bus costs to solve. */
+async function busSolve(): Promise<void> {
+  const stretches = Array.from({ length: 499 }, (_, i) => ({ a: Math.floor(i / 2), b: i + 1, ohm: 0.05 }));
+  const network = {
+    nodes: 500,
+    stretches: [...stretches, { a: 498, b: 499, ohm: 0.05 }],
+    loads: Array.from({ length: 499 }, (_, i) => ({ node: i + 1, watts: 0.05 })),
+    supplies: [{ node: 0, volts: 24 }],
+  };
+  note("bus of 500 nodes, constant power", await timed(() => nodeVolts(network)), "ms", 5);
+}
+
 /** 2 000 points with a device each, and all that other trades bring. */
-const largeHouse = () => furnished(generateHouse({ points: 2000, seed: 7 }), 7);
+const largeHouse = () => lined(furnished(generateHouse({ points: 2000, seed: 7 }), 7));
+
+/** Bus lines of 30 stops each for all that rides on the house bus, closet by closet. */
+function lined(design: Design): Design {
+  const riders = ridersOf(design, "house-bus");
+  const closets = [...new Set(riders.map((point) => point.closet!))];
+  const groups = closets.flatMap((closet) => {
+    const own = riders.filter((point) => point.closet === closet);
+    return Array.from({ length: Math.ceil(own.length / 30) }, (_, i) => ({
+      closet,
+      placements: own.slice(i * 30, i * 30 + 30).map((point) => ({ point, ownM: 0, kept: [] })),
+      lengthM: 0,
+      amps: 0,
+    }));
+  });
+  const profile = design.busProfiles.find((row) => row.id === "house-bus")!;
+  let n = 0;
+  return applyChanges(
+    design,
+    acceptSegments(design, profile, groups, (prefix) => `${prefix}-${String((n += 1)).padStart(4, "0")}`),
+  );
+}
 
 /** 150 wants over the demo house's rooms, against the whole catalogue. */
 function manyWants(): Design {

@@ -3,7 +3,6 @@ import { rmSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
 import { BUILT } from "../tests/e2e/views";
 import { startTestDatabase, startWeb } from "../tests/start";
-import { choose } from "../tests/e2e/choose";
 
 interface Picture {
   name: string;

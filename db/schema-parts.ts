@@ -28,6 +28,7 @@ export const designs = mysqlTable("designs", {
   choosing: json("choosing"),
   legend: json("legend"),
   running: json("running"),
+  busSettings: json("bus_settings"),
   language: varchar("language", { length: 40 }),
   copiedFrom: json("copied_from"),
   notes: text("notes"),

@@ -228,7 +228,7 @@ test("beside each sheet stands what it is about, and what is not on it is let go
   await page.keyboard.press("Escape");
   await expect(title).toHaveText("Runs");
   // The same as the ledger below.
-  await expect(inspector).toContainText("118 drops");
+  await expect(inspector).toContainText("130 drops");
   await expect(inspector).toContainText(`${(await cell(page, "cableM").textContent())!} of cable`);
   await expect(inspector.getByLabel("Waste")).toBeVisible();
   await page.getByRole("link", { name: "Larkspur Weir" }).click();

@@ -148,7 +148,7 @@ test("planned, pulled, tested, terminated; a failed test is not terminated", asy
   await expect(contact).toContainText("terminated");
   await waiting(page, 0);
   await page.getByRole("button", { name: "Rooms" }).click();
-  await expect(page.getByText("1 of 118 drops terminated")).toBeVisible();
+  await expect(page.getByText("1 of 130 drops terminated")).toBeVisible();
   await page.getByLabel("only what is left").check();
   await expect(page.getByRole("button", { name: /^Back lobby/ })).toHaveCount(0);
 });

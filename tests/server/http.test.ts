@@ -117,7 +117,7 @@ describe("files", () => {
       'attachment; filename="larkspur-weir-schedule.csv"',
     );
     // text() takes the byte-order mark off, as a spreadsheet does.
-    expect(Papa.parse(await response.text(), { header: true, skipEmptyLines: true }).data).toHaveLength(118);
+    expect(Papa.parse(await response.text(), { header: true, skipEmptyLines: true }).data).toHaveLength(130);
     expect((await designer.get("/d/larkspur-weir/csv/nothing")).status).toBe(404);
   });
 });

@@ -19,6 +19,7 @@ import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { lazily } from "../../kit/lazily";
 
+const MastSiting = lazily(() => import("../bus/mast-siting"));
 const WaysPanel = lazily(() => import("./ways-panel"));
 
 export default function PointInspector({ design, id, drop }: InspectorProps) {
@@ -160,10 +161,9 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
         )}
       </div>
       {kind.id === "weather-mast" && (
-        <p className="border-t border-rule px-3.5 py-2 text-small text-soft">
-          Siting: in free wind, not under eaves where no rain falls, and not in a shadow where it measures
-          light.
-        </p>
+        <Suspense>
+          <MastSiting design={design} point={point} />
+        </Suspense>
       )}
       {point.drawn && (
         <p className="border-t border-rule px-3.5 py-2 text-small text-soft">

@@ -1,7 +1,7 @@
 /** Checks of stage 5: volts, currents, metres, ends, addresses, and who must not share a line with whom. */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
-import { counted } from "../../design/words";
+import { capital, counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { pointOfStop, stopsOf, stopsBySegment } from "../../points/lines";
 import { boardChecks, remoteChecks } from "./board-checks";
@@ -9,6 +9,7 @@ import { renumber } from "./edit";
 import { forCurrent, forLength, forVolts, ownSupply, ownLine, unmixed } from "./fixes";
 import { apartOf } from "./rules";
 import { ridersOf, ruleText, sparePct } from "./segmenting";
+import { moveMast, sitingFaults, sitingOf } from "./siting";
 import { segmentsOf, supplyOf, type Segment } from "./segments";
 import { currentWorking, limitSource, segmentLengthWorking, spareOf, voltsWorking } from "./workings";
 
@@ -384,6 +385,33 @@ function throughOthers(design: Design): Finding[] {
   });
 }
 
+/** Weather masts where rain, sun or wind do not reach them. */
+const masts = (design: Design): Finding[] =>
+  design.points
+    .filter((point) => point.kind.split("--")[0] === "weather-mast")
+    .flatMap((point): Finding[] => {
+      const faults = sitingFaults(sitingOf(design, point));
+      return faults.length
+        ? [
+            {
+              code: "bus.mast-siting",
+              stage: "bus",
+              severity: "mend",
+              title: `${point.name} does not measure the weather where it stands`,
+              why: `${capital(faults.join(", and "))}. A better place, or a taller mast.`,
+              about: [{ in: "points", id: point.id }],
+              source: "rooms of the plan, sun of the site over the year",
+              fix: {
+                label: "Move it to the best place outdoors",
+                get changes() {
+                  return moveMast(design, point);
+                },
+              },
+            },
+          ]
+        : [];
+    });
+
 /** Points that ride on a bus and are on none of its segments yet, once there is one. */
 function unplaced(design: Design): Finding[] {
   return design.busProfiles.flatMap((profile): Finding[] => {
@@ -420,6 +448,7 @@ export const busChecks = memoByParts(
   [
     segmentsOf,
     stopsBySegment,
+    "design",
     "segmentRules",
     "rooms",
     "points",
@@ -448,6 +477,7 @@ export const busChecks = memoByParts(
       ]),
       ...supplies(design, segments),
       ...throughOthers(design),
+      ...masts(design),
       ...boardChecks(design),
       ...remoteChecks(design),
       ...unplaced(design),

@@ -3,8 +3,10 @@ import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Finding, Fix } from "../../desk/findings";
+import { sumWorking } from "../../desk/working";
 import { dropsOf } from "../runs/drops";
-import { patchAll, patchesOf, type Patch } from "./patching";
+import { POE_CLASSES } from "../runs/electrical";
+import { patchAll, patchesOf, switchLoads, type Patch } from "./patching";
 import { portsAt } from "./ports";
 import { fitsAt, placeAll } from "./place";
 import { airAt, overlap, racksOf, type Rack } from "./racks";
@@ -273,6 +275,40 @@ function patches(design: Design): Finding[] {
   return findings;
 }
 
+/** Power over cables, switch by switch. */
+const switches = (design: Design): Finding[] =>
+  switchLoads(design).flatMap(({ item, patches: on, reservedW }): Finding[] =>
+    item.poeBudgetW === undefined || reservedW <= item.poeBudgetW + 1e-9
+      ? []
+      : [
+          {
+            code: "rack.poe-budget",
+            stage: "rack",
+            severity: "mend",
+            title: `${item.name} is asked to set aside more than it has`,
+            why: "It leaves the last devices dark, whichever those are at the next start. The designer decides: other ports, or a larger switch.",
+            about: [
+              { in: "rackItems", id: item.id },
+              ...on.map(({ drop }) => ({ in: "points" as const, id: drop.point.id })),
+            ],
+            measured: reservedW,
+            limit: item.poeBudgetW,
+            unit: "W",
+            source: "IEEE 802.3 classes",
+            working: sumWorking(
+              `Set aside by ${item.name}`,
+              "W",
+              on.map(({ drop, poeClass }) => ({
+                name: `${drop.label}, class ${poeClass}`,
+                value: POE_CLASSES[poeClass!]!.sourceW,
+              })),
+              "IEEE 802.3",
+              1,
+            ),
+          },
+        ],
+  );
+
 /** Ids of patches a fix makes: the first ones nobody has. */
 export function patchIds(design: Design): (prefix: string) => string {
   const taken = byId(design, "patches");
@@ -285,12 +321,16 @@ export function patchIds(design: Design): (prefix: string) => string {
 }
 
 /** All findings of stage 6. */
-export const rackChecks = memoByParts([racksOf, patchesOf, "circuits", "patches"], (design): Finding[] => [
-  ...racksOf(design).flatMap((rack) => [
-    ...places(design, rack),
-    ...weight(rack),
-    ...heat(design, rack),
-    ...power(design, rack),
-  ]),
-  ...patches(design),
-]);
+export const rackChecks = memoByParts(
+  [racksOf, patchesOf, "circuits", "patches", "rackItems"],
+  (design): Finding[] => [
+    ...racksOf(design).flatMap((rack) => [
+      ...places(design, rack),
+      ...weight(rack),
+      ...heat(design, rack),
+      ...power(design, rack),
+    ]),
+    ...patches(design),
+    ...switches(design),
+  ],
+);

@@ -1,11 +1,12 @@
 /** Which drop is on which panel port, and that on which switch port, by closet. */
-import type { Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { Service } from "../../design/vocabulary";
 import { dropsOf, type Drop } from "../runs/drops";
+import { POE_CLASSES } from "../runs/electrical";
 import { portsAt, type Port } from "./ports";
-import type { PatchRow } from "./rows";
+import type { PatchRow, RackItemRow } from "./rows";
 
 /** Which network a drop's device belongs in, by what its cable serves. */
 const NETWORK: Partial<Record<Service, string>> = { sight: "cameras", security: "entrance" };
@@ -23,6 +24,30 @@ const patchRows = memoByParts(
   ["patches"],
   (design): ReadonlyMap<string, PatchRow> => new Map(design.patches.map((row) => [row.drop, row])),
 );
+
+export interface SwitchLoad {
+  item: RackItemRow;
+  patches: Patch[];
+  /** Σ of what each power class sets aside, and of what is drawn with the loss in the cable, W. */
+  reservedW: number;
+  drawnW: number;
+}
+
+/** Switches with powered devices on them, and what those take of each. */
+export function switchLoads(design: Design): SwitchLoad[] {
+  const items = byId(design, "rackItems");
+  const loads = new Map<string, SwitchLoad>();
+  for (const patch of patchesOf(design)) {
+    const item = items.get(patch.switchPort?.slice(0, patch.switchPort.lastIndexOf("/")) ?? "");
+    if (!item || patch.poeClass === undefined) continue;
+    const load = loads.get(item.id) ?? { item, patches: [], reservedW: 0, drawnW: 0 };
+    load.patches.push(patch);
+    load.reservedW += POE_CLASSES[patch.poeClass]!.sourceW;
+    load.drawnW += patch.drop.load!.sourceW;
+    loads.set(item.id, load);
+  }
+  return [...loads.values()];
+}
 
 /** Every drop that ends at a panel, with its patch as far as there is one; by label. */
 export const patchesOf = memoByParts([dropsOf, patchRows], (design): Patch[] =>

@@ -7,7 +7,7 @@ import { testDesign, point } from "../../test-design";
 import { dropsOf } from "../runs";
 import { patchIds, rackChecks } from "./checks";
 import { portsCsv, rackJson } from "./output";
-import { patchAll, patchesOf } from "./patching";
+import { patchAll, patchesOf, switchLoads } from "./patching";
 import { portName, portsOf } from "./ports";
 import { fitsAt, moveItem, nearestPlace, placeAll, placeByRule } from "./place";
 import { airAt, airM3h, overlap, racksOf, runtimeMin, shedding, usedUnits } from "./racks";
@@ -304,6 +304,24 @@ describe("patching", () => {
     const bad = structuredClone(twice);
     expect(codes(bad)).toContain("rack.port-twice");
     expect(codes(fixed(bad, "rack.port-twice"))).not.toContain("rack.port-twice");
+  });
+
+  test("a switch sets aside what each class asks, up to what it has", () => {
+    const design = patched(cabled());
+    // s1 bears two cameras of class 3: 15.4 W each.
+    design.rackItems[1]!.poeBudgetW = 30.8;
+    expect(codes(structuredClone(design))).not.toContain("rack.poe-budget");
+    design.rackItems[1]!.poeBudgetW = 30.7;
+    expect(find(structuredClone(design), "rack.poe-budget")).toMatchObject({
+      measured: expect.closeTo(30.8, 9),
+      limit: 30.7,
+    });
+    expect(
+      switchLoads(design).map(({ item: { id }, patches, drawnW }) => [id, patches.length, drawnW > 0]),
+    ).toEqual([
+      ["s1", 2, true],
+      ["s2", 1, true],
+    ]);
   });
 
   test("patches of cables that are gone free their ports", () => {
