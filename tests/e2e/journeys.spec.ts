@@ -124,7 +124,7 @@ test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await page.keyboard.press("Delete");
   await expect(cell(page, "points")).toHaveText("131");
   await page.keyboard.press("Control+z");
-  await expect(cell(page, "points")).toHaveText("123");
+  await expect(cell(page, "points")).toHaveText("132");
 });
 
 test("fields take lengths in any unit and refuse what is none, keeping what was typed", async ({ page }) => {
@@ -153,16 +153,16 @@ test("a finding shows its place and its fix makes it go", async ({ page }) => {
   await expect(page).toHaveURL(/\/runs$/);
   await finding.getByRole("button", { name: /^End it at Cellar cabinet/ }).click();
   await expect(finding).toHaveCount(0);
-  await expect(difference(page, "findings")).toHaveText("− 1");
+  // Its data cable ends at a panel now, and waits for a port there.
+  await expect(page.locator('[data-finding="rack.unpatched"]')).toContainText("on no panel port yet");
 });
 
 test("schedule: filters, groups, sums; and the CSV adds up to the screen", async ({ page }) => {
   await openDemo(page, "runs");
   const sum = page.locator("[data-sum]").last();
   const all = number(await sum.textContent());
-  await expect(cell(page, "cableM")).toHaveText(
-    new RegExp(`^${String(Math.round(all * 10) / 10).replace(/(\d)(\d{3}\.)/, "$1.$2")}`),
-  );
+  // Half a decimetre is shown as it falls.
+  expect(Math.abs(number(await cell(page, "cableM").textContent()) - all)).toBeLessThan(0.051);
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("link", { name: "CSV" }).click(),
@@ -191,7 +191,7 @@ test("cable totals, reels against the bound, and pull groups", async ({ page }) 
   await openDemo(page, "runs");
   await page.getByRole("tab", { name: "Cable and reels" }).click();
   const row = page.getByRole("row", { name: /^Data, cat 6 / });
-  await row.getByRole("button", { name: "3", exact: true }).first().click();
+  await row.getByRole("button", { name: "2", exact: true }).first().click();
   await expect(page.getByRole("region", { name: "Working" })).toContainText("Martello–Toth");
   await page.getByRole("tab", { name: "Pull groups" }).click();
   await expect(page.getByRole("grid", { name: "Pull groups" })).toContainText("P01");

@@ -46,8 +46,9 @@ test("a room's own kit, a school for all shades, a clash in the legend and its w
   await tv.getByRole("button", { name: "as in the design" }).click();
   await expect(cell(page, "drops")).toHaveText(String(drops));
   await choose(page.getByLabel("Shade pockets"), "none");
-  // Sixteen pockets lose both cables and the awning its own; the panel's lead stays.
-  await expect(cell(page, "drops")).toHaveText(String(drops - 33));
+  // Sixteen pockets lose both cables and the awning its own; the panel's lead stays, and so does the line that eight
+  // of them are on.
+  await expect(cell(page, "drops")).toHaveText(String(drops - 25));
   await choose(page.getByLabel("Shade pockets"), "data and four-core");
   await expect(cell(page, "drops")).toHaveText(String(drops));
   await choose(page.getByLabel("Colour of bus"), "blue");

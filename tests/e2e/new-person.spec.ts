@@ -237,7 +237,9 @@ test("beside each sheet stands what it is about, and what is not on it is let go
   await open(page, "/d/larkspur-weir/compare");
   await expect(title).toHaveText("Compare");
   await open(page, "/d/larkspur-weir/bus");
-  await expect(title).toHaveText("Bus");
+  await expect(title).toHaveText("B1 keys, ground");
+  await open(page, "/d/larkspur-weir/mesh");
+  await expect(title).toHaveText("Mesh");
 });
 
 test("what is empty offers the press that fills it", async ({ page }) => {

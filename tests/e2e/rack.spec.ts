@@ -54,12 +54,13 @@ test("a rack of one's own: items added, placed by rule, cables patched, the tabl
   await open(page, `${url}/rack`);
   // What was just made has its name ready to be typed: the keys are there before the next press.
   const named = (name: string) =>
-    expect(page.getByRole("complementary").getByRole("textbox", { name: "Name", exact: true })).toHaveValue(name);
+    expect(page.getByRole("complementary").getByRole("textbox", { name: "Name", exact: true })).toHaveValue(
+      name,
+    );
   await page.getByRole("button", { name: "New rack" }).click();
   await named("Rack in Cellar cabinet");
   await saved(page);
-  for (const kind of ["panel", "switch", "battery"])
-{
+  for (const kind of ["panel", "switch", "battery"]) {
     await choose(page.getByRole("combobox", { name: "Add an item" }), kind);
     await named(`${kind[0]!.toUpperCase()}${kind.slice(1)}`);
   }
