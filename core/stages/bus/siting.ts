@@ -90,6 +90,9 @@ export function sitingAt(design: Design, place: Pick<PointRow, "level" | "x" | "
   const zM = (byId(design, "levels").get(place.level)?.elevationM ?? 0) + place.z;
   const at: Xy = [place.x, place.y];
   const taller = blocksOf(design).filter(({ topM }) => topM > zM);
+  // Indoors nothing reaches it: no ray has to be followed.
+  if (taller.some(({ outline, bottomM }) => bottomM <= zM && contains(outline, at)))
+    return { rain: 0, light: 0, wind: 0, score: 0 };
   let rain = 1;
   for (const { outline, topM } of taller) {
     const clearM = contains(outline, at) ? 0 : edgeDistance(outline, at);
