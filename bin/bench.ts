@@ -6,7 +6,6 @@ import { chromium, type BrowserContext, type Page } from "@playwright/test";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
-import { acceptSegments, ridersOf } from "../core/stages/bus/segmenting";
 import { nodeVolts } from "../core/stages/bus/network";
 import { furnished, generateHouse, movePoint } from "../core/stages/house";
 import { ledgerOf } from "../core/desk/ledger";
@@ -116,28 +115,7 @@ async function busSolve(): Promise<void> {
 }
 
 /** 2 000 points with a device each, and all that other trades bring. */
-const largeHouse = () => lined(furnished(generateHouse({ points: 2000, seed: 7 }), 7));
-
-/** Bus lines of 30 stops each for all that rides on the house bus, closet by closet. */
-function lined(design: Design): Design {
-  const riders = ridersOf(design, "house-bus");
-  const closets = [...new Set(riders.map((point) => point.closet!))];
-  const groups = closets.flatMap((closet) => {
-    const own = riders.filter((point) => point.closet === closet);
-    return Array.from({ length: Math.ceil(own.length / 30) }, (_, i) => ({
-      closet,
-      placements: own.slice(i * 30, i * 30 + 30).map((point) => ({ point, ownM: 0, kept: [] })),
-      lengthM: 0,
-      amps: 0,
-    }));
-  });
-  const profile = design.busProfiles.find((row) => row.id === "house-bus")!;
-  let n = 0;
-  return applyChanges(
-    design,
-    acceptSegments(design, profile, groups, (prefix) => `${prefix}-${String((n += 1)).padStart(4, "0")}`),
-  );
-}
+const largeHouse = () => furnished(generateHouse({ points: 2000, seed: 7 }), 7);
 
 /** 150 wants over the demo house's rooms, against the whole catalogue. */
 function manyWants(): Design {
