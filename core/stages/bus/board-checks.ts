@@ -47,7 +47,7 @@ function pins(design: Design, board: BoardRow): Finding[] {
         severity: "stop",
         title: `${row.does} is on pin ${row.pin} of ${board.name}: ${why}`,
         why: wild
-          ? "Its load comes on by itself at every start and every restart, whether somebody's hands are in it or not. Take its mains off before the board is tried."
+          ? "Its load comes on by itself at every start and every restart, whether somebody's hands are in it or not. Isolate and lock off its mains before the board is tried."
           : "It cannot work there.",
         about: refs(board, [row]),
         source: "pins of the board",
@@ -123,7 +123,7 @@ function contact(board: BoardRow, row: PinRow): Finding[] {
       stage: "bus",
       severity: "mend",
       title: `${row.does}: when ${wrong.when}, ${wrong.load}`,
-      why: `It is wanted ${row.wantedOnFailure}. On a ${right} contact it is; what heats, cuts or lifts must not come on by itself. Isolate and prove dead before a load is moved to another contact; local codes and a licensed person decide.`,
+      why: `It is wanted ${row.wantedOnFailure}. On a ${right} contact it is; what heats, cuts or lifts must not come on by itself. Isolate, lock off and prove dead before a load is moved to another contact; local codes and a licensed person decide.`,
       about: refs(board, [row]),
       fix: {
         label: `Put it on the ${right} contact`,
