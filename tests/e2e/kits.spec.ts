@@ -97,7 +97,7 @@ test("other ways side by side: one is taken, pinned, shown in the ledger, and un
   await expect(ways).not.toContainText("pinned by hand");
   await ways.getByRole("button", { name: "choose its ways one by one" }).click();
   await ways.getByRole("button", { name: /^Trunks: / }).click();
-  await ways.getByLabel("Dining trunk, ground").check();
+  await ways.getByRole("checkbox", { name: "Dining trunk, ground" }).check();
   await expect(ways).toContainText("pinned by hand");
 });
 

@@ -220,6 +220,25 @@ describe("findings of a segment", () => {
     expect(codes(structuredClone(design))).toEqual([]);
   });
 
+  test("where lines are many a step is looked for when it is asked for; where none helps that is said", () => {
+    const design = busDesign();
+    const { lowV, lengthM } = segmentsOf(design)[0]!;
+    limits(design).dropV = 24 - lowV! - 0.001;
+    const few = structuredClone(design);
+    const more = { ...few.segments[0]!, supplies: undefined };
+    for (let i = 1; i < 12; i++) few.segments.push({ ...more, id: `more-${i}`, name: `More ${i}` });
+    expect(find(few, "bus.low-volts")!.fix!.label).toBe("Lay it in House bus 4 × 1.5 mm²");
+    const many = structuredClone(few);
+    many.segments.push({ ...more, id: "more-12", name: "More 12" });
+    const { fix } = find(many, "bus.low-volts")!;
+    expect(fix!.label).toBe("Take the lightest step that gives it its volts");
+    expect(fix!.changes).toEqual(find(few, "bus.low-volts")!.fix!.changes);
+    limits(many).totalM = 0.1;
+    expect(lengthM).toBeGreaterThan(0.1);
+    const hopeless = find(structuredClone(many), "bus.too-long")!.fix!;
+    expect(() => hopeless.changes).toThrow(/is put right by no single step/);
+  });
+
   test("a stop whose point is on another line is taken out", () => {
     const design = busDesign();
     design.stops.push({ id: "s5", segment: "s", point: "k1", order: 5, address: 5 });

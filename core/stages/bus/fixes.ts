@@ -1,7 +1,11 @@
-/** Steps that put a segment right, each tried on the design before it is offered. */
+/**
+ * Steps that put a segment right, each tried on the design before it is taken. In a house of few lines they are tried
+ * before they are offered, so that the button says which it is; where lines are many or long, when it is pressed.
+ */
 import { byId, type Design } from "../../design/collections";
 import { keptFor } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
+import { fail } from "../../design/input-error";
 import type { Fix } from "../../desk/findings";
 import { pointOfStop, stopsOf } from "../../points/lines";
 import type { PointRow } from "../runs/rows";
@@ -36,6 +40,34 @@ function once(design: Design, segment: Segment, name: string, make: () => Fix | 
   const fix = make();
   own.set(name, { keys, fix });
   return fix;
+}
+
+/** A trial works out the drops of the whole house: of so few lines, each so short, all are tried at every edit. */
+const FEW_LINES = 12;
+const SHORT_LINE = 24;
+
+const isQuick = (design: Design, { row }: Segment) =>
+  design.segments.length <= FEW_LINES && stopsOf(design, row.id).length <= SHORT_LINE;
+
+/** `make`'s step: at once where that is quick, else found when it is asked for, under a name that promises no more. */
+function tryNowOrWhenAsked(
+  design: Design,
+  segment: Segment,
+  label: string,
+  make: () => Fix | undefined,
+): Fix | undefined {
+  if (isQuick(design, segment)) return make();
+  return {
+    label,
+    get changes() {
+      const fix = make();
+      if (fix) return fix.changes;
+      return fail(
+        segment.row.name,
+        "is put right by no single step: other orders, thicker cable, a second supply and two segments were tried.",
+      );
+    },
+  };
 }
 
 const putSegment = (row: SegmentRow): Change[] => [{ in: "segments", put: row }];
@@ -73,7 +105,11 @@ function thicker(design: Design, row: SegmentRow) {
 
 /** More volts at the far end: another order, a thicker conductor, a second supply there, or two segments. */
 export const forVolts = (design: Design, segment: Segment): Fix | undefined =>
-  once(design, segment, "volts", () => moreVolts(design, segment));
+  once(design, segment, "volts", () =>
+    tryNowOrWhenAsked(design, segment, "Take the lightest step that gives it its volts", () =>
+      moreVolts(design, segment),
+    ),
+  );
 
 function moreVolts(design: Design, segment: Segment): Fix | undefined {
   const { row, low, nodes, supplies } = segment;
@@ -118,7 +154,11 @@ function split(
 
 /** Fewer metres or devices on one line: another order, or two segments. */
 export const forLength = (design: Design, segment: Segment, name: Reach): Fix | undefined =>
-  once(design, segment, name, () => shorter(design, segment, name));
+  once(design, segment, name, () =>
+    tryNowOrWhenAsked(design, segment, "Take the lightest step that makes it fit", () =>
+      shorter(design, segment, name),
+    ),
+  );
 
 type Reach = "totalM" | "supplyToDeviceM" | "deviceToDeviceM" | "devices";
 
@@ -136,8 +176,10 @@ function shorter(design: Design, segment: Segment, name: Reach): Fix | undefined
 /** Half of a line goes to a supply of its own. */
 export const forCurrent = (design: Design, segment: Segment): Fix | undefined =>
   once(design, segment, "current", () =>
-    split(design, segment, (parts) =>
-      parts.every((one) => one && (one.supplies[0]?.amps ?? 0) <= (one.supplies[0]?.maxA ?? 0)),
+    tryNowOrWhenAsked(design, segment, "Split it in two, each with its own supply", () =>
+      split(design, segment, (parts) =>
+        parts.every((one) => one && (one.supplies[0]?.amps ?? 0) <= (one.supplies[0]?.maxA ?? 0)),
+      ),
     ),
   );
 
@@ -170,11 +212,17 @@ export function unmixed(design: Design, segment: Segment, rule: SegmentRuleRow):
   const one = points.filter((point) => isOn(design, rule.one, point));
   const rest = points.filter((point) => !one.includes(point));
   const moving = one.length <= rest.length ? one : rest;
-  const other = roomFor(design, moving, segment.profile.id, segment.row.closet, segment.row.id);
+  const room = () => roomFor(design, moving, segment.profile.id, segment.row.closet, segment.row.id);
+  const known = isQuick(design, segment) ? { other: room() } : undefined;
   const name = (moving === one ? rule.one.name : (rule.other?.name ?? "Others")).toLowerCase();
   return {
-    label: other ? `Put ${name} on ${other.row.name}` : `Put ${name} on a segment of their own`,
+    label: !known
+      ? `Put ${name} where they may be`
+      : known.other
+        ? `Put ${name} on ${known.other.row.name}`
+        : `Put ${name} on a segment of their own`,
     get changes() {
+      const { other } = known ?? { other: room() };
       return other
         ? addToSegment(design, other.row.id, moving, freshIds(design))
         : newSegment(
@@ -224,6 +272,18 @@ function roomFor(
 export function ownLine(design: Design, point: PointRow): Fix | undefined {
   const profile = byId(design, "kinds").get(point.kind)?.needs?.busProfile;
   if (profile === undefined || !byId(design, "busProfiles").has(profile)) return undefined;
+  const { closet } = point;
+  if (design.segments.length <= FEW_LINES) return lineFor(design, point, profile);
+  if (closet === undefined) return undefined;
+  return {
+    label: "Give it a bus cable of its own",
+    get changes() {
+      return lineFor(design, point, profile)!.changes;
+    },
+  };
+}
+
+function lineFor(design: Design, point: PointRow, profile: string): Fix | undefined {
   const { through: _through, ...free } = point;
   const own: Change = { in: "points", put: free };
   const freed = applyChanges(design, [own]);

@@ -60,5 +60,6 @@ export {
 } from "./arrange";
 export { houseChecks } from "./checks";
 export { furnished } from "./furnish";
+export { lined } from "./lined";
 export { generateHouse } from "./generate";
 export { areaWorking, perimeterWorking } from "./workings";
