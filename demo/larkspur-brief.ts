@@ -244,7 +244,7 @@ export function addBrief(design: Design): void {
       id: "budget",
       name: "What the household can spend",
       kind: "budget",
-      amount: 24000,
+      amount: 27000,
       rooms: [],
       walls: [],
     },

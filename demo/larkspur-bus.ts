@@ -1,6 +1,7 @@
 /** The bus lines of Larkspur Weir, with the faults left in them for the checks to find. All invented. */
 import type { Design } from "../core/design/collections";
 import { BOARD_PINS, BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
+import { MODULE_TYPE_TABLE } from "../core/stages/house/module-table";
 import type { SegmentRow, StopRow } from "../core/stages/bus/rows";
 
 const CELLAR = "cellar-cabinet";
@@ -11,6 +12,7 @@ type Line = (string | [point: string, currentA: number])[];
 export function addBus(design: Design): void {
   design.busProfiles.push(...BUS_PROFILE_TABLE.map((row) => structuredClone(row)));
   design.segmentRules.push(...SEGMENT_RULE_TABLE.map((row) => structuredClone(row)));
+  design.moduleTypes.push(...MODULE_TYPE_TABLE.map((row) => structuredClone(row)));
   design.busSupplies.push(
     { id: "bus-supply-1", name: "Bus supply 1", closet: CELLAR, volts: 24, maxA: 2.5, circuit: "sockets-g" },
     { id: "bus-supply-2", name: "Bus supply 2", closet: CELLAR, volts: 24, maxA: 1.5, circuit: "sockets-g" },

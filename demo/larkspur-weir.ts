@@ -10,6 +10,7 @@ import { applyChanges } from "../core/design/edit";
 import { findRooms } from "../core/stages/house";
 import { addBus } from "./larkspur-bus";
 import { addBrief } from "./larkspur-brief";
+import { addChannels } from "./larkspur-channels";
 import { addChoice } from "./larkspur-choice";
 import { addRack } from "./larkspur-rack";
 import { addStructure } from "./larkspur-structure";
@@ -389,6 +390,7 @@ export function larkspurWeir(): Design {
   addBrief(design);
   addChoice(design);
   addBus(design);
+  addChannels(design);
   addRack(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));

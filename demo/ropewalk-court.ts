@@ -10,6 +10,7 @@ import { applyChanges } from "../core/design/edit";
 import type { RoomRow } from "../core/stages/house/rows-house";
 import { addOpening, parseSides, tapeRoom } from "../core/stages/house";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
+import { MODULE_TYPE_TABLE } from "../core/stages/house/module-table";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/stages/house/tables";
 
 /** Room, its code and type, where its first corner is, and its sides as they were called out. */
@@ -74,6 +75,7 @@ export function ropewalkCourt(): Design {
   design.kinds = KIND_TABLE.map((row) => (LOCAL.has(row.id) ? { ...row, drops: [] } : { ...row }));
   design.busProfiles = BUS_PROFILE_TABLE.map((row) => ({ ...row }));
   design.segmentRules = SEGMENT_RULE_TABLE.map((row) => ({ ...row }));
+  design.moduleTypes = MODULE_TYPE_TABLE.map((row) => ({ ...row }));
   design.levels = [
     {
       id: "third",

@@ -24,7 +24,14 @@ describe("removeRows", () => {
   test("what requires it goes too, what only mentions it forgets it", () => {
     const changes = removeRows(design, [{ in: "points", id: "nurse-shd-1" }]);
     const kinds = changes.map((change) => `${change.in} ${"drop" in change ? "drop" : "put"}`).sort();
-    expect(kinds).toEqual(["automations put", "devices drop", "points drop", "problems put", "wants put"]);
+    expect(kinds).toEqual([
+      "automations put",
+      "channels put",
+      "devices drop",
+      "points drop",
+      "problems put",
+      "wants put",
+    ]);
     expect(JSON.stringify(changes.filter((change) => "put" in change))).not.toContain("nurse-shd-1");
   });
   test("a switch taken out leaves its legs with their other gangs, and its traces go", () => {

@@ -4,6 +4,21 @@ import { FindingCard } from "../../desk/finding-card";
 import { Heading } from "../../inspect/parts";
 
 const OF = {
+  channels: {
+    title: "Channels",
+    codes: /^bus\.(channel|load-twice|dark|no-channel|no-link|hub-only)/,
+    none: "Every load has a channel that bears it, and what is critical works without the hub.",
+  },
+  cabinets: {
+    title: "Cabinets",
+    codes: /^bus\.(cabinet|module)/,
+    none: "Every module has its place, and stays cool there.",
+  },
+  ways: {
+    title: "Ways to wire",
+    codes: /^bus\.(no-channel|hub-only)/,
+    none: "Practitioners disagree: the sums are of this house, the choice is the designer's.",
+  },
   boards: {
     title: "Boards",
     codes: /^bus\.(pin|board|contact|stations)/,
@@ -16,7 +31,9 @@ const OF = {
   },
 } as const;
 
-export default function FoundSummary({ of }: { of: keyof typeof OF }) {
+export type FoundOf = keyof typeof OF;
+
+export default function FoundSummary({ of }: { of: FoundOf }) {
   const { title, codes, none } = OF[of];
   const findings = useResult("findings").filter((finding) => codes.test(finding.code));
   return (

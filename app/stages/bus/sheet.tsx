@@ -21,6 +21,9 @@ const FormRow = lazily(() => import("./form-row"));
 const Stops = lazily(() => import("./stops"));
 const SHEETS = {
   share: lazily(() => import("./share-out")),
+  channels: lazily(() => import("./channels")),
+  cabinets: lazily(() => import("./cabinets")),
+  ways: lazily(() => import("./ways")),
   boards: lazily(() => import("./boards")),
   remotes: lazily(() => import("./remotes")),
   profiles: lazily(() => import("./profiles")),

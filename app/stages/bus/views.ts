@@ -7,6 +7,9 @@ export const BELOW = [
 export const VIEWS = [
   ["segments", "Segments", ["below", BELOW]],
   ["share", "Share out"],
+  ["channels", "Channels"],
+  ["cabinets", "Cabinets"],
+  ["ways", "Ways to wire"],
   ["boards", "Boards"],
   ["remotes", "Remotes"],
   ["profiles", "Profiles and rules"],

@@ -3,7 +3,8 @@ import { area, curveStepAfter, line } from "d3-shape";
 import { scaleLinear } from "d3-scale";
 import { byId } from "#core/design/collections";
 import { portsAt } from "#core/stages/rack/ports";
-import { closetWatts, type Rack } from "#core/stages/rack/racks";
+import { closetWatts } from "#core/stages/bus/closet-air";
+import type { Rack } from "#core/stages/rack/racks";
 import { airWorking, heatWorking, runtimeWorking } from "#core/stages/rack/workings";
 import { useDesign } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
@@ -47,7 +48,7 @@ function Heat({ rack, all, plant }: { rack: number; all: number; plant: number }
   const other = Math.max(0, all - rack - plant);
   const parts = [
     { name: "this rack", watts: rack, look: "bg-power text-on-accent" },
-    { name: "other racks", watts: other, look: "bg-power/60 text-ink" },
+    { name: "other racks, modules", watts: other, look: "bg-power/60 text-ink" },
     { name: "other plant", watts: plant, look: "bg-power/30 text-ink" },
   ].filter((part) => part.watts > 0);
   return (

@@ -5,6 +5,10 @@ import { capital, counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { pointOfStop, stopsOf, stopsBySegment } from "../../points/lines";
 import { boardChecks, remoteChecks } from "./board-checks";
+import { modulesOf } from "./channels";
+import { channelChecks } from "./channel-checks";
+import { heatByCloset } from "./closet-air";
+import { inputsOf } from "./links";
 import { renumber } from "./edit";
 import { forCurrent, forLength, forVolts, ownSupply, ownLine, unmixed } from "./fixes";
 import { apartOf } from "./rules";
@@ -462,6 +466,11 @@ export const busChecks = memoByParts(
     "pins",
     "remotes",
     "stations",
+    modulesOf,
+    heatByCloset,
+    inputsOf,
+    "links",
+    "wants",
   ],
   (design): Finding[] => {
     const segments = segmentsOf(design);
@@ -480,6 +489,7 @@ export const busChecks = memoByParts(
       ...masts(design),
       ...boardChecks(design),
       ...remoteChecks(design),
+      ...channelChecks(design),
       ...unplaced(design),
     ];
   },

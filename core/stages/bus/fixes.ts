@@ -17,7 +17,16 @@ import { segmentsOf, supplyOf, type Segment } from "./segments";
 
 /** Ids of rows a fix makes: the first ones nobody has, so that the same fix asked twice says the same. */
 export function freshIds(design: Design): NewId {
-  const taken = new Set([...design.segments, ...design.stops, ...design.busSupplies].map((row) => row.id));
+  const taken = new Set(
+    [
+      ...design.segments,
+      ...design.stops,
+      ...design.busSupplies,
+      ...design.modules,
+      ...design.channels,
+      ...design.links,
+    ].map((row) => row.id),
+  );
   return (prefix) => {
     let n = 1;
     while (taken.has(`${prefix}-${n}`)) n += 1;

@@ -1,9 +1,8 @@
 /** In which order and which form the cable of a segment is shortest: line, tree, star and ring side by side. */
 import { memoByParts } from "../../design/kept";
 import type { Design } from "../../design/collections";
-import type { PointRow } from "../runs/rows";
 import { pointOfStop, stopsOf } from "../../points/lines";
-import { routeBetween } from "../../ways/between";
+import { routeBetween, type Stand } from "../../ways/between";
 import { GRAPH_PARTS, routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 import { lengthOf, orderOfLine, treeOf, type LineOrder } from "./line-order";
@@ -13,7 +12,7 @@ import type { SegmentRow, StopRow, Topology } from "./rows";
  * Metres of cable between any two of some points, the closet first, slack at both ends included: what a stretch
  * between them takes. Infinity where no drawn way leads from one to the other.
  */
-export function metricOf(design: Design, closet: string, points: readonly PointRow[]): number[][] {
+export function metricOf(design: Design, closet: string, points: readonly Stand[]): number[][] {
   const graph = routeGraph(design);
   const { slackPointM, slackClosetM } = design.design;
   const metric = [0, ...points].map(() => new Array<number>(points.length + 1).fill(0));

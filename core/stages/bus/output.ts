@@ -3,7 +3,10 @@ import { byId, type Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
 import { pointLabel } from "../../points/labels";
 import { pointOfStop } from "../../points/lines";
+import { inputsOf, linkName } from "./links";
 import { formsOf } from "./order";
+import { cabinetsOf } from "./cabinet";
+import { isOutput, modulesOf, type Channel } from "./channels";
 import { demandsOf, usedW } from "./pins";
 import { quarterWaveM, runsOf } from "./remotes";
 import { loadOfStop, segmentsOf, type Segment } from "./segments";
@@ -80,11 +83,55 @@ function segmentJson(design: Design, segment: Segment) {
   };
 }
 
+/** An output with what it drives, or an input with what it reads. */
+function channelJson({ row, load, circuit, phase, watts, amps, mostA, links }: Channel, output: boolean) {
+  return {
+    id: row.id,
+    module: row.module,
+    number: row.number,
+    ...(output
+      ? {
+          load: load?.id,
+          circuit,
+          phase,
+          watts,
+          amps,
+          mostA,
+          interlocked: load?.wants === "shutter" || undefined,
+          links: links.map((link) => link.channel ?? link.input),
+        }
+      : { control: row.control ?? row.switch, gang: row.gang }),
+  };
+}
+
 /** All of stage 5, for another engine to reckon the same. */
 export function busJson(design: Design) {
   return {
     profiles: design.busProfiles.map(({ id, name, supplyV, limits }) => ({ id, name, supplyV, limits })),
     segments: segmentsOf(design).map((segment) => segmentJson(design, segment)),
+    modules: modulesOf(design).map(({ row, type, heatW }) => ({
+      id: row.id,
+      name: row.name,
+      kind: row.kind,
+      closet: row.closet,
+      row: row.row,
+      slot: row.slot,
+      units: type.units,
+      channels: type.channels,
+      heatW,
+    })),
+    channels: modulesOf(design).flatMap(({ type, channels }) =>
+      channels.map((channel) => channelJson(channel, isOutput(type))),
+    ),
+    cabinets: cabinetsOf(design).map((cabinet) => ({
+      closet: cabinet.closet.id,
+      rows: cabinet.rows.map(({ units, used, terminals, carries }) => ({ units, used, terminals, carries })),
+      terminals: cabinet.terminals,
+      watts: cabinet.watts,
+      wattsPerK: cabinet.wattsPerK,
+      ambientC: cabinet.ambientC,
+      airC: cabinet.airC,
+    })),
     boards: design.boards.map((board) => ({
       id: board.id,
       name: board.name,
@@ -112,6 +159,51 @@ export function busJson(design: Design) {
       end,
     })),
   };
+}
+
+/** Every channel that has something on it: what an electrician wires by, and whoever tries the links. */
+export function channelsCsv(design: Design): string {
+  return writeCsv(
+    [
+      "closet",
+      "module",
+      "kind",
+      "row",
+      "slot",
+      "channel",
+      "load",
+      "room",
+      "circuit",
+      "phase",
+      "watts",
+      "A",
+      "most A",
+      "links",
+    ],
+    modulesOf(design).flatMap((module) =>
+      module.channels.map((channel) => {
+        const { row, type } = module;
+        const { load, circuit, phase, watts, amps, mostA, links } = channel;
+        const reads = inputsOf(design).find((one) => one.in === "channels" && one.id === channel.row.id);
+        return [
+          byId(design, "closets").get(row.closet)?.name ?? row.closet,
+          row.name,
+          type.name,
+          String(row.row ?? ""),
+          String(row.slot ?? ""),
+          String(channel.row.number),
+          load?.name ?? reads?.name ?? "",
+          load?.rooms.map((id) => byId(design, "rooms").get(id)?.name ?? id).join(", ") ?? "",
+          byId(design, "circuits").get(circuit ?? "")?.name ?? "",
+          phase ?? "",
+          text(load && watts, 1),
+          text(load && amps, 3),
+          text(mostA, 3),
+          links.map((link) => linkName(design, link)).join(", "),
+        ];
+      }),
+    ),
+  );
 }
 
 const text = (value: number | undefined, digits: number) =>

@@ -1,13 +1,15 @@
 /** What stage 5 writes: segments and profiles as tables, its drawings, and all of it for scripts. */
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
-import { busJson, segmentsCsv } from "./output";
+import { cabinetsOf } from "./cabinet";
+import { moduleText, modulesOf } from "./channels";
+import { busJson, channelsCsv, segmentsCsv } from "./output";
 import { codesCsv } from "./codes-csv";
 import { profilesCsv } from "./profiles-csv";
 import { segmentsOf } from "./segments";
 
 const bus: Command = {
-  prints: "bus segments with volts at every node, orders; boards with their pins, remotes, stations",
+  prints: "bus segments with volts, orders; modules with channels, cabinets; boards, remotes, stations",
   run(design) {
     const segments = textTable(
       [
@@ -27,11 +29,48 @@ const bus: Command = {
       ],
       [3, 4, 5, 6, 7],
     );
-    return { json: busJson(design), text: segments };
+    const rows = cabinetsOf(design);
+    const modules = modulesOf(design);
+    const channels = modules.length
+      ? textTable(
+          [
+            ["module", "kind", "closet", "row", "at", "on it", "heat"],
+            ...modules.map((module) => [
+              module.row.name,
+              module.type.name,
+              module.row.closet,
+              String(module.row.row ?? "-"),
+              String(module.row.slot ?? "-"),
+              moduleText(module),
+              `${module.heatW.toFixed(1)} W`,
+            ]),
+          ],
+          [3, 4, 6],
+        )
+      : "";
+    const cabinets = rows.length
+      ? textTable(
+          [
+            ["cabinet", "rows", "units used", "heat", "air"],
+            ...rows.map((cabinet) => [
+              cabinet.closet.name,
+              String(cabinet.rows.length),
+              `${cabinet.used} of ${cabinet.units}`,
+              `${cabinet.watts.toFixed(1)} W`,
+              `${cabinet.airC.toFixed(1)} °C`,
+            ]),
+          ],
+          [1, 2, 3, 4],
+        )
+      : "";
+    return {
+      json: busJson(design),
+      text: [segments, channels, cabinets].filter(Boolean).join("\n\n"),
+    };
   },
 };
 
 export const papers: Papers = {
-  tables: { segments: segmentsCsv, profiles: profilesCsv, codes: codesCsv },
+  tables: { segments: segmentsCsv, channels: channelsCsv, profiles: profilesCsv, codes: codesCsv },
   commands: { bus },
 };

@@ -136,6 +136,76 @@ export class SegmentRuleRow {
   @Text({ max: 200 }) why!: string;
 }
 
+export const DRIVES = ["relay", "dimmer", "shutter", "analogue", "input", "supply", "protection"] as const;
+/** What the channels of a module are; a supply and a breaker have none. */
+export type Drives = (typeof DRIVES)[number];
+export const CARRIES = ["mains", "low voltage", "either"] as const;
+
+/** A kind of module for a cabinet's rail: its channels, what each of them bears, its width, its heat. */
+export class ModuleTypeRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  @Choice(DRIVES) drives!: Drives;
+  /** Of a shutter module each is two relays that bar one another. */
+  @Whole({ min: 0, max: 48 }) channels!: number;
+  /** Widths of 18 mm on the rail. */
+  @Whole({ min: 1, max: 36 }) units!: number;
+  /** What its channels may carry; one module carries one of them. */
+  @Choice(CARRIES) carries!: (typeof CARRIES)[number];
+  /** Most of one channel for long, A: a plain load, lamps with electronics, a motor, a heater. Absent: not for it. */
+  @Num({ unit: "A", min: 0.001, max: 125, optional: true }) plainA?: number;
+  @Num({ unit: "A", min: 0.001, max: 125, optional: true }) lampA?: number;
+  @Num({ unit: "A", min: 0.001, max: 125, optional: true }) motorA?: number;
+  @Num({ unit: "A", min: 0.001, max: 125, optional: true }) heaterA?: number;
+  /** Heat of its own with every channel loaded. */
+  @Num({ unit: "W", min: 0, max: 500 }) heatW!: number;
+  /** What it draws from the bus. */
+  @Num({ unit: "A", min: 0, max: 10, optional: true }) busA?: number;
+  @Num({ unit: "money", min: 0, max: 100_000, optional: true }) price?: number;
+  @Num({ unit: "min", min: 0, max: 600, optional: true }) minutes?: number;
+  @Text({ max: 80, optional: true }) source?: string;
+}
+
+/** A module on a rail. */
+export class ModuleRow {
+  @Id() id!: string;
+  @Text({ max: 60 }) name!: string;
+  @Ref("moduleTypes") kind!: string;
+  @Ref("closets") closet!: string;
+  /** Row of the cabinet, 1 at the top, and the unit it begins at, 1 at the left; absent while it has no place. */
+  @Whole({ min: 1, max: 20, optional: true }) row?: number;
+  @Whole({ min: 1, max: 72, optional: true }) slot?: number;
+  /** The bus supply it is. */
+  @Ref("busSupplies", { optional: true }) supply?: string;
+}
+
+/** One output or input of a module that something hangs on. */
+export class ChannelRow {
+  @Id() id!: string;
+  @Ref("modules") module!: string;
+  @Whole({ min: 1, max: 48 }) number!: number;
+  /** Of an output, what it drives: the device at a point, or the lamps of a leg. */
+  @Ref("points", { optional: true }) load?: string;
+  @Ref("legs", { optional: true }) leg?: string;
+  /** Of an input, what it reads: the device at a point, or one gang of a wall switch. */
+  @Ref("points", { optional: true }) control?: string;
+  @Ref("switches", { optional: true }) switch?: string;
+  @Whole({ min: 1, max: 8, optional: true }) gang?: number;
+  @Ref("circuits", { optional: true }) circuit?: string;
+  /** What the load takes, where that is not what the plan says. */
+  @Num({ unit: "W", min: 0, max: 20_000, optional: true }) watts?: number;
+}
+
+/** An input that works an output by itself, with no hub between them. */
+export class LinkRow {
+  @Id() id!: string;
+  /** A device on the bus, and which of its keys; or an input channel. */
+  @Ref("points", { optional: true }) input?: string;
+  @Whole({ min: 1, max: 32, optional: true }) key?: number;
+  @Ref("channels", { optional: true }) channel?: string;
+  @Ref("channels") output!: string;
+}
+
 export const PIN_CAN = ["out", "in", "analogue", "bus"] as const;
 export type PinCan = (typeof PIN_CAN)[number];
 export const AT_START = ["low", "high", "floating", "blinks"] as const;
@@ -231,6 +301,10 @@ export const ROWS = {
   segments: [SegmentRow, "segment"],
   stops: [StopRow, "stop"],
   segmentRules: [SegmentRuleRow, "segmenting rule"],
+  moduleTypes: [ModuleTypeRow, "kind of module"],
+  modules: [ModuleRow, "module"],
+  channels: [ChannelRow, "channel"],
+  links: [LinkRow, "direct link"],
   boards: [BoardRow, "board"],
   pins: [PinRow, "pin"],
   remotes: [RemoteRow, "remote code"],

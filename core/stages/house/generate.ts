@@ -3,6 +3,7 @@ import { compareIds } from "../../design/edit";
 import { emptyDesign, type Design } from "../../design/collections";
 import type { KindRow, PointRow } from "../runs/rows";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "./bus-tables";
+import { MODULE_TYPE_TABLE } from "./module-table";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
 import { counted } from "../../design/words";
 
@@ -54,6 +55,7 @@ export function generateHouse({
   design.kinds = KIND_TABLE.map((row) => ({ ...row }));
   design.busProfiles = BUS_PROFILE_TABLE.map((row) => ({ ...row }));
   design.segmentRules = SEGMENT_RULE_TABLE.map((row) => ({ ...row }));
+  design.moduleTypes = MODULE_TYPE_TABLE.map((row) => ({ ...row }));
   const kinds = design.kinds.filter((kind) => kind.drops.length);
   const roomsWanted = Math.ceil(points / POINTS_PER_ROOM);
   const perLevel = Math.min(roomsWanted, 2 * Math.max(3, Math.ceil(Math.sqrt(roomsWanted))));

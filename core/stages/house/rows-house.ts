@@ -134,11 +134,14 @@ export class RiserRow {
 }
 
 export class ClosetRow extends InRoom {
-  @Choice(["cabinet", "rack", "cupboard"]) kind!: "cabinet" | "rack" | "cupboard";
+  @Choice(["cabinet", "rack", "cupboard", "board"]) kind!: "cabinet" | "rack" | "cupboard" | "board";
   @Coordinate() x!: number;
   @Coordinate() y!: number;
   @Num({ unit: "m", min: 0, max: 20 }) z!: number;
   @Num({ unit: "m", min: 0, max: 20, optional: true }) wallWidthM?: number;
+  /** Its wall cabinet: rows of 18 mm units, and how many units a row has. */
+  @Whole({ min: 1, max: 20, optional: true }) cabinetRows?: number;
+  @Whole({ min: 4, max: 72, optional: true }) rowUnits?: number;
   @Num({ unit: "°C", min: -40, max: 90, optional: true }) ambientC?: number;
   /** Its switch: what it can give over data cables, and how many ports do. */
   @Num({ unit: "W", min: 0, max: 20000, optional: true }) poeBudgetW?: number;

@@ -1,6 +1,7 @@
 /** What stands in each rack: units, weight, heat, power, minutes on battery. */
-import { byId, type Design, type Rows } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
+import { closetC, heatByCloset } from "../bus/closet-air";
 import type { RackItemRow, RackRow } from "./rows";
 
 export const UNIT_MM = 44.45;
@@ -68,21 +69,6 @@ export function usedUnits(items: readonly RackItemRow[]): number {
   return taken.size;
 }
 
-/** Watts in a closet: all its racks, and what else stands there. */
-export const closetWatts = (design: Design, closet: Rows["closets"]): number =>
-  design.racks
-    .filter((rack) => rack.closet === closet.id)
-    .reduce(
-      (sum, rack) => sum + itemsOf(design, rack.id).reduce((own, item) => own + item.watts, 0),
-      closet.plantW ?? 0,
-    );
-
-/** Air of a closet that is not aired: what comes in over its walls goes out over them. Absent where UA is not known. */
-export function closetC(design: Design, closet: Rows["closets"] | undefined): number | undefined {
-  if (!closet?.uaWPerK) return undefined;
-  return (closet.ambientC ?? design.design.ambientC) + closetWatts(design, closet) / closet.uaWPerK;
-}
-
 /** Minutes a battery carries a load: less than its watt-hours say once it is emptied in under an hour. */
 export function runtimeMin(
   {
@@ -121,30 +107,32 @@ export function shedding(
 }
 
 /** All racks, by name. */
-export const racksOf = memoByParts(["racks", "rackItems", "closets", "design"], (design): Rack[] =>
-  design.racks.map((row): Rack => {
-    const items = [...itemsOf(design, row.id)];
-    const sum = (of: (item: RackItemRow) => number) => items.reduce((all, item) => all + of(item), 0);
-    const watts = sum((item) => item.watts);
-    const deltaC = row.deltaC ?? DELTA_C;
-    const battery = items.find((item) => item.batteryWh !== undefined);
-    const warm = closetC(design, byId(design, "closets").get(row.closet));
-    return {
-      row,
-      items,
-      usedU: usedUnits(items),
-      watts,
-      wattsMax: sum((item) => item.wattsMax ?? item.watts),
-      kg: sum((item) => item.kg),
-      btuH: watts * BTU_PER_W,
-      airM3h: airM3h(watts, deltaC),
-      deltaC,
-      ...(warm === undefined ? {} : { closetC: warm }),
-      ...(battery && watts > 0
-        ? { runtimeMin: runtimeMin(battery, watts), shedding: shedding(battery, items) }
-        : {}),
-    };
-  }),
+export const racksOf = memoByParts(
+  [heatByCloset, "racks", "rackItems", "closets", "design"],
+  (design): Rack[] =>
+    design.racks.map((row): Rack => {
+      const items = [...itemsOf(design, row.id)];
+      const sum = (of: (item: RackItemRow) => number) => items.reduce((all, item) => all + of(item), 0);
+      const watts = sum((item) => item.watts);
+      const deltaC = row.deltaC ?? DELTA_C;
+      const battery = items.find((item) => item.batteryWh !== undefined);
+      const warm = closetC(design, byId(design, "closets").get(row.closet));
+      return {
+        row,
+        items,
+        usedU: usedUnits(items),
+        watts,
+        wattsMax: sum((item) => item.wattsMax ?? item.watts),
+        kg: sum((item) => item.kg),
+        btuH: watts * BTU_PER_W,
+        airM3h: airM3h(watts, deltaC),
+        deltaC,
+        ...(warm === undefined ? {} : { closetC: warm }),
+        ...(battery && watts > 0
+          ? { runtimeMin: runtimeMin(battery, watts), shedding: shedding(battery, items) }
+          : {}),
+      };
+    }),
 );
 
 /** Air at an item: that of its closet, warmed by what stands right below it without a gap. */

@@ -18,6 +18,7 @@ export class RackRow {
   @Flag({ optional: true }) bolted?: boolean;
   /** How much warmer air may leave than it comes in. */
   @Num({ unit: "K", min: 1, max: 40, optional: true }) deltaC?: number;
+  @Num({ unit: "money", min: 0, max: 100_000, optional: true }) price?: number;
 }
 
 export const ITEM_KINDS = [
@@ -72,6 +73,7 @@ export class RackItemRow {
   @Num({ unit: "%", min: 0, max: 100, optional: true }) shedAtPct?: number;
   /** People put their hands to it. */
   @Flag({ optional: true }) touched?: boolean;
+  @Num({ unit: "money", min: 0, max: 100_000, optional: true }) price?: number;
 }
 
 /** A drop on its panel port, and that on a switch port and a network. */

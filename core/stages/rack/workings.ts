@@ -1,7 +1,8 @@
 /** How the figures of a rack came about. */
 import { byId, type Design } from "../../design/collections";
 import { sumWorking, verdictUnder, type Working } from "../../desk/working";
-import { airAt, BTU_PER_W, CIRCUIT_SHARE, closetWatts, type Rack } from "./racks";
+import { closetWatts } from "../bus/closet-air";
+import { airAt, BTU_PER_W, CIRCUIT_SHARE, type Rack } from "./racks";
 import type { RackItemRow } from "./rows";
 
 const W = (value: number) => `${value.toFixed(0)} W`;
@@ -83,7 +84,7 @@ export function heatWorking(design: Design, rack: Rack, item?: RackItemRow): Wor
     steps: [
       {
         formula: "Heat in the closet",
-        with: `racks, and ${W(closet.plantW ?? 0)} of other plant`,
+        with: `racks, modules, and ${W(closet.plantW ?? 0)} of other plant`,
         gives: W(total),
         source: "items, closet",
       },

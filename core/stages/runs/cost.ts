@@ -8,6 +8,7 @@ import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import { cableTotals, dropsOf, type Drop } from ".";
+import { cabinetParts } from "./cabinet-parts";
 import { billOf, boxPartOf, endPartsOf, partPrice, type MaterialGroup } from "./materials";
 import { verdictUnder, type Working } from "../../desk/working";
 import { counted } from "../../design/words";
@@ -36,7 +37,7 @@ function costs(devices: number, cable: number, parts: number, labour: number, ho
 }
 
 /** What the whole design costs, by the bill of materials. */
-export const costsOf = memoByParts([billOf, dropsOf, "devices"], (design): Costs => {
+export const costsOf = memoByParts([billOf, dropsOf, cabinetParts, "devices"], (design): Costs => {
   const sum = (of: (group: MaterialGroup) => boolean) =>
     billOf(design).reduce((all, row) => (of(row.group) ? all + (row.cost ?? 0) : all), 0);
   const drops = dropsOf(design);
@@ -45,7 +46,8 @@ export const costsOf = memoByParts([billOf, dropsOf, "devices"], (design): Costs
       drops.length,
       drops.reduce((all, drop) => all + (drop.installedM ?? 0), 0),
     ) +
-    design.devices.length * LABOUR.perDeviceH;
+    design.devices.length * LABOUR.perDeviceH +
+    cabinetParts(design).hours;
   const isPart = (group: MaterialGroup) => group !== "devices" && group !== "cable" && group !== "labour";
   return costs(
     sum((group) => group === "devices"),
@@ -79,13 +81,13 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
 });
 
 /**
- * What all points share (conduit, seals, strings, labels, supplies): money for each unit of `weightOf` a
- * point. Spread over the metres of cable; where none has a length yet over the drops, and where there is
+ * What all points share (conduit, seals, strings, labels, supplies, cabinets): money, and hours for fitting
+ * modules, for each unit of weight of a point. Spread over the metres of cable; where none has a length yet over the drops, and where there is
  * none over the points.
  */
 const sharedParts = memoByParts(
   [costsOf, ownParts],
-  (design): { each: number; weights: ReadonlyMap<string, number> } => {
+  (design): { each: number; hoursEach: number; weights: ReadonlyMap<string, number> } => {
     const own = [...ownParts(design).values()].reduce((sum, money) => sum + money, 0);
     const drops = dropsOf(design);
     const known = drops.some((drop) => drop.lengthM !== undefined);
@@ -93,7 +95,12 @@ const sharedParts = memoByParts(
     for (const drop of drops)
       weights.set(drop.point.id, (weights.get(drop.point.id) ?? 0) + (known ? (drop.lengthM ?? 0) : 1));
     const all = [...weights.values()].reduce((sum, weight) => sum + weight, 0);
-    return { each: all > 0 ? (costsOf(design).parts - own) / all : 0, weights };
+    const each = (value: number) => (all > 0 ? value / all : 0);
+    return {
+      each: each(costsOf(design).parts - own),
+      hoursEach: each(cabinetParts(design).hours),
+      weights,
+    };
   },
 );
 
@@ -111,13 +118,14 @@ export function costsAt(design: Design, points: ReadonlySet<string>): Share {
   const drops = dropsOf(design).filter((drop) => points.has(drop.point.id));
   const devices = design.devices.filter((device) => points.has(device.point));
   const sum = (of: (drop: Drop) => number) => drops.reduce((all, drop) => all + of(drop), 0);
+  const shared = sharedParts(design);
   const hours =
     dropHours(
       drops.length,
       sum((drop) => drop.installedM ?? 0),
     ) +
-    devices.length * LABOUR.perDeviceH;
-  const shared = sharedParts(design);
+    devices.length * LABOUR.perDeviceH +
+    [...points].reduce((all, point) => all + shared.hoursEach * (shared.weights.get(point) ?? 0), 0);
   const parts = [...points].reduce(
     (all, point) => all + (ownParts(design).get(point) ?? 0) + shared.each * (shared.weights.get(point) ?? 0),
     0,
@@ -166,7 +174,7 @@ export function costWorking(
       },
       {
         formula: "Boxes and small parts",
-        with: "boxes, ends, conduit, seals, labels, supplies",
+        with: "boxes, ends, conduit, seals, labels, supplies, cabinets and racks",
         gives: money(of.parts),
         source: "bill of materials",
       },

@@ -7,6 +7,7 @@ import { dropHours, inMoney, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
 import { byName, capital, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
+import { cabinetParts } from "./cabinet-parts";
 import { containmentOf } from "./containment";
 import { dropsOf, type Drop } from "./drops";
 import { fireCrossings } from "./fire";
@@ -21,6 +22,7 @@ export const GROUPS = [
   "boxes and plates",
   "ends",
   "supplies",
+  "cabinets and racks",
   "labels",
   "devices",
   "labour",
@@ -234,7 +236,7 @@ function partLines(design: Design): MaterialLine[] {
  * they cost.
  */
 export const billOf = memoByParts(
-  [dropsOf, cableTotals, fireCrossings, "options", "devices"],
+  [dropsOf, cableTotals, fireCrossings, cabinetParts, "options", "devices"],
   (design): MaterialLine[] => {
     const cable = cableTotals(design)
       .filter((total) => total.cutting.newReels > 0)
@@ -298,6 +300,9 @@ export const billOf = memoByParts(
       ),
       ...endLines(design),
       ...partLines(design),
+      ...cabinetParts(design).parts.map(({ what, count, price, from }) =>
+        line("cabinets and racks", what, count, "piece", from, price),
+      ),
       ...[...devices.values()].map(({ name, had, prices }) => deviceLine(name, had, prices)),
       ...labourLines(design),
     ];
@@ -360,6 +365,11 @@ function labourLines(design: Design): MaterialLine[] {
       "Fitting devices",
       design.devices.length * LABOUR.perDeviceH,
       `${counted(design.devices.length, "device")}, ${LABOUR.perDeviceH} h each, typical`,
+    ),
+    ...hours(
+      "Fitting modules in cabinets",
+      cabinetParts(design).hours,
+      `${counted(design.modules.length, "module")}, minutes of each kind`,
     ),
   ];
 }
