@@ -43,7 +43,7 @@ test("ledger", async () =>
       drops: 130,
       busLowV: expect.closeTo(22.2047, 4),
       cableM: expect.any(Number),
-      findings: { stop: 8, mend: 28, note: 10 },
+      findings: { stop: 8, mend: 28, note: 11 },
     }),
   ));
 

@@ -112,6 +112,7 @@ function addBoards(design: Design): void {
       id: "boathouse-board",
       name: "Boathouse board",
       room: "boathouse",
+      closet: "boathouse-wall",
       has: BOARD_PINS.map((row) => structuredClone(row)),
       supplyV: 5,
       supplyW: 10,

@@ -317,5 +317,17 @@ function ways(design: Design): void {
       poeBudgetW: 65,
       poePorts: 8,
     },
+    {
+      id: "boathouse-wall",
+      level: "yard",
+      room: "boathouse",
+      name: "Boathouse board",
+      kind: "board",
+      x: 26.4,
+      y: 3.4,
+      z: 1.5,
+      wallWidthM: 1.2,
+      ambientC: 14,
+    },
   );
 }

@@ -138,6 +138,7 @@ describe("stages", () => {
       "house.switch-unknown",
       "rack.circuit",
       "rack.hot",
+      "rack.one-switch",
       "register.name-repeated",
       "register.point-without-device",
       "runs.collision",

@@ -338,8 +338,8 @@ function Drawing({
         </g>
       </svg>
       <p className="mt-2 max-w-140 text-small text-soft">
-        To scale, {UNIT_MM} mm a unit. Drag a module, or move it with the arrows; it goes where it may stand:
-        mains and low voltage keep to rows of their own, the lowest rows are for terminals.
+        To scale. Drag a module, or move it with the arrows; it goes where it may stand: mains and low voltage
+        keep to rows of their own, the lowest rows are for terminals.
       </p>
       {loose.length > 0 && (
         <p className="mt-2 text-small">
@@ -383,7 +383,7 @@ function ModuleFace({
   high: number;
 }) {
   const wide = module.type.units * unit;
-  const fits = Math.floor((wide - 8) / 6.2);
+  const fits = Math.floor((wide - 6) / 5.7);
   const cut = (text: string) => (text.length > fits ? `${text.slice(0, Math.max(1, fits - 1))}…` : text);
   const used = new Set(module.channels.filter(({ load }) => load).map(({ row }) => row.number));
   const outputs = module.type.channels;

@@ -288,7 +288,7 @@ function Card({ module, attempt }: { module: Module; attempt: Attempt }) {
       <header className="flex items-baseline gap-2 border-b border-rule px-2.5 py-1.5">
         <button
           type="button"
-          className="font-semibold hover:underline"
+          className="font-semibold whitespace-nowrap hover:underline"
           onClick={() => select({ in: "modules", id: row.id })}
         >
           {row.name}
@@ -457,7 +457,7 @@ function Taken({ module, channel, attempt }: { module: Module; channel: Channel;
       </span>
       <span className="flex shrink-0 items-center gap-2 text-small">
         <span
-          className={`whitespace-nowrap ${feed || load!.carries !== "mains" ? "text-soft" : "text-mend"}`}
+          className={`whitespace-nowrap max-sm:hidden ${feed || load!.carries !== "mains" ? "text-soft" : "text-mend"}`}
         >
           {feed ?? (load!.carries === "mains" ? "no circuit" : `${load!.volts} V`)}
         </span>
@@ -466,7 +466,10 @@ function Taken({ module, channel, attempt }: { module: Module; channel: Channel;
             {amps < 0.1 ? `${(1000 * amps).toFixed(0)} mA` : `${amps.toFixed(2)} A`}
           </Worked>
         </span>
-        <span className="h-1.5 w-8 bg-ground" title={mostA === undefined ? undefined : `${mostA} A at most`}>
+        <span
+          className="h-1.5 w-8 bg-ground max-sm:hidden"
+          title={mostA === undefined ? undefined : `${mostA} A at most`}
+        >
           <span
             className={`block h-full ${why ? "bg-stop" : "bg-power"}`}
             style={{ width: `${Math.min(100, mostA ? (100 * amps) / mostA : 100)}%` }}

@@ -21,6 +21,7 @@ export const handle = { parts };
 
 const Beside = lazily(() => import("./beside"));
 const Patching = lazily(() => import("./patching"));
+const Closets = lazily(() => import("./closets"));
 
 /** What such a thing usually is: the rest is filled in beside it. */
 const USUAL: Readonly<Record<ItemKind, Partial<RackItemRow>>> = {
@@ -205,6 +206,10 @@ export default function RackSheet() {
         {view === "patching" ? (
           <Fetched>
             <Patching />
+          </Fetched>
+        ) : view === "closets" ? (
+          <Fetched>
+            <Closets />
           </Fetched>
         ) : (
           <RackView />

@@ -2,4 +2,5 @@
 export const VIEWS = [
   ["elevation", "Elevation"],
   ["patching", "Patching"],
+  ["closets", "Closets"],
 ] as const;

@@ -11,6 +11,7 @@ import { portsAt } from "./ports";
 import { fitsAt, placeAll } from "./place";
 import { airAt, overlap, racksOf, type Rack } from "./racks";
 import type { RackItemRow } from "./rows";
+import { wallSpaceOf, wallWorking } from "./wall-space";
 import { circuitOf, circuitWorking, heatWorking } from "./workings";
 
 const refs = (rack: Rack, ...items: RackItemRow[]) => [
@@ -309,6 +310,86 @@ const switches = (design: Design): Finding[] =>
         ],
   );
 
+/** Services whose devices are missed at once, whatever their wants say. */
+const MISSED: ReadonlySet<string> = new Set(["security", "sight", "network"]);
+
+/** Is a powered device one that the house cannot do without: by its want, or by its service? */
+function isCritical(design: Design, { drop: { point, kind } }: Patch): boolean {
+  if (MISSED.has(kind.service)) return true;
+  return design.wants.some((want) => want.critical && want.points.includes(point.id));
+}
+
+/** Powered devices of one kind, critical ones, that all go with one switch. */
+function oneSwitch(design: Design): Finding[] {
+  const itemOf = (port: string) => port.slice(0, port.lastIndexOf("/"));
+  const groups = new Map<string, Patch[]>();
+  for (const patch of patchesOf(design)) {
+    if (patch.poeClass === undefined || patch.switchPort === undefined || !isCritical(design, patch))
+      continue;
+    const key = `${patch.drop.closet} ${patch.drop.kind.id}`;
+    groups.set(key, [...(groups.get(key) ?? []), patch]);
+  }
+  const taken = new Set(design.patches.flatMap(({ switchPort }) => switchPort ?? []));
+  return [...groups.values()].flatMap((own): Finding[] => {
+    const on = new Set(own.map(({ switchPort }) => itemOf(switchPort!)));
+    if (own.length < 2 || on.size > 1) return [];
+    const [first] = own;
+    const item = byId(design, "rackItems").get([...on][0]!);
+    const other = portsAt(design, first!.drop.closet!).find(
+      (port) => port.kind === "powered" && port.item.id !== item?.id && !taken.has(port.name),
+    );
+    const moved = own.at(-1)!.row!;
+    return [
+      {
+        code: "rack.one-switch",
+        stage: "rack",
+        severity: other ? "mend" : "note",
+        title: `${first!.drop.kind.name}: ${own.length === 2 ? "both" : `all ${own.length}`} hang on ${item?.name ?? "one switch"}`,
+        why: other
+          ? "When it fails none of them is left. One on another switch keeps some of the house going."
+          : "When it fails none of them is left. There is no powered port on another switch: the designer decides whether a second one is worth it.",
+        about: [
+          ...(item ? [{ in: "rackItems" as const, id: item.id }] : []),
+          ...own.map(({ drop }) => ({ in: "points" as const, id: drop.point.id })),
+        ],
+        measured: own.length,
+        unit: "devices",
+        source: "spread over two switches",
+        ...(other
+          ? {
+              fix: {
+                label: `Put ${own.at(-1)!.drop.point.name} on ${other.item.name}`,
+                changes: [{ in: "patches" as const, put: { ...moved, switchPort: other.name } }],
+              },
+            }
+          : {}),
+      },
+    ];
+  });
+}
+
+/** More racks and cabinets than the wall of their closet takes. */
+const walls = (design: Design): Finding[] =>
+  design.closets.flatMap((closet): Finding[] => {
+    const space = wallSpaceOf(design, closet);
+    if (space.haveM === undefined || space.needM <= space.haveM + 1e-9) return [];
+    return [
+      {
+        code: "rack.wall-space",
+        stage: "rack",
+        severity: "mend",
+        title: `${closet.name} has less wall than its racks and cabinets take`,
+        why: "Doors do not open and nobody gets behind it. A smaller cabinet, another wall, or one of them elsewhere: the designer decides.",
+        about: [{ in: "closets", id: closet.id }],
+        measured: space.needM,
+        limit: space.haveM,
+        unit: "m",
+        source: "wall space of the closet",
+        working: wallWorking(closet, space),
+      },
+    ];
+  });
+
 /** Ids of patches a fix makes: the first ones nobody has. */
 export function patchIds(design: Design): (prefix: string) => string {
   const taken = byId(design, "patches");
@@ -322,7 +403,7 @@ export function patchIds(design: Design): (prefix: string) => string {
 
 /** All findings of stage 6. */
 export const rackChecks = memoByParts(
-  [racksOf, patchesOf, "circuits", "patches", "rackItems"],
+  [racksOf, patchesOf, "circuits", "patches", "rackItems", "closets", "modules", "wants"],
   (design): Finding[] => [
     ...racksOf(design).flatMap((rack) => [
       ...places(design, rack),
@@ -332,5 +413,7 @@ export const rackChecks = memoByParts(
     ]),
     ...patches(design),
     ...switches(design),
+    ...oneSwitch(design),
+    ...walls(design),
   ],
 );

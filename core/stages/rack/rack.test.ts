@@ -344,7 +344,7 @@ describe("patching", () => {
     expect(new Set(cameras.map(({ switchPort }) => switchPort!.split("/")[0])).size).toBeGreaterThan(1);
     expect(portsCsv(design).split("\r\n")[1]).toContain("Patch panel");
     expect(find(design, "rack.circuit")!.title).toBe("Cellar rack takes 92 % of its circuit");
-    expect(codes(design)).toEqual(["rack.hot", "rack.circuit"]);
+    expect(codes(design)).toEqual(["rack.hot", "rack.circuit", "rack.one-switch"]);
     expect(stage.cells![0]!.of(design)).toEqual({ value: 17, note: "of 36" });
     expect(placeAll(design, "cellar-rack").length).toBeGreaterThan(0);
   });
