@@ -48,6 +48,13 @@ export default tseslint.config(
       "@typescript-eslint/no-unused-expressions": "off",
       eqeqeq: "error",
       "no-console": "off",
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "CallExpression[callee.property.name='toMatchObject'] Property > Literal.value[regex]",
+          message: "toMatchObject takes any text for a pattern: write expect.stringMatching(/…/).",
+        },
+      ],
     },
   },
   oneWay(["core/**/*.ts"], ["app", "server", "db", "bin", "demo", "tests"]),

@@ -1,3 +1,4 @@
+import { XMLValidator } from "fast-xml-parser";
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -274,7 +275,7 @@ test("convert writes every table", async () => {
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 
-test("convert writes a plan a level, as SVG and as DXF", async () => {
+test("convert writes a plan a level, as SVG and as DXF, and as SVG each line, cabinet, board and rack", async () => {
   for (const kind of ["svg", "dxf"]) {
     out = [];
     const { files } = (await json(
@@ -285,7 +286,18 @@ test("convert writes a plan a level, as SVG and as DXF", async () => {
       "--out",
       mkdtempSync(join(tmpdir(), "zinc-")),
     )) as unknown as { files: string[] };
-    expect(files).toHaveLength(5);
+    expect(files).toHaveLength(kind === "svg" ? 5 + 7 + 2 + 2 + 2 : 5);
+    if (kind === "svg") {
+      const drawn = (name: string) =>
+        readFileSync(
+          files.find((file) => file.endsWith(`-${name}.svg`))!,
+          "utf8",
+        );
+      expect(drawn("segment-b2")).toMatch(/^<svg[\s\S]*least any device may have, 22\.80 V[\s\S]*22\.20 V/);
+      expect(drawn("cabinet-cellar-cabinet")).toMatch(/^<svg[\s\S]*Relay 2[\s\S]*terminals, mains/);
+      expect(drawn("rack-cellar-rack")).toMatch(/^<svg[\s\S]*15 of 27 U[\s\S]*Patch panel A/);
+      for (const file of files) expect(XMLValidator.validate(readFileSync(file, "utf8"))).toBe(true);
+    }
     expect(
       readFileSync(
         files.find((file) => file.includes("-ground."))!,

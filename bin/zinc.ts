@@ -70,7 +70,14 @@ function convert(file: string, design: Design, papers: Papers, to?: string, out 
     csv: () => Object.entries(papers.tables).map(([name, write]) => [`${stem}-${name}.csv`, write(design)]),
   };
   for (const [kind, write] of Object.entries(papers.plans))
-    kinds[kind] = () => design.levels.map(({ id }) => [`${stem}-${id}.${kind}`, write(design, id)]);
+    kinds[kind] = () => [
+      ...design.levels.map(({ id }): [string, string] => [`${stem}-${id}.${kind}`, write(design, id)]),
+      ...(kind === "svg"
+        ? Object.values(papers.drawings)
+            .flatMap((draw) => draw(design))
+            .map(([name, svg]): [string, string] => [`${stem}-${name}.svg`, svg])
+        : []),
+    ];
   const make = to !== undefined && Object.hasOwn(kinds, to) ? kinds[to]! : undefined;
   if (!make) return fail("--to", `must be one of ${Object.keys(kinds).join(", ")}, not "${to ?? ""}"`);
   const written = make().map(([name, text]): [string, string] => [join(out, name), text]);

@@ -35,6 +35,8 @@ export interface Papers {
   tables?: Readonly<Record<string, (design: Design) => string>>;
   /** Drawings of one level, by kind of file. */
   plans?: Readonly<Record<string, (design: Design, level: string) => string>>;
+  /** SVG drawings of things that are no level, each under the name its file gets. */
+  drawings?: Readonly<Record<string, (design: Design) => [name: string, svg: string][]>>;
   /** Commands of the command line, by name. */
   commands?: Readonly<Record<string, Command>>;
 }

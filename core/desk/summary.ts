@@ -41,11 +41,12 @@ export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, 
 
 /** CSV tables, drawings and commands of all stages, by name. */
 export async function allPapers(): Promise<Required<Papers>> {
-  const all: Required<Papers> = { tables: {}, plans: {}, commands: {} };
+  const all: Required<Papers> = { tables: {}, plans: {}, drawings: {}, commands: {} };
   for (const stage of STAGE_LIST) {
     const own = await stage.papers?.();
     all.tables = { ...all.tables, ...own?.tables };
     all.plans = { ...all.plans, ...own?.plans };
+    all.drawings = { ...all.drawings, ...own?.drawings };
     all.commands = { ...all.commands, ...own?.commands };
   }
   return all;

@@ -11,6 +11,7 @@ import type { Segment } from "#core/stages/bus/segments";
 import { counted } from "#core/design/words";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
+import { saveSvg } from "../../kit/save-svg";
 import { usePrinting } from "../../kit/printing";
 import { useSize } from "../../plan/view";
 
@@ -208,6 +209,18 @@ function Lead({ segment }: { segment: Segment }) {
   const stops = forms.stops.length;
   return (
     <p className="shrink-0 border-b border-rule/60 px-3 py-1.5 text-small text-soft">
+      <button
+        type="button"
+        className="tool float-right -my-0.5"
+        data-chrome
+        onClick={() =>
+          void saveSvg(segment.row.name, async () =>
+            (await import("#core/stages/bus/tree-svg")).treeSvg(design, segment),
+          )
+        }
+      >
+        SVG
+      </button>
       <span className="measure text-ink">{metres(segment.lengthM)}</span>
       {best && (
         <>

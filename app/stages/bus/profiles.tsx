@@ -1,9 +1,8 @@
 /** Bus profiles with their limits and where each comes from; rules of what may share a segment. */
-import { FileDown, FileUp, Plus } from "lucide-react";
-import { useRef, useState } from "react";
+import { FileDown, Plus } from "lucide-react";
+import { useState } from "react";
 import { InputError } from "#core/design/input-error";
 import { dropRow, putRow } from "#core/design/row-changes";
-import type { CsvFault } from "#core/files/row-csv";
 import { changeLimit } from "#core/stages/bus/edit";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "#core/stages/house/bus-tables";
 import { RULES, type BusLimits, type SegmentRuleRow } from "#core/stages/bus/rows";
@@ -11,6 +10,7 @@ import { ruleText } from "#core/stages/bus/segmenting";
 import { byId } from "#core/design/collections";
 import { formatLength, parseLength, type Units } from "#core/design/units";
 import { X } from "lucide-react";
+import { useCsvIn } from "../../desk/csv-in";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { Choice } from "../../kit/choice";
@@ -42,21 +42,18 @@ export default function Profiles() {
   const design = useDesign();
   const { preferences, readOnly, select, selection, url } = useDesk();
   const edit = useEdit();
-  const file = useRef<HTMLInputElement>(null);
-  const [faults, setFaults] = useState<CsvFault[]>([]);
-  const [said, setSaid] = useState<string>();
   const { units } = preferences;
   const missing = BUS_PROFILE_TABLE.filter((row) => !byId(design, "busProfiles").has(row.id));
-  const bring = async (picked: File) => {
+  const { button, report } = useCsvIn("profiles", async (text) => {
     const { readProfiles, takeProfiles } = await import("#core/stages/bus/profiles-csv");
-    const { rows, faults: found } = readProfiles(design, await picked.text());
-    setFaults(found);
-    setSaid(undefined);
-    if (found.length) return;
-    const made = takeProfiles(design, rows);
-    edit(() => made.changes);
-    setSaid(`${picked.name}: ${made.added} added, ${made.replaced} replaced.`);
-  };
+    const { rows, faults } = readProfiles(design, text);
+    const made = faults.length ? undefined : takeProfiles(design, rows);
+    return {
+      faults,
+      changes: made?.changes ?? [],
+      said: `${made?.added} added, ${made?.replaced} replaced`,
+    };
+  });
   const shown = (name: keyof BusLimits, unit: string, value: number | undefined) =>
     value === undefined
       ? ""
@@ -87,43 +84,10 @@ export default function Profiles() {
           <a className="button h-6" href={`${url}/csv/profiles`} download>
             <FileDown size={13} /> CSV out
           </a>
-          {!readOnly && (
-            <button type="button" className="button h-6" onClick={() => file.current?.click()}>
-              <FileUp size={13} /> CSV in
-            </button>
-          )}
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,text/csv"
-            className="hidden"
-            aria-label="CSV file of profiles"
-            onChange={(event) => {
-              const [picked] = event.target.files ?? [];
-              event.target.value = "";
-              if (picked) void bring(picked);
-            }}
-          />
+          {button}
         </span>
       </div>
-      {said && (
-        <p role="status" className="border-b border-rule bg-change px-3 py-1.5">
-          {said}
-        </p>
-      )}
-      {faults.length > 0 && (
-        <div role="alert" className="max-h-40 overflow-y-auto border-b border-stop bg-raised px-3 py-2">
-          <p className="font-semibold text-stop">Nothing was taken in:</p>
-          <ul className="mt-1 list-disc pl-5">
-            {faults.map((fault, i) => (
-              <li key={i}>
-                Row {fault.row}
-                {fault.column && `, ${fault.column}`}: {fault.reason}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {report}
       <div
         className="relative min-h-0 flex-1 overflow-auto"
         tabIndex={0}

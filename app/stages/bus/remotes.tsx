@@ -1,15 +1,14 @@
 /** The code book of hand remotes, what clashes in it, aerials; and when each station runs. */
 import { scaleLinear } from "d3-scale";
-import { FileDown, FileUp, Plus, X } from "lucide-react";
-import { useRef, useState } from "react";
+import { FileDown, Plus, X } from "lucide-react";
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
 import { dropRow, putRow } from "#core/design/row-changes";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
-import type { CsvFault } from "#core/files/row-csv";
 import { clashesOf, quarterWaveM, runsOf } from "#core/stages/bus/remotes";
 import type { RemoteRow } from "#core/stages/bus/rows";
+import { useCsvIn } from "../../desk/csv-in";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { TextField } from "../../kit/fields";
@@ -27,16 +26,18 @@ export default function Remotes() {
   const design = useDesign();
   const { readOnly, url, select, selection, preferences } = useDesk();
   const edit = useEdit();
-  const file = useRef<HTMLInputElement>(null);
-  const [faults, setFaults] = useState<CsvFault[]>([]);
   const clashes = clashesOf(design.remotes);
   const clashOf = (row: RemoteRow) => clashes.find(({ a, b }) => a.id === row.id || b.id === row.id);
-  const bring = async (picked: File) => {
+  const { button, report } = useCsvIn("codes", async (text) => {
     const { readCodes, takeCodes } = await import("#core/stages/bus/codes-csv");
-    const { rows, faults: found } = readCodes(design, await picked.text());
-    setFaults(found);
-    if (!found.length) edit(() => takeCodes(design, rows).changes);
-  };
+    const { rows, faults } = readCodes(design, text);
+    const made = faults.length ? undefined : takeCodes(design, rows);
+    return {
+      faults,
+      changes: made?.changes ?? [],
+      said: `${made?.added} added, ${made?.replaced} replaced`,
+    };
+  });
   const add = () => {
     const id = newRowId("code");
     const like = design.remotes.at(-1);
@@ -78,41 +79,15 @@ export default function Remotes() {
           </a>
           {!readOnly && (
             <>
-              <button type="button" className="button h-6" onClick={() => file.current?.click()}>
-                <FileUp size={13} /> CSV in
-              </button>
+              {button}
               <button type="button" className="button button-main h-6" onClick={add}>
                 <Plus size={13} /> Code
               </button>
             </>
           )}
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,text/csv"
-            className="hidden"
-            aria-label="CSV file of codes"
-            onChange={(event) => {
-              const [picked] = event.target.files ?? [];
-              event.target.value = "";
-              if (picked) void bring(picked);
-            }}
-          />
         </span>
       </div>
-      {faults.length > 0 && (
-        <div role="alert" className="max-h-40 overflow-y-auto border-b border-stop bg-raised px-3 py-2">
-          <p className="font-semibold text-stop">Nothing was taken in:</p>
-          <ul className="mt-1 list-disc pl-5">
-            {faults.map((fault, i) => (
-              <li key={i}>
-                Row {fault.row}
-                {fault.column && `, ${fault.column}`}: {fault.reason}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {report}
       <div
         className="relative min-h-0 flex-1 overflow-auto"
         tabIndex={0}

@@ -1,10 +1,12 @@
 /** The port table: every cable that ends at a panel, its ports, power and network; by rule and by hand. */
+import { FileDown } from "lucide-react";
 import { byName } from "#core/design/words";
 import { byId } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { patchAll, patchesOf, type Patch } from "#core/stages/rack/patching";
 import { portName, portsAt } from "#core/stages/rack/ports";
 import { counted } from "#core/design/words";
+import { useCsvIn } from "../../desk/csv-in";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { say } from "../../desk/say";
@@ -111,6 +113,11 @@ export default function Patching() {
     },
   ];
   const open = patches.filter((patch) => !patch.panelPort).length;
+  const { button, report } = useCsvIn("ports", async (text) => {
+    const { readPorts } = await import("#core/stages/rack/ports-csv");
+    const read = readPorts(design, text, newRowId);
+    return { ...read, said: `${counted(read.changes.length, "patch", "patches")} changed` };
+  });
   return (
     <>
       <div
@@ -123,8 +130,9 @@ export default function Patching() {
         </span>
         <span className="ml-auto flex gap-1.5">
           <a className="button h-6" href={`${url}/csv/ports`} download>
-            CSV
+            <FileDown size={13} /> CSV out
           </a>
+          {button}
           {!readOnly && (
             <button
               type="button"
@@ -144,6 +152,7 @@ export default function Patching() {
           )}
         </span>
       </div>
+      {report}
       <DataTable
         label="Ports and patches"
         rows={[...patches].sort((a, b) => byName(closetOf(a), closetOf(b)))}

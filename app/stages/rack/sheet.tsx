@@ -10,6 +10,7 @@ import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { say } from "../../desk/say";
 import { Choice } from "../../kit/choice";
+import { saveSvg } from "../../kit/save-svg";
 import { lazily } from "../../kit/lazily";
 import { Fetched, Tabbed, useView } from "../../kit/views";
 import { Elevation } from "./elevation";
@@ -155,6 +156,17 @@ function RackView() {
               </button>
             ))}
           </span>
+          <button
+            type="button"
+            className="button h-6"
+            onClick={() =>
+              void saveSvg(shown.row.name, async () =>
+                (await import("#core/stages/rack/rack-svg")).rackSvg(design, shown),
+              )
+            }
+          >
+            SVG
+          </button>
           {!readOnly && (
             <>
               <Choice

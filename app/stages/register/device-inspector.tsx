@@ -5,11 +5,12 @@ import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
 import { PROTOCOLS } from "#core/design/vocabulary";
 import { pointLabel } from "#core/points/labels";
+import { portsOfDrop } from "#core/points/ports";
 import { changeDevice } from "#core/stages/register";
 import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
-import { Heading } from "../../inspect/parts";
+import { Fact, Heading } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
@@ -20,6 +21,9 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
   const device = byId(design, "devices").get(id)!;
   const point = byId(design, "points").get(device.point)!;
   const kind = byId(design, "kinds").get(point.kind)!;
+  const ports = design.patches
+    .filter((row) => row.drop.startsWith(`${point.id}/`))
+    .map((row) => ({ key: row.id, ...portsOfDrop(design, row.drop) }));
   const put = (values: Partial<DeviceRow>) => {
     const next = Object.fromEntries(
       Object.entries({ ...device, ...values }).filter(([, value]) => value !== undefined),
@@ -40,6 +44,16 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
         text={`${kind.name} · ${byId(design, "rooms").get(point.room)?.name}`}
       />
       <Findings collection="devices" id={device.id} />
+      {ports.length > 0 && (
+        <dl className="border-b border-rule px-3.5 py-2.5">
+          {ports.map(({ key, panel, switch: at }) => (
+            <Fact key={key} label="Port">
+              {panel ?? "no panel port"}
+              {at && <span className="text-soft">, on {at}</span>}
+            </Fact>
+          ))}
+        </dl>
+      )}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={device.name} take={(typed) => put({ name: typed.trim() })} />
         <ChoiceField

@@ -15,6 +15,7 @@ import { focusSheet, newRowId, useDesk, useEdit } from "../../desk/desk";
 import { LengthField, ChoiceField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 import { WorkingPanel } from "../../inspect/working-panel";
+import { portsOfDrop } from "#core/points/ports";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { lazily } from "../../kit/lazily";
@@ -67,6 +68,17 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
               {d.state !== "planned" && <span className="text-soft"> · {d.state}</span>}
             </Fact>
           ))}
+          {drops.map((d) => {
+            const { panel, switch: at } = portsOfDrop(design, d.key);
+            return (
+              (panel || at) && (
+                <Fact key={`${d.key} port`} label={drops.length > 1 ? `Port /${d.index}` : "Port"}>
+                  {panel ?? "no panel port"}
+                  {at && <span className="text-soft">, on {at}</span>}
+                </Fact>
+              )
+            );
+          })}
         </dl>
       )}
       {!working && shown && <OwnWorking design={design} drop={shown} />}

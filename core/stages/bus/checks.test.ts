@@ -2,7 +2,7 @@ import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { point } from "../../test-design";
 import { busChecks } from "./checks";
-import { segmentsOf } from "./segments";
+import { segmentsOf, stubsOf } from "./segments";
 import { busDesign } from "./test-bus";
 import { bus } from "./stage";
 import { weakestSegment } from "./weakest";
@@ -125,6 +125,26 @@ describe("findings of a segment", () => {
     expect(codes(design)).toEqual(["bus.form", "bus.open-end"]);
     expect(find(design, "bus.open-end")!.title).toBe("Keys is not terminated at its far end");
     expect(codes(fixed(fixed(design, "bus.form"), "bus.open-end"))).toEqual([]);
+  });
+
+  test("a branch off the main line is held against the longest stub; laid as a line there is none", () => {
+    const design = busDesign({ topology: "tree" });
+    const parent: Record<string, string> = { s2: "s1", s3: "s2", s4: "s2" };
+    design.stops.forEach((stop) => (parent[stop.id] ? (stop.parent = parent[stop.id]!) : undefined));
+    // k4 is further from k2 than k3 is: the way to k3 is the stub.
+    const [segment] = segmentsOf(design);
+    const edge = segment!.edges.find(({ b }) => segment!.nodes[b]!.id === "s3")!;
+    expect(stubsOf(segment!)).toEqual([{ node: edge.b, lengthM: edge.distanceM }]);
+    limits(design).stubM = edge.distanceM;
+    expect(codes(structuredClone(design))).toEqual([]);
+    limits(design).stubM = edge.distanceM - 0.01;
+    const bad = structuredClone(design);
+    expect(find(bad, "bus.stub")).toMatchObject({ measured: edge.distanceM, unit: "m", severity: "stop" });
+    expect(codes(fixed(bad, "bus.stub"))).not.toContain("bus.stub");
+    bad.segments[0]!.topology = "ring";
+    expect(codes(structuredClone(bad))).not.toContain("bus.stub");
+    bad.segments[0]!.topology = "star";
+    expect(stubsOf(segmentsOf(structuredClone(bad))[0]!)).toHaveLength(3);
   });
 
   test("addresses: twice, out of range, none; all numbered anew in one step", () => {

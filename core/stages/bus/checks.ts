@@ -14,7 +14,7 @@ import { forCurrent, forLength, forVolts, ownSupply, ownLine, unmixed } from "./
 import { apartOf } from "./rules";
 import { ridersOf, ruleText, sparePct } from "./segmenting";
 import { moveMast, sitingFaults, sitingOf } from "./siting";
-import { segmentsOf, supplyOf, type Segment } from "./segments";
+import { segmentsOf, stubsOf, supplyOf, type Segment } from "./segments";
 import { currentWorking, limitSource, segmentLengthWorking, spareOf, voltsWorking } from "./workings";
 
 const about = (segment: Segment) => [{ in: "segments" as const, id: segment.row.id }];
@@ -161,6 +161,32 @@ function ends(segment: Segment): Finding[] {
         label: `Lay it as a ${form}`,
         changes: [{ in: "segments", put: { ...row, topology: form } }],
       },
+    });
+  }
+  // A form it cannot be is said already.
+  const held = profile.limits.stubM !== undefined && profile.topologies.includes(row.topology);
+  const [stub] = held ? stubsOf(segment) : [];
+  if (stub && stub.lengthM > profile.limits.stubM! + 1e-9) {
+    const { node, lengthM } = stub;
+    findings.push({
+      code: "bus.stub",
+      stage: "bus",
+      severity: "stop",
+      title: `The branch to ${nodes[node]!.name} is longer than a stub of ${row.name} may be`,
+      why: `Signals run to its end, come back, and meet those that follow. ${profile.topologies.includes("line") ? "" : "The designer decides: the device moves nearer, or has a line of its own."}`.trim(),
+      about: [...about(segment), { in: "stops", id: nodes[node]!.id }],
+      measured: lengthM,
+      limit: profile.limits.stubM,
+      unit: "m",
+      source: limitSource(profile, "stubM"),
+      ...(profile.topologies.includes("line")
+        ? {
+            fix: {
+              label: "Lay it as a line, in and out of every device",
+              changes: [{ in: "segments" as const, put: { ...row, topology: "line" as const } }],
+            },
+          }
+        : {}),
     });
   }
   const open = [...(row.closedAtCloset ? [] : ["the closet"]), ...(row.closedAtEnd ? [] : ["its far end"])];

@@ -207,7 +207,7 @@ describe("every way to work a load", () => {
     const leg = { id: "g", name: "Leg", switches: [{ switch: "sw", gang: 2 }] };
     design.legs = [{ ...leg, feed: "switched" }];
     expect(pathsTo(structuredClone(design), { in: "legs", id: "g" })).toMatchObject([
-      { by: "Switch, gang 2", drifts: true, inStep: /cuts the feed/ },
+      { by: "Switch, gang 2", drifts: true, inStep: expect.stringMatching(/cuts the feed/) },
     ]);
     design.legs = [{ ...leg, feed: "always" }];
     const [always] = pathsTo(structuredClone(design), { in: "legs", id: "g" });

@@ -2,11 +2,14 @@
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { cabinetsOf } from "./cabinet";
+import { cabinetSvg } from "./cabinet-svg";
 import { moduleText, modulesOf } from "./channels";
 import { busJson, channelsCsv, segmentsCsv } from "./output";
 import { codesCsv } from "./codes-csv";
 import { profilesCsv } from "./profiles-csv";
 import { segmentsOf } from "./segments";
+import { treeSvg } from "./tree-svg";
+import { wiringSvg } from "./wiring-svg";
 
 const bus: Command = {
   prints: "bus segments with volts, orders; modules with channels, cabinets; boards, remotes, stations",
@@ -72,5 +75,14 @@ const bus: Command = {
 
 export const papers: Papers = {
   tables: { segments: segmentsCsv, channels: channelsCsv, profiles: profilesCsv, codes: codesCsv },
+  drawings: {
+    segments: (design) =>
+      segmentsOf(design)
+        .filter(({ nodes }) => nodes.length > 1)
+        .map((segment) => [`segment-${segment.row.id}`, treeSvg(design, segment)]),
+    cabinets: (design) =>
+      cabinetsOf(design).map((cabinet) => [`cabinet-${cabinet.closet.id}`, cabinetSvg(design, cabinet)]),
+    boards: (design) => design.boards.map((board) => [`board-${board.id}`, wiringSvg(design, board)]),
+  },
   commands: { bus },
 };

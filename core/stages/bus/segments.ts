@@ -320,6 +320,27 @@ function reaches(segment: Segment): void {
     : furthest(furthest(devices[0]!).i).metres;
 }
 
+/**
+ * Branches off the main line, the longest first: the main line is the longest way from the closet; a branch is as long as
+ * the longest way in it. None on a ring.
+ */
+export function stubsOf({ nodes, edges }: Segment): { node: number; lengthM: number }[] {
+  if (edges.length >= nodes.length) return [];
+  const below = nodes.map((): { to: number; metres: number }[] => []);
+  for (const { a, b, distanceM } of edges) below[a]!.push({ to: b, metres: distanceM });
+  /** Longest way on from each node. Nodes stand before what hangs on them. */
+  const on = nodes.map(() => 0);
+  for (let i = nodes.length - 1; i >= 0; i--)
+    for (const { to, metres } of below[i]!) on[i] = Math.max(on[i]!, metres + on[to]!);
+  const stubs: { node: number; lengthM: number }[] = [];
+  for (let here = 0; below[here]!.length;) {
+    const [main, ...rest] = [...below[here]!].sort((a, b) => b.metres + on[b.to]! - (a.metres + on[a.to]!));
+    for (const { to, metres } of rest) stubs.push({ node: to, lengthM: metres + on[to]! });
+    here = main!.to;
+  }
+  return stubs.sort((a, b) => b.lengthM - a.lengthM);
+}
+
 /** Shortest metres along the cable from any of some nodes to all. */
 function metresFrom(beside: readonly { to: number; metres: number }[][], from: readonly number[]): number[] {
   const metres = beside.map(() => Infinity);

@@ -3,6 +3,7 @@ import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { portsCsv, rackJson } from "./output";
 import { patchesOf } from "./patching";
+import { rackSvg } from "./rack-svg";
 import { portName } from "./ports";
 import { racksOf } from "./racks";
 
@@ -28,4 +29,10 @@ const rack: Command = {
   },
 };
 
-export const papers: Papers = { tables: { ports: portsCsv }, commands: { rack } };
+export const papers: Papers = {
+  tables: { ports: portsCsv },
+  drawings: {
+    racks: (design) => racksOf(design).map((one) => [`rack-${one.row.id}`, rackSvg(design, one)]),
+  },
+  commands: { rack },
+};

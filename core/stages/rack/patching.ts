@@ -3,6 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { Service } from "../../design/vocabulary";
+import { patchByDrop } from "../../points/ports";
 import { dropsOf, type Drop } from "../runs/drops";
 import { POE_CLASSES } from "../runs/electrical";
 import { portsAt, type Port } from "./ports";
@@ -19,11 +20,6 @@ export interface Patch {
   poeClass?: number;
   network?: string;
 }
-
-const patchRows = memoByParts(
-  ["patches"],
-  (design): ReadonlyMap<string, PatchRow> => new Map(design.patches.map((row) => [row.drop, row])),
-);
 
 export interface SwitchLoad {
   item: RackItemRow;
@@ -50,11 +46,11 @@ export function switchLoads(design: Design): SwitchLoad[] {
 }
 
 /** Every drop that ends at a panel, with its patch as far as there is one; by label. */
-export const patchesOf = memoByParts([dropsOf, patchRows], (design): Patch[] =>
+export const patchesOf = memoByParts([dropsOf, patchByDrop], (design): Patch[] =>
   dropsOf(design)
     .filter((drop) => drop.line.end === "panel" && !drop.segment)
     .map((drop): Patch => {
-      const row = patchRows(design).get(drop.key);
+      const row = patchByDrop(design).get(drop.key);
       const poeClass = drop.load?.poeClass;
       return {
         drop,

@@ -1,5 +1,6 @@
 /** Ports of what stands in racks, by name and number. */
-import { byId, type Design } from "../../design/collections";
+import type { Design } from "../../design/collections";
+export { portName } from "../../points/ports";
 import { itemsOf } from "./racks";
 import type { PORT_KINDS, RackItemRow } from "./rows";
 
@@ -27,11 +28,3 @@ export const portsAt = (design: Design, closet: string): Port[] =>
   design.racks
     .filter((rack) => rack.closet === closet)
     .flatMap((rack) => itemsOf(design, rack.id).flatMap(portsOf));
-
-/** A port as it is read: the item's name and the number. */
-export function portName(design: Design, port: string | undefined): string {
-  if (port === undefined) return "–";
-  const cut = port.lastIndexOf("/");
-  const item = byId(design, "rackItems").get(port.slice(0, cut));
-  return `${item?.name ?? port.slice(0, cut)} ${port.slice(cut + 1)}`;
-}

@@ -17,6 +17,19 @@ it("labels both ends of every drop, once each, with the same text", () => {
   expect(new Set(drops.map((drop) => drop.label)).size).toBe(drops.length);
 });
 
+it("names the port of a patched cable at both ends, and follows it", () => {
+  const find = (design: typeof demo) => labelsOf(design).find((one) => one.drop.key === "hall-ap-1/1")!;
+  expect(find(demo).there).toBe("Patch panel A 3, Cellar cabinet");
+  const other = {
+    ...demo,
+    patches: demo.patches.map((row) =>
+      row.drop === "hall-ap-1/1" ? { ...row, panelPort: row.panelPort!.replace(/\/3$/, "/24") } : row,
+    ),
+  };
+  expect(find(other).there).toBe("Patch panel A 24, Cellar cabinet");
+  expect(find({ ...demo, patches: [] }).there).toBe("Cellar cabinet");
+});
+
 it.each(LABEL_SHEETS.map((sheet) => [sheet.name, sheet] as const))(
   "%s: labels keep to the page and do not overlap",
   (_name, sheet) => {

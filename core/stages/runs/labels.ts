@@ -4,6 +4,7 @@
  */
 import qrcode from "qrcode-generator";
 import type { Design } from "../../design/collections";
+import { portsOfDrop } from "../../points/ports";
 import { dropsOf, type Drop } from "./drops";
 import { endName } from "./end-name";
 
@@ -82,7 +83,10 @@ export const labelsOf = (design: Design): EndLabel[] =>
   [...dropsOf(design)]
     .sort((a, b) => (a.label < b.label ? -1 : 1))
     .flatMap((drop): EndLabel[] => {
-      const closet = endName(design, drop) ?? "no closet yet";
+      // Where it is patched, its port is what one looks for at the closet.
+      const end = endName(design, drop) ?? "no closet yet";
+      const { panel } = portsOfDrop(design, drop.key);
+      const closet = panel && drop.to === undefined ? `${panel}, ${end}` : end;
       return [
         { drop, end: "point", label: drop.label, here: drop.point.name, there: closet },
         { drop, end: "closet", label: drop.label, here: closet, there: drop.point.name },
