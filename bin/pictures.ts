@@ -39,7 +39,6 @@ const PICTURES: Picture[] = [
       await page.locator("[data-thing='lamps/la-snug']").click();
     },
   },
-  { name: "switch-map", path: "/d/larkspur-weir/house?view=switches" },
   {
     name: "choose",
     path: "/d/larkspur-weir/choose",
@@ -53,18 +52,25 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "choose-adviser",
-    path: "/d/larkspur-weir/choose?view=advisers",
-    act: async (page) => {
-      await page.getByRole("article").waitFor();
-      await page.getByLabel("colour", { exact: true }).check();
-    },
-  },
-  {
     name: "bus",
     path: "/d/larkspur-weir/bus?segment=b2",
     act: (page) => page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click(),
   },
+  {
+    name: "channels",
+    path: "/d/larkspur-weir/bus?view=channels",
+    act: (page) =>
+      page
+        .getByRole("region", { name: "Relay 1" })
+        .getByRole("button", { name: "Hall lamp", exact: true })
+        .click(),
+  },
+  {
+    name: "cabinet",
+    path: "/d/larkspur-weir/bus?view=cabinets",
+    act: (page) => page.locator("[data-drawing] [data-module]", { hasText: "Relay 1" }).click(),
+  },
+  { name: "patching", path: "/d/larkspur-weir/rack?view=patching" },
   {
     name: "rack",
     path: "/d/larkspur-weir/rack",
@@ -78,14 +84,6 @@ const PICTURES: Picture[] = [
       await point(page, "snug-tel-1").click();
       await page.keyboard.press("Shift+ArrowDown");
       await page.locator('[data-difference="cableM"]').waitFor();
-    },
-  },
-  {
-    name: "reels",
-    path: "/d/larkspur-weir/runs",
-    act: async (page) => {
-      await page.getByRole("tab", { name: "Cable and reels" }).click();
-      await page.getByRole("group", { name: /^Cutting plan/ }).waitFor();
     },
   },
   {
