@@ -8,10 +8,12 @@ import type { Page } from "@playwright/test";
  * same.
  */
 const ALIKE = [
-  "tbody tr:nth-child(n+9)",
-  "[role=rowgroup] [role=row]:nth-child(n+9)",
-  "ul > li:nth-child(n+13)",
-  "[data-point]:nth-child(n+12)",
+  "tbody tr:nth-child(n+5)",
+  "[role=rowgroup] [role=row]:nth-child(n+5)",
+  "ul > li:nth-child(n+7)",
+  "ol > li:nth-child(n+7)",
+  "[data-point]:nth-child(n+6)",
+  "[data-module]:nth-child(n+5)",
 ];
 
 async function found(page: Page, within: string, options: Pick<RunOptions, "runOnly">): Promise<string[]> {
