@@ -1,6 +1,6 @@
 /** Checks of stage 5: volts, currents, metres, ends, addresses, and who must not share a line with whom. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { keptFor, memoByParts } from "../../design/kept";
 import { capital, counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { pointOfStop, stopsOf, stopsBySegment } from "../../points/lines";
@@ -270,20 +270,33 @@ function addresses(design: Design, segment: Segment): Finding[] {
   return findings;
 }
 
-/** Devices of one segment that the rules keep apart. */
-function mixed(design: Design, segment: Segment): Finding[] {
-  const points = segment.nodes.flatMap(({ stop }) => (stop ? (pointOfStop(design, stop) ?? []) : []));
+const hits = keptFor(
+  () => new WeakMap<Segment, { apart: unknown; rules: Map<string, { why: string; points: Set<string> }> }>(),
+);
+
+/** Rules that devices of a segment break, with those devices; kept while segment, rules and rooms are the same. */
+function rulesBroken(design: Design, segment: Segment): Map<string, { why: string; points: Set<string> }> {
   const apart = apartOf(design);
+  const known = hits(design).get(segment);
+  if (known?.apart === apart) return known.rules;
+  const points = segment.nodes.flatMap(({ stop }) => (stop ? (pointOfStop(design, stop) ?? []) : []));
   const rules = new Map<string, { why: string; points: Set<string> }>();
   points.forEach((a, i) =>
     points.slice(0, i).forEach((b) => {
       for (const rule of apart(a, b)) {
-        const known = rules.get(rule.id) ?? { why: rule.why, points: new Set() };
-        known.points.add(a.id).add(b.id);
-        rules.set(rule.id, known);
+        const one = rules.get(rule.id) ?? { why: rule.why, points: new Set() };
+        one.points.add(a.id).add(b.id);
+        rules.set(rule.id, one);
       }
     }),
   );
+  hits(design).set(segment, { apart, rules });
+  return rules;
+}
+
+/** Devices of one segment that the rules keep apart. */
+function mixed(design: Design, segment: Segment): Finding[] {
+  const rules = rulesBroken(design, segment);
   return [...rules].map(([id, { why, points: hit }]) => ({
     code: "bus.mixed",
     stage: "bus" as const,

@@ -54,9 +54,9 @@ export const inputsOf = memoByParts(
   [placedStops, modulesOf, "points", "kinds", "switches", "rooms"],
   (design): Input[] => [
     ...design.points.flatMap((point): Input[] => {
+      if (!placedStops(design).has(point.id)) return [];
       const pressed = isPressed(design, point.kind);
-      if (!placedStops(design).has(point.id) || (!pressed && !SENSES.has(point.kind.split("--")[0]!)))
-        return [];
+      if (!pressed && !SENSES.has(point.kind.split("--")[0]!)) return [];
       return [{ ...spot(point), id: point.id, in: "points", name: point.name, pressed }];
     }),
     ...modulesOf(design).flatMap(({ row, type, channels }) =>

@@ -3,10 +3,10 @@
  * what it takes, what it is to a contact, and where its cable would end.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memoByParts, memoByRow, memoSame } from "../../design/kept";
 import { placedStops } from "../../points/lines";
 import { LOW_V } from "../../points/terminals";
-import type { LampRow } from "../house/rows-survey";
+import type { LampRow, LegRow } from "../house/rows-survey";
 import type { RoomRow } from "../house/rows-house";
 import type { PointRow } from "../runs/rows";
 import type { ChannelRow, Drives, ModuleTypeRow } from "./rows";
@@ -59,7 +59,7 @@ const KINDS: Readonly<
 };
 
 /** The kind it was made of: `shade--solar` is a shade. */
-const kindOf = (point: PointRow) => point.kind.split("--")[0]!;
+const madeOf = (kind: string) => kind.split("--")[0]!;
 
 const wattsOf = (lamps: readonly LampRow[]): number | undefined =>
   lamps.length && lamps.every(({ watts }) => watts !== undefined)
@@ -80,123 +80,157 @@ export function cabinetClosets(design: Design) {
   return own.length ? own : design.closets;
 }
 
+/** Of each room and each level, the closet at which most of its points end, of those that have a cabinet. */
+const mostAt = memoByParts(["points", "closets"], (design) => {
+  const there = new Set(cabinetClosets(design).map(({ id }) => id));
+  const rooms = new Map<string, Map<string, number>>();
+  const levels = new Map<string, Map<string, number>>();
+  const count = (map: Map<string, Map<string, number>>, place: string, closet: string) => {
+    let own = map.get(place);
+    if (!own) map.set(place, (own = new Map()));
+    own.set(closet, (own.get(closet) ?? 0) + 1);
+  };
+  for (const { room, level, closet } of design.points) {
+    if (closet === undefined || !there.has(closet)) continue;
+    count(rooms, room, closet);
+    count(levels, level, closet);
+  }
+  const most = (own: Map<string, number> | undefined) => own && [...own].sort((a, b) => b[1] - a[1])[0]![0];
+  return {
+    ofRoom: (room: string) => most(rooms.get(room)),
+    ofLevel: (level: string) => most(levels.get(level)),
+  };
+});
+
 /** Where the cable of a load ends: its own closet, else that of most points of its room, of its level, the first. */
 function closetFor(design: Design, spot: { room: string; level: string; closet?: string }) {
   const closets = cabinetClosets(design);
-  const there = (id: string | undefined) => closets.some((closet) => closet.id === id);
-  if (there(spot.closet)) return spot.closet;
-  const most = (of: (point: PointRow) => boolean) => {
-    const counts = new Map<string, number>();
-    for (const point of design.points)
-      if (point.closet !== undefined && there(point.closet) && of(point))
-        counts.set(point.closet, (counts.get(point.closet) ?? 0) + 1);
-    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
-  };
+  if (closets.some((closet) => closet.id === spot.closet)) return spot.closet;
+  const most = mostAt(design);
   return (
-    most(({ room }) => room === spot.room) ??
-    most(({ level }) => level === spot.level) ??
+    most.ofRoom(spot.room) ??
+    most.ofLevel(spot.level) ??
     closets.find(({ level }) => level === spot.level)?.id ??
     closets[0]?.id
   );
 }
 
+/** Lamps by room and by leg, and the circuit of those of each room and each level. */
+const lampsOf = memoByParts(["lamps", "legs"], (design) => {
+  const legs = byId(design, "legs");
+  const byRoom = new Map<string, LampRow[]>();
+  const byLeg = new Map<string, LampRow[]>();
+  const circuits = new Map<string, string>();
+  const into = (map: Map<string, LampRow[]>, key: string, lamp: LampRow) => {
+    const list = map.get(key);
+    if (list) list.push(lamp);
+    else map.set(key, [lamp]);
+  };
+  for (const lamp of design.lamps) {
+    into(byRoom, lamp.room, lamp);
+    if (lamp.leg === undefined) continue;
+    into(byLeg, lamp.leg, lamp);
+    const circuit = legs.get(lamp.leg)?.circuit;
+    if (circuit === undefined) continue;
+    for (const place of [`room ${lamp.room}`, `level ${lamp.level}`])
+      if (!circuits.has(place)) circuits.set(place, circuit);
+  }
+  return { byRoom, byLeg, circuits };
+});
+
 /** Circuit of the lamps of a room, else of those of its level. */
 function lightCircuit(design: Design, room: string, level: string): string | undefined {
-  const legs = byId(design, "legs");
-  const of = (fits: (lamp: LampRow) => boolean) => {
-    for (const lamp of design.lamps) {
-      const circuit = fits(lamp) ? legs.get(lamp.leg ?? "")?.circuit : undefined;
-      if (circuit !== undefined) return circuit;
-    }
-    return undefined;
-  };
-  return of((lamp) => lamp.room === room) ?? of((lamp) => lamp.level === level);
+  const { circuits } = lampsOf(design);
+  return circuits.get(`room ${room}`) ?? circuits.get(`level ${level}`);
 }
 
-/** All loads of a house, points first, each in the order of its collection. */
-export const loadsOf = memoByParts(
-  [
-    placedStops,
-    "design",
-    "points",
-    "kinds",
-    "legs",
-    "lamps",
-    "rooms",
-    "closets",
-    "circuits",
-    "boards",
-    "pins",
-  ],
+/** What `also` says of a load: what hangs on all points of the house, so that a move of one leaves the others' loads. */
+const alsoOf = (closet: string | undefined, lit: number) => `${closet ?? ""} ${lit}`;
+const closetIn = (also: unknown) => (also as string).split(" ")[0] || undefined;
+
+const loadOfPoint = memoByRow(
+  ["design", "kinds", "legs", "lamps", "rooms"],
+  (design, point: PointRow, also) => {
+    const kind = KINDS[madeOf(point.kind)]!;
+    const needs = byId(design, "kinds").get(point.kind)?.needs;
+    const lamps = kind.nature === "lamp" ? (lampsOf(design).byRoom.get(point.room) ?? []) : [];
+    const surveyed = wattsOf(lamps);
+    const lit = Number((also as string).split(" ")[1]);
+    const watts = needs?.watts ?? (surveyed === undefined ? kind.watts : surveyed / Math.max(1, lit));
+    const volts = needs?.volts ?? design.design.mainsV;
+    const { id, name, level, room, x, y, z } = point;
+    const circuit = volts > LOW_V ? lightCircuit(design, room, level) : undefined;
+    const closet = closetIn(also);
+    const load: Load = {
+      ...{ id, in: "points", name, rooms: [room], level, room, x, y, z },
+      ...{ wants: kind.nature === "lamp" ? lampWants(design, [room], lamps) : kind.wants },
+      ...{ nature: kind.nature, carries: volts > LOW_V ? "mains" : "low voltage", volts, watts },
+      wattsFrom:
+        needs?.watts !== undefined
+          ? "its kind"
+          : surveyed === undefined
+            ? "typical"
+            : "lamps of its room, shared by its points",
+      ...(closet === undefined ? {} : { closet }),
+      ...(circuit === undefined ? {} : { circuit }),
+      ...(kind.byHandOnly ? { byHandOnly: true } : {}),
+    };
+    return load;
+  },
+);
+
+const loadOfLeg = memoByRow(["design", "lamps", "rooms", "levels"], (design, leg: LegRow, also) => {
+  const lamps = lampsOf(design).byLeg.get(leg.id)!;
+  const rooms = [...new Set(lamps.map((lamp) => lamp.room))];
+  const watts = wattsOf(lamps);
+  const { level, room, x, y } = lamps[0]!;
+  const closet = closetIn(also);
+  const load: Load = {
+    ...{ id: leg.id, in: "legs", name: leg.name, rooms, level, room, x, y },
+    z: byId(design, "levels").get(level)?.ceilingHeightM ?? 2.5,
+    ...{ wants: lampWants(design, rooms, lamps), nature: "lamp", carries: "mains" },
+    ...{ volts: design.design.mainsV, watts: watts ?? TYPICAL_W.lamp },
+    wattsFrom: watts === undefined ? "typical" : "its lamps",
+    ...(closet === undefined ? {} : { closet }),
+    ...(leg.circuit === undefined ? {} : { circuit: leg.circuit }),
+  };
+  return load;
+});
+
+/** All loads of a house, points first, each in the order of its collection; the same list while none of them changes. */
+export const loadsOf = memoSame(
+  [placedStops, "design", "points", "kinds", "legs", "lamps", "rooms", "levels", "closets", "pins"],
   (design): Load[] => {
-    const lampsBy = new Map<string, LampRow[]>();
-    const lampsOfLeg = new Map<string, LampRow[]>();
-    const into = (map: Map<string, LampRow[]>, key: string, lamp: LampRow) =>
-      map.set(key, [...(map.get(key) ?? []), lamp]);
-    for (const lamp of design.lamps) {
-      into(lampsBy, lamp.room, lamp);
-      if (lamp.leg !== undefined) into(lampsOfLeg, lamp.leg, lamp);
-    }
+    const { byLeg } = lampsOf(design);
     // What a board of somebody's own switches needs no channel.
     const onBoards = new Set(design.pins.flatMap(({ load }) => load ?? []));
-    const kinds = byId(design, "kinds");
+    // Asked of every point at every edit: what is the same for all is looked up once.
+    const driven = new Map(
+      design.kinds.flatMap(({ id }) => {
+        const kind = KINDS[madeOf(id)];
+        return kind ? [[id, kind] as const] : [];
+      }),
+    );
+    const onLines = placedStops(design);
     const lit = new Map<string, number>();
-    for (const point of design.points)
-      if (kindOf(point) === "lamp") lit.set(point.room, (lit.get(point.room) ?? 0) + 1);
+    for (const { kind, room } of design.points)
+      if (driven.get(kind)?.nature === "lamp") lit.set(room, (lit.get(room) ?? 0) + 1);
     const points = design.points.flatMap((point): Load[] => {
-      const kind = KINDS[kindOf(point)];
-      if (!kind || placedStops(design).has(point.id) || onBoards.has(point.id)) return [];
-      const needs = kinds.get(point.kind)?.needs;
-      // A shade with no cable at all runs on cells or the sun, and an outlet of a mobile kind is nobody's load.
+      const kind = driven.get(point.kind);
+      if (!kind || onLines.has(point.id) || onBoards.has(point.id)) return [];
+      // A shade with no cable at all runs on cells or the sun.
       if (kind.nature === "motor" && point.closet === undefined) return [];
-      const own = kind.nature === "lamp" ? (lampsBy.get(point.room) ?? []) : [];
-      const surveyed = wattsOf(own);
-      const watts =
-        needs?.watts ?? (surveyed === undefined ? kind.watts : surveyed / (lit.get(point.room) ?? 1));
-      const volts = needs?.volts ?? design.design.mainsV;
-      const { id, name, level, room, x, y, z } = point;
-      const circuit = volts > LOW_V ? lightCircuit(design, room, level) : undefined;
-      const closet = closetFor(design, point);
-      return [
-        {
-          ...{ id, in: "points", name, rooms: [room], level, room, x, y, z },
-          ...{ wants: kind.nature === "lamp" ? lampWants(design, [room], own) : kind.wants },
-          ...{ nature: kind.nature, carries: volts > LOW_V ? "mains" : "low voltage", volts, watts },
-          wattsFrom:
-            needs?.watts === undefined
-              ? surveyed === undefined
-                ? "typical"
-                : "lamps of its room, shared by its points"
-              : "its kind",
-          ...(closet === undefined ? {} : { closet }),
-          ...(circuit === undefined ? {} : { circuit }),
-          ...(kind.byHandOnly ? { byHandOnly: true } : {}),
-        },
-      ];
+      return [loadOfPoint(design, point, alsoOf(closetFor(design, point), lit.get(point.room) ?? 0))];
     });
     const legs = design.legs.flatMap((leg): Load[] => {
-      const lamps = lampsOfLeg.get(leg.id) ?? [];
-      const [first] = lamps;
+      const [first, ...rest] = byLeg.get(leg.id) ?? [];
       // Where a room has points for its lamps, those are its loads.
-      if (!first || lamps.some((lamp) => lit.has(lamp.room))) return [];
-      const rooms = [...new Set(lamps.map((lamp) => lamp.room))];
-      const watts = wattsOf(lamps);
-      const { level, room, x, y } = first;
-      const closet = closetFor(design, { room, level });
-      return [
-        {
-          ...{ id: leg.id, in: "legs", name: leg.name, rooms, level, room, x, y },
-          z: byId(design, "levels").get(level)?.ceilingHeightM ?? 2.5,
-          ...{ wants: lampWants(design, rooms, lamps), nature: "lamp", carries: "mains" },
-          ...{ volts: design.design.mainsV, watts: watts ?? TYPICAL_W.lamp },
-          wattsFrom: watts === undefined ? "typical" : "its lamps",
-          ...(closet === undefined ? {} : { closet }),
-          ...(leg.circuit === undefined ? {} : { circuit: leg.circuit }),
-        },
-      ];
+      if (!first || lit.has(first.room) || rest.some((lamp) => lit.has(lamp.room))) return [];
+      return [loadOfLeg(design, leg, alsoOf(closetFor(design, first), 0))];
     });
     return [...points, ...legs];
   },
+  (a, b) => a.length === b.length && a.every((load, i) => load === b[i]),
 );
 
 const loadsByKey = memoByParts(

@@ -13,7 +13,8 @@ import { lengthOf, orderOfLine, treeLength } from "./line-order";
 import { metricOf } from "./order";
 import { apartOf, classOf, rulesBetween } from "./rules";
 import type { BusProfileRow, SegmentRuleRow } from "./rows";
-import { stopOf } from "../../points/lines";
+import { memoByParts } from "../../design/kept";
+import { placedStops, stopOf } from "../../points/lines";
 
 export interface Placement {
   point: PointRow;
@@ -47,22 +48,33 @@ function ampsOf(design: Design, profile: BusProfileRow, point: PointRow): number
   return needs?.busA ?? (needs?.busW && profile.supplyV ? needs.busW / profile.supplyV : 0);
 }
 
+/** Points with a cable of their own for a bus, by the profile of their kind. */
+const ridersBy = memoByParts(
+  [dropsOf, placedStops, "points", "kinds", "cableTypes"],
+  (design): ReadonlyMap<string, PointRow[]> => {
+    const kinds = byId(design, "kinds");
+    const types = byId(design, "cableTypes");
+    const cabled = new Set<string>();
+    for (const drop of dropsOf(design)) {
+      const medium = types.get(drop.line.cableType ?? "")?.medium ?? drop.line.purpose;
+      if (medium === "bus" || drop.segment) cabled.add(drop.point.id);
+    }
+    const riders = new Map<string, PointRow[]>();
+    for (const point of design.points) {
+      const profile = kinds.get(point.kind)?.needs?.busProfile;
+      if (profile === undefined || !cabled.has(point.id)) continue;
+      if (point.closet === undefined && !placedStops(design).has(point.id)) continue;
+      const own = riders.get(profile);
+      if (own) own.push(point);
+      else riders.set(profile, [point]);
+    }
+    return riders;
+  },
+);
+
 /** Points that ride on a profile and have a cable of their own for it to a closet. */
-export function ridersOf(design: Design, profile: string): PointRow[] {
-  const kinds = byId(design, "kinds");
-  const types = byId(design, "cableTypes");
-  const cabled = new Set<string>();
-  for (const drop of dropsOf(design)) {
-    const medium = types.get(drop.line.cableType ?? "")?.medium ?? drop.line.purpose;
-    if (medium === "bus" || drop.segment) cabled.add(drop.point.id);
-  }
-  return design.points.filter(
-    (point) =>
-      kinds.get(point.kind)?.needs?.busProfile === profile &&
-      cabled.has(point.id) &&
-      (point.closet !== undefined || stopOf(design, point) !== undefined),
-  );
-}
+export const ridersOf = (design: Design, profile: string): readonly PointRow[] =>
+  ridersBy(design).get(profile) ?? [];
 
 /** Part of a profile's limits that stays free, unless a design says otherwise, %. */
 export const SPARE_PCT = 20;
