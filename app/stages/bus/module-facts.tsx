@@ -25,6 +25,13 @@ export default function ModuleFacts({ design, row }: { design: Design; row: Rows
           )}
         </Fact>
       </dl>
+      <button
+        type="button"
+        className="mt-2 text-small text-soft underline decoration-dotted hover:text-ink"
+        onClick={() => select({ in: "moduleTypes", id: module.type.id })}
+      >
+        What a channel of {module.type.name.toLowerCase()} bears
+      </button>
       {loads.length > 0 && (
         <ul className="mt-2 grid gap-0.5 text-small">
           {loads.map(({ load, channel }) => (

@@ -169,21 +169,31 @@ export function proposeChannels(design: Design, newId: NewId, anew = false): Cha
   const modules: ModuleRow[] = [];
   const circulation = new Set(start.rooms.flatMap(({ id, type }) => (type === "circulation" ? [id] : [])));
   const unspread = new Set<string>();
+  /** What this proposal has put on modules so far: a module that was empty carries that from here on. */
+  const given = new Map<string, { carries: Load["carries"]; numbers: Set<number>; keys: string[] }>();
   let placed = 0;
   for (const { loads, kinds } of groups.values()) {
     const { closet, carries } = loads[0]!;
     // Lamps of one set one after another, so that they are dealt to different modules.
     const order = (load: Load) => `${circulation.has(load.room) ? 0 : 1} ${load.room}`;
     loads.sort((a, b) => byName(order(a), order(b)) || byName(a.name, b.name));
-    const standing = modulesOf(start).filter(
-      (module) =>
+    const standing = modulesOf(start).filter((module) => {
+      const now = given.get(module.row.id)?.carries ?? carriesOf(module);
+      return (
         module.row.closet === closet &&
         kinds.some(({ id }) => id === module.type.id) &&
-        (carriesOf(module) === carries || carriesOf(module) === "either"),
-    );
+        (now === carries || now === "either")
+      );
+    });
     const bins = standing.map((module): Bin => {
+      const more = given.get(module.row.id);
       const keys = module.channels.flatMap(({ load }) => (load ? [loadKey(load)] : []));
-      return { id: module.row.id, type: module.type, free: freeNumbers(module), keys: new Set(keys) };
+      return {
+        id: module.row.id,
+        type: module.type,
+        free: freeNumbers(module).filter((number) => !more?.numbers.has(number)),
+        keys: new Set([...keys, ...(more?.keys ?? [])]),
+      };
     });
     const dealt = dealWithFewest(loads, bins, kinds, sets, spare);
     for (const bin of dealt) {
@@ -195,13 +205,16 @@ export function proposeChannels(design: Design, newId: NewId, anew = false): Cha
         changes.push(...putRow("modules", row));
       }
       const numbers = [...bin.free];
+      const own = given.get(id) ?? { carries, numbers: new Set<number>(), keys: [] };
       for (const load of loads) {
         if (!bin.keys.has(loadKey(load))) continue;
         placed += 1;
+        const number = numbers.shift()!;
         const of = load.in === "points" ? { load: load.id } : { leg: load.id };
-        changes.push(
-          ...putRow("channels", { id: newId("channel"), module: id, number: numbers.shift()!, ...of }),
-        );
+        changes.push(...putRow("channels", { id: newId("channel"), module: id, number, ...of }));
+        own.numbers.add(number);
+        own.keys.push(loadKey(load));
+        given.set(id, own);
       }
     }
     for (const { name } of broken(sets, dealt)) unspread.add(name);

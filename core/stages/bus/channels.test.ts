@@ -176,6 +176,22 @@ describe("channels are given", () => {
     expect(proposed(two).modules).toHaveLength(1);
   });
 
+  test("an empty module is given to what comes first, and carries that alone from then on", () => {
+    const design = loadDesign();
+    design.modules = [{ id: "m", name: "Empty", kind: "relay-4", closet: "c" }];
+    addLoad(design, "valve", "water-valve", "store");
+    addLoad(design, "lamp", "lamp", "store");
+    // A relay by its watts, and so of another group than the one that any relay of the hall is in.
+    addRoom(design, "big", "living");
+    addLoad(design, "heavy", "lamp", "big");
+    design.lamps = [lamp("t", "big", 1, 400)];
+    const { after, placed } = proposed(design);
+    expect(placed).toBe(3);
+    const used = after.channels.map(({ module, number }) => `${module}/${number}`);
+    expect(new Set(used).size).toBe(3);
+    expect(modulesOf(after).map(({ mixes }) => mixes)).toEqual([false, false]);
+  });
+
   test("all anew: hand-made modules of outputs go, inputs and supplies stay", () => {
     const design = lamps(3, false);
     design.modules = [
