@@ -198,6 +198,19 @@ test("a fix is of the design as it is shown when it is pressed", async () => {
   expect(await gone).toBeUndefined();
 });
 
+test("what is pressed before the engine is started goes to it first, and is answered", async () => {
+  shown = shownDesign(demo);
+  const all = engines();
+  results = createResults(shown, all.start, firstAnswer(demo));
+  const { key } = results.get().findings.find((one) => one.code === "bus.dark")!;
+  const pressed = results.fix(key);
+  expect(all.made).toEqual([]);
+  stop = results.connect();
+  expect(all.made[0]!.asked.map(({ ask }) => ask)).toEqual(["open", "fix"]);
+  all.made[0]!.answer();
+  expect(await pressed).toHaveLength(1);
+});
+
 test("workings are asked of the design as it is shown", async () => {
   begin();
   made[0]!.answer();

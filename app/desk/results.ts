@@ -80,6 +80,8 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   let awaited = 0;
   let all = new Map((first?.findings ?? []).map((finding) => [finding.key, finding]));
   const asked = new Map<number, (reply: Reply | undefined) => void>();
+  /** Asked before the engine was started, which is when the page has come to rest: they go first then. */
+  let early: (() => void)[] | undefined = [];
 
   const set = (part: Partial<Results>) => {
     state = { ...state, ...part };
@@ -165,10 +167,14 @@ export function createResults(shown: Shown, start: StartEngine, first?: FirstVal
   function begin(): void {
     hand = start(hear, fell);
     open();
+    const waiting = early ?? [];
+    early = undefined;
+    for (const ask of waiting) ask();
   }
 
   /** Ask about the design as it is shown now: what it lacks goes first. */
   function question(ask: Ask): Promise<Reply | undefined> {
+    if (early) return new Promise((answer) => early!.push(() => void question(ask).then(answer)));
     if (!hand) return Promise.resolve(undefined);
     follow();
     return new Promise((answer) => asked.set(post(ask), answer));

@@ -9,7 +9,7 @@ test("the shelf is moved off its heat, and the drawing follows", async ({ page }
   await page.locator("[data-item='shelf-1']").click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
   await expect(inspector.getByText("Shelf: modem, coordinator stands above its heat")).toBeVisible();
-  await inspector.getByRole("button", { name: "33.3 °C" }).click();
+  await inspector.getByRole("button", { name: "33.6 °C" }).click();
   await expect(page.getByText("Warmed from right below")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.locator("[data-item='shelf-1']").click();
@@ -82,6 +82,30 @@ test("the port table of the demo house, by hand as well; who may only look chang
   await expect(page.getByText("31 cables end at a panel")).toBeVisible();
   await expect(page.getByRole("button", { name: "Patch all" })).toHaveCount(0);
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "CSV", exact: true }).click();
+  await page.getByRole("link", { name: "CSV out" }).click();
   expect(readFileSync(await (await download).path(), "utf8")).toContain("Patch panel A 1");
+});
+
+test("the port table comes in again: one port changed, or refused by row and column", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/rack?view=patching`);
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "CSV out" }).click();
+  const csv = readFileSync(await (await download).path(), "utf8");
+  const bring = (text: string) =>
+    page
+      .getByLabel("CSV file of ports")
+      .setInputFiles({ name: "ports.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await bring(csv.replace("Patch panel A 3,", "Patch panel A 2,"));
+  await expect(page.getByRole("alert")).toContainText(
+    "Row 4, panel port: Patch panel A 2 is given in row 3 already",
+  );
+  await bring(csv.replace("Patch panel A 3,", "Patch panel A 24,"));
+  await expect(page.getByRole("status").filter({ hasText: "ports.csv" })).toContainText("1 patch changed");
+  await expect(page.getByRole("button", { name: "Panel port of 0-HALL-AP-01/1" })).toHaveText(
+    /Patch panel A 24/,
+  );
+  // The drop's own page says it too.
+  await page.getByText("0-HALL-AP-01/1").first().click();
+  await expect(page.getByRole("complementary", { name: "Inspector" })).toContainText("Patch panel A 24, on");
+  await saved(page);
 });

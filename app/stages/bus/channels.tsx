@@ -532,7 +532,11 @@ function Several() {
   const seen = new Map(loads.map((load) => [loadKey(load), load]));
   const several = [...seen.values()]
     .map((load) => ({ load, paths: pathsTo(design, load) }))
-    .filter(({ paths }) => paths.length > 1 || paths.some(({ drifts }) => drifts))
+    // One key and the hub keep in step by themselves: nothing to say.
+    .filter(
+      ({ paths }) =>
+        paths.filter(({ needsHub }) => !needsHub).length > 1 || paths.some(({ drifts }) => drifts),
+    )
     .sort((a, b) => Number(b.paths.some((p) => p.drifts)) - Number(a.paths.some((p) => p.drifts)));
   if (!several.length) return null;
   return (

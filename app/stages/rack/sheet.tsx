@@ -65,7 +65,9 @@ function RackView() {
   const [side, setSide] = useState<"front" | "rear">("front");
   const addRack = () => {
     const id = newRowId("rack");
-    const closet = design.closets[0]!;
+    // Where most cables end.
+    const ends = (of: string) => design.points.filter((point) => point.closet === of).length;
+    const closet = [...design.closets].sort((a, b) => ends(b.id) - ends(a.id))[0]!;
     edit(() =>
       putRow("racks", {
         id,
