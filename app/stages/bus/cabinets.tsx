@@ -10,9 +10,9 @@ import {
   cabinetsOf,
   cabinetWorking,
   MOST_C,
+  hangCabinet,
   placeModules,
   ROW_MM,
-  ROW_UNITS,
   TERMINAL_MM,
   UNIT_MM,
   whyNotAt,
@@ -20,6 +20,7 @@ import {
 } from "#core/stages/bus/cabinet";
 import { cabinetSvg } from "#core/stages/bus/cabinet-svg";
 import { moveModule, nearestPlace, stepModule } from "#core/stages/bus/channel-edit";
+import { sparePct } from "#core/stages/bus/segmenting";
 import { carriesOf, modulesOf, moduleText, type Module } from "#core/stages/bus/channels";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
@@ -50,9 +51,13 @@ export default function Cabinets() {
     cabinets.find(({ closet }) => closet.id === of) ??
     cabinets.find(({ closet }) => closet.id === chosen) ??
     cabinets[0];
-  const bare = design.closets.filter(({ cabinetRows }) => cabinetRows === undefined);
+  const holds = (id: string) => design.modules.filter((row) => row.closet === id).length;
+  // Where modules wait for one, first.
+  const bare = design.closets
+    .filter(({ cabinetRows }) => cabinetRows === undefined)
+    .sort((a, b) => holds(b.id) - holds(a.id));
   const hang = (id: string) => {
-    edit((d) => changeRow(d, "closets", id, { cabinetRows: 4, rowUnits: ROW_UNITS }));
+    edit((d) => hangCabinet(d, id, sparePct(d)));
     setChosen(id);
   };
   if (!shown)
@@ -116,7 +121,7 @@ export default function Cabinets() {
               label="Rows"
               className="h-6 w-24 text-small"
               value={String(shown.rows.length)}
-              options={Array.from({ length: 12 }, (_, i) => ({
+              options={Array.from({ length: 20 }, (_, i) => ({
                 value: String(i + 1),
                 text: counted(i + 1, "row"),
               }))}

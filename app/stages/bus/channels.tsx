@@ -28,7 +28,7 @@ import {
   type Channel,
   type Module,
 } from "#core/stages/bus/channels";
-import { criticalWhy, inputsOf, linkName, pathsTo, proposeLinks } from "#core/stages/bus/links";
+import { criticalWhy, inputsOf, linkName, nearestInput, pathsTo, proposeLinks } from "#core/stages/bus/links";
 import { cabinetClosets, loadKey, loadsOf } from "#core/stages/bus/loads";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
@@ -159,7 +159,7 @@ export default function Channels() {
                 {modules.length ? "Give the rest channels" : "Give all loads channels"}
               </button>
             )}
-            {outputs.some(({ links }) => !links.length) && (
+            {outputs.some(({ links, load }) => !links.length && nearestInput(design, load!)) && (
               <button
                 type="button"
                 className="button h-6"

@@ -1,5 +1,5 @@
 /** Beside boards and remotes: what was found about them. */
-import { useResult } from "../../desk/desk";
+import { useDesign, useResult } from "../../desk/desk";
 import { FindingCard } from "../../desk/finding-card";
 import { Heading } from "../../inspect/parts";
 
@@ -11,7 +11,7 @@ const OF = {
   },
   cabinets: {
     title: "Cabinets",
-    codes: /^bus\.(cabinet|module)/,
+    codes: /^bus\.(cabinet|module|no-cabinet)/,
     none: "Every module has its place, and stays cool there.",
   },
   ways: {
@@ -34,7 +34,12 @@ const OF = {
 export type FoundOf = keyof typeof OF;
 
 export default function FoundSummary({ of }: { of: FoundOf }) {
-  const { title, codes, none } = OF[of];
+  const { title, codes } = OF[of];
+  const { modules } = useDesign();
+  const none =
+    modules.length || (of !== "channels" && of !== "cabinets")
+      ? OF[of].none
+      : "No module yet: loads are given channels on the sheet, and modules come with them.";
   const findings = useResult("findings").filter((finding) => codes.test(finding.code));
   return (
     <>

@@ -2,7 +2,15 @@ import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { seeded } from "../house/generate";
 import { proposeChannels } from "./assign";
-import { cabinetOf, cabinetsOf, cabinetWorking, enclosureWPerK, placeModules, whyNotAt } from "./cabinet";
+import {
+  cabinetOf,
+  cabinetsOf,
+  cabinetWorking,
+  enclosureWPerK,
+  hangCabinet,
+  placeModules,
+  whyNotAt,
+} from "./cabinet";
 import { channelChecks } from "./channel-checks";
 import { carriesOf, modulesOf } from "./channels";
 import { closetC, closetWatts } from "./closet-air";
@@ -202,6 +210,26 @@ describe("findings of a cabinet", () => {
       why: expect.stringMatching(/Isolate, lock off and prove dead before/),
     });
     expect(codes(applyChanges(design, finding.fix!.changes))).not.toContain("bus.cabinet-mixed");
+  });
+
+  test("modules in a closet without a cabinet: one is hung that holds them all, with the share left free", () => {
+    const design = cabinetDesign(4, [{ id: "m", kind: "relay-12" }], 9);
+    design.modules.push({ id: "in", name: "In", kind: "input-8", closet: "c" });
+    delete design.closets[0]!.cabinetRows;
+    delete design.closets[0]!.rowUnits;
+    const bare = structuredClone(design);
+    const finding = find(bare, "bus.no-cabinet")!;
+    expect(finding).toMatchObject({
+      severity: "mend",
+      measured: 2,
+      title: "2 modules of Cabinet have no cabinet",
+    });
+    const after = applyChanges(bare, finding.fix!.changes);
+    expect(codes(after).filter((code) => /cabinet|module/.test(code))).toEqual([]);
+    // A row for low voltage, one for mains, one for 27 terminals; two would leave no row for them.
+    expect(after.closets[0]).toMatchObject({ cabinetRows: 3, rowUnits: 24 });
+    design.design.busSettings = { sparePct: 75 };
+    expect(hangCabinet(structuredClone(design), "c", 75)[0]).toMatchObject({ put: { cabinetRows: 5 } });
   });
 
   test("a module without a place, with room and without", () => {

@@ -1,8 +1,8 @@
 /** A wall cabinet: modules on rows of 18 mm units, mains and low voltage apart, terminals, heat and what is free. */
 import { byId, type Design, type Rows } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
-import type { Change } from "../../design/edit";
-import { putRow } from "../../design/row-changes";
+import { applyChanges, type Change } from "../../design/edit";
+import { changeRow, putRow } from "../../design/row-changes";
 import { byName, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
@@ -201,6 +201,24 @@ export function placeModules(design: Design, closet?: string, anew = false): Cha
       }
       return changes;
     });
+}
+
+const MOST_ROWS = 20;
+
+/**
+ * A wall cabinet for a closet that has none: as many rows as its modules and terminals want with a share left free, and
+ * a place for each of them.
+ * @param sparePct share of the units that stays free, %
+ */
+export function hangCabinet(design: Design, closet: string, sparePct: number): Change[] {
+  for (let cabinetRows = 2; ; cabinetRows++) {
+    const hung = changeRow(design, "closets", closet, { cabinetRows, rowUnits: ROW_UNITS });
+    const then = applyChanges(design, hung);
+    const places = placeModules(then, closet);
+    const cabinet = cabinetOf(applyChanges(then, places), closet)!;
+    const free = (100 * (cabinet.units - cabinet.used)) / cabinet.units;
+    if ((!cabinet.loose.length && free >= sparePct) || cabinetRows >= MOST_ROWS) return [...hung, ...places];
+  }
 }
 
 /** Heat of the modules against what the enclosure gives off. */

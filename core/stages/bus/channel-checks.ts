@@ -6,7 +6,15 @@ import { putRow } from "../../design/row-changes";
 import { counted } from "../../design/words";
 import type { Finding, RowRef } from "../../desk/findings";
 import { proposeChannels } from "./assign";
-import { cabinetsOf, cabinetWorking, MOST_C, placeModules, whyNotAt, type Cabinet } from "./cabinet";
+import {
+  cabinetsOf,
+  cabinetWorking,
+  hangCabinet,
+  MOST_C,
+  placeModules,
+  whyNotAt,
+  type Cabinet,
+} from "./cabinet";
 import {
   channelWorking,
   darkWithout,
@@ -39,6 +47,7 @@ export const channelChecks = (design: Design): Finding[] =>
         ...unfed(design),
         ...open(design),
         ...links(design),
+        ...uncased(design),
         ...cabinetsOf(design).flatMap((cabinet) => inCabinet(design, cabinet)),
       ];
 
@@ -369,6 +378,32 @@ function links(design: Design): Finding[] {
         ]
       : []),
   ];
+}
+
+/** Modules in a closet that has no cabinet to hold them. */
+function uncased(design: Design): Finding[] {
+  return design.closets.flatMap((closet): Finding[] => {
+    const own = modulesOf(design).filter(({ row }) => row.closet === closet.id);
+    if (!own.length || closet.cabinetRows !== undefined) return [];
+    return [
+      {
+        code: "bus.no-cabinet",
+        stage: "bus",
+        severity: "mend",
+        title: `${counted(own.length, "module")} of ${closet.name} ${own.length === 1 ? "has" : "have"} no cabinet`,
+        why: "What carries mains stands behind a cover that wants a tool to open, on rails, with its terminals. Local codes and a licensed person decide which.",
+        about: [{ in: "closets", id: closet.id }, ...own.map(ofModule)],
+        measured: own.length,
+        unit: "modules",
+        fix: {
+          label: "Hang a cabinet that holds them",
+          get changes() {
+            return hangCabinet(design, closet.id, sparePct(design));
+          },
+        },
+      },
+    ];
+  });
 }
 
 function inCabinet(design: Design, cabinet: Cabinet): Finding[] {
