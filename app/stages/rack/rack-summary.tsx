@@ -6,6 +6,7 @@ import {
   circuitOf,
   circuitWorking,
   heatWorking,
+  inrushWorking,
   runtimeWorking,
 } from "#core/stages/rack/workings";
 import { useResult } from "../../desk/desk";
@@ -22,6 +23,7 @@ export default function RackSummary({ design, rack }: { design: Design; rack: Ra
     (finding) =>
       finding.stage === "rack" && finding.about.some((ref) => ref.in === "racks" && ref.id === row.id),
   );
+  const inrush = inrushWorking(design, rack);
   const plugs = rack.items.filter((item) => item.watts > 0 && item.kind !== "strip").length;
   const outlets = rack.items.reduce((sum, item) => sum + (item.outlets ?? 0), 0);
   return (
@@ -55,6 +57,14 @@ export default function RackSummary({ design, rack }: { design: Design; rack: Ra
               </Worked>
             </span>{" "}
             of its breaker, 80 wanted
+          </Fact>
+        )}
+        {inrush && (
+          <Fact label="Inrush">
+            <Worked working={() => inrush}>{inrush.value.toFixed(0)} A</Worked> for milliseconds
+            {inrush.verdict === "fails" && (
+              <span className="text-soft">, more than a type B breaker bears</span>
+            )}
           </Fact>
         )}
         {outlets > 0 && (

@@ -13,7 +13,7 @@ import { fitsAt, moveItem, nearestPlace, placeAll, placeByRule } from "./place";
 import { airAt, airM3h, overlap, racksOf, runtimeMin, shedding, usedUnits } from "./racks";
 import type { RackItemRow, RackRow } from "./rows";
 import { rack as stage } from "./stage";
-import { circuitOf, heatWorking, runtimeWorking } from "./workings";
+import { circuitOf, heatWorking, inrushWorking, runtimeWorking } from "./workings";
 
 const rack = (more: Partial<RackRow> = {}): RackRow => ({
   id: "r",
@@ -49,6 +49,25 @@ const fixed = (design: Design, code: string) => applyChanges(design, find(design
 
 describe("figures", () => {
   test("250 W at 8 K want 93.3 m³ of air an hour", () => expect(airM3h(250, 8)).toBeCloseTo(93.3, 1));
+
+  test("inrush: ten times the amperes of all that starts together, against three times the breaker", () => {
+    const design = house([
+      item("a", { watts: 50, wattsMax: 92 }),
+      item("b", { watts: 46 }),
+      item("c", { watts: 0 }),
+    ]);
+    design.circuits = [{ id: "k", name: "Rack", breakerA: 2 }];
+    const at = (more: Partial<RackRow>) =>
+      inrushWorking(design, racksOf(house(design.rackItems, rack(more)))[0]!);
+    // 138 W at 230 V are 0.6 A.
+    expect(at({ circuit: "k" })).toMatchObject({ unit: "A", limit: { value: 6 }, verdict: "tight" });
+    expect(at({ circuit: "k" })!.value).toBeCloseTo(6, 9);
+    expect(at({})).toBeUndefined();
+    design.circuits[0]!.breakerA = 1.9;
+    expect(
+      inrushWorking({ ...design }, racksOf(house(design.rackItems, rack({ circuit: "k" })))[0]!)!.verdict,
+    ).toBe("fails");
+  });
 
   test("a rack adds up: units of either side, weight, heat", () => {
     const [one] = racksOf(

@@ -40,6 +40,48 @@ export function circuitWorking(design: Design, rack: Rack): Working | undefined 
   };
 }
 
+/** Supplies draw so many times their amperes while their capacitors fill, for some milliseconds. Typical. */
+const INRUSH_TIMES = 10;
+/** A breaker of type B lets go at once from three times its rating on (IEC 60898-1). */
+const TRIPS_FROM = 3;
+
+/** Amperes of everything in a rack at the moment its mains come back, against what its breaker bears at once. */
+export function inrushWorking(design: Design, rack: Rack): Working | undefined {
+  const circuit = byId(design, "circuits").get(rack.row.circuit ?? "");
+  const fed = rack.items.filter((item) => (item.wattsMax ?? item.watts) > 0);
+  if (!circuit?.breakerA || !fed.length) return undefined;
+  const { mainsV } = design.design;
+  const amps = (INRUSH_TIMES * rack.wattsMax) / mainsV;
+  const limit = TRIPS_FROM * circuit.breakerA;
+  return {
+    title: `Inrush of ${rack.row.name}`,
+    value: amps,
+    unit: "A",
+    limit: { value: limit, unit: "A", source: "type B, IEC 60898-1" },
+    verdict: verdictUnder(amps, limit),
+    steps: [
+      {
+        formula: "I = W ÷ U, of all that start together",
+        with: `${W(rack.wattsMax)} ÷ ${mainsV} V, ${fed.length} things`,
+        gives: `${(rack.wattsMax / mainsV).toFixed(2)} A`,
+        source: "their makers, at most",
+      },
+      {
+        formula: `× ${INRUSH_TIMES} while supplies charge`,
+        with: "some milliseconds",
+        gives: `${amps.toFixed(1)} A`,
+        source: "typical",
+      },
+      {
+        formula: `A breaker of type B bears under ${TRIPS_FROM} × its rating at once`,
+        with: `${TRIPS_FROM} · ${circuit.breakerA} A`,
+        gives: `${limit.toFixed(0)} A`,
+        source: "above it: type C, or a strip that starts them one after another; a licensed person decides",
+      },
+    ],
+  };
+}
+
 /** Heat and air of a rack. */
 export function airWorking(rack: Rack): Working {
   return {
