@@ -108,7 +108,7 @@ function loads(design: Design, module: Module): Finding[] {
           : `${load.name} cannot hang on ${module.row.name}`,
         why: `${why.charAt(0).toUpperCase()}${why.slice(1)}. ${
           over
-            ? "Its contact welds shut or burns; the load then cannot be switched off."
+            ? "Its contact welds shut or burns, and the load cannot be switched off. Isolate, lock off and prove dead before it is moved."
             : "Isolate, lock off and prove dead before it is moved."
         }`,
         about: [ofModule(module), ofChannel(channel), ofLoad(load)],
@@ -202,7 +202,7 @@ function dark(design: Design, module: Module): Finding[] {
       stage: "bus",
       severity: "mend",
       title: `When ${module.row.name} dies, ${set.name} is dark`,
-      why: `${own.length === 2 ? "Both" : `All ${own.length}`} of its lamps hang on it. One of them on another module is enough.`,
+      why: `${own.length === 2 ? "Both" : `All ${own.length}`} of its lamps hang on it. One of them on another module is enough; isolate, lock off and prove dead before a wire is moved.`,
       about: [ofModule(module), ...own.map(ofChannel)],
       measured: own.length,
       unit: "lamps",
