@@ -48,8 +48,8 @@ function Heat({ rack, all, plant }: { rack: number; all: number; plant: number }
   const other = Math.max(0, all - rack - plant);
   const parts = [
     { name: "this rack", watts: rack, look: "bg-power text-on-accent" },
-    { name: "others", watts: other, look: "bg-power/60 text-ink" },
-    { name: "other plant", watts: plant, look: "bg-power/30 text-ink" },
+    { name: "others", watts: other, look: "bg-power/40 text-ink" },
+    { name: "other plant", watts: plant, look: "bg-power/20 text-ink" },
   ].filter((part) => part.watts > 0);
   return (
     <div className="mt-1.5 flex gap-px">
