@@ -23,6 +23,14 @@ interface Result {
   result: unknown;
 }
 
+/** What was last given for a list of rows, each at the place of its row. */
+interface ListResult {
+  keys: readonly unknown[];
+  rows: readonly object[];
+  also: readonly unknown[] | undefined;
+  results: readonly unknown[];
+}
+
 interface RowResult {
   keys: readonly unknown[];
   also: unknown;
@@ -34,6 +42,7 @@ interface Lineage {
   results: Map<object, Result[]>;
   keys: Map<object, (readonly unknown[])[]>;
   rows: Map<object, WeakMap<object, RowResult>>;
+  lists: Map<object, ListResult[]>;
   own: Map<object, unknown>;
 }
 
@@ -50,6 +59,7 @@ const newLineage = (): Lineage => ({
   results: new Map(),
   keys: new Map(),
   rows: new Map(),
+  lists: new Map(),
   own: new Map(),
 });
 
@@ -135,6 +145,17 @@ export function memoSame<R>(
   });
 }
 
+/** What is known of each row of a collection: of one row, or of all of a list. */
+export interface ByRow<Row extends object, R> {
+  (design: Design, row: Row, also?: unknown): R;
+  /**
+   * The same of each row of a list, in its order. Where rows stand at the places they had, they are compared with
+   * what stood there and nothing is looked up: an edit to one of thousands costs a pass over two arrays.
+   * @param also the extra value of each row, by place
+   */
+  all: (design: Design, rows: readonly Row[], also?: readonly unknown[]) => readonly R[];
+}
+
 /**
  * Result of `compute` for one row, kept while that row is the same object, the given collections are the same
  * arrays and `also` is the same value: an edit to one point leaves what is known of all others standing.
@@ -142,9 +163,9 @@ export function memoSame<R>(
 export function memoByRow<Row extends object, R>(
   parts: readonly Part[],
   compute: (design: Design, row: Row, also?: unknown) => R,
-): (design: Design, row: Row, also?: unknown) => R {
+): ByRow<Row, R> {
   const memo = {};
-  return (design, row, also) => {
+  const one = (design: Design, row: Row, also?: unknown): R => {
     const { rows } = knownOf(design).lineage;
     let kept = rows.get(memo);
     if (!kept) rows.set(memo, (kept = new WeakMap()));
@@ -155,6 +176,19 @@ export function memoByRow<Row extends object, R>(
     kept.set(row, { keys, also, result });
     return result;
   };
+  const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]): readonly R[] => {
+    const { lists } = knownOf(design).lineage;
+    const keys = keysOf(design, memo, parts);
+    const before = lists.get(memo)?.find((list) => list.keys === keys);
+    const results = rows.map((row, i) =>
+      before && before.rows[i] === row && before.also?.[i] === also?.[i]
+        ? (before.results[i] as R)
+        : one(design, row, also?.[i]),
+    );
+    lists.set(memo, remember(lists.get(memo), { keys, rows, also, results }));
+    return results;
+  };
+  return Object.assign(one, { all });
 }
 
 /** Something of a lineage's own, made once for it: what one answer leaves for the next to start from. */

@@ -15,6 +15,11 @@ const rows = FILE_ORDER.flatMap((name) =>
   (design[name] as AnyRow[]).map((row) => ({ in: name, id: row.id })),
 );
 
+interface Named {
+  id: string;
+  name: string;
+}
+
 describe("removeRows", () => {
   test("a leaf goes alone", () => {
     expect(removeRows(design, [{ in: "devices", id: "d-nurse-shd-1" }])).toEqual([
@@ -102,5 +107,32 @@ describe("what is kept", () => {
     expect(look(small, cam, 2)).toBe(`${cam.id} 2`);
     look({ ...small, kinds: [...small.kinds] }, cam, 2);
     expect(seen).toEqual([cam.id, up.id, cam.id, cam.id]);
+  });
+  test("memoByRow of a list computes only rows that changed, whichever places they stand at", () => {
+    const seen: string[] = [];
+    const look = memoByRow(["kinds"], (_d, row: { id: string; name: string }, also) => {
+      seen.push(row.id);
+      return `${row.name} ${String(also)}`;
+    });
+    const [a, b, c] = ["a", "b", "c"].map((id) => ({ id, name: id.toUpperCase() })) as [Named, Named, Named];
+    expect(look.all(small, [a, b, c])).toEqual(["A undefined", "B undefined", "C undefined"]);
+    // One put in before them: those behind it stand elsewhere and are known all the same.
+    const next = moved(small, 3);
+    expect(look.all(next, [{ id: "x", name: "X" }, a, { ...b, name: "Bee" }, c])).toEqual(
+      ["X", "A", "Bee", "C"].map((name) => `${name} undefined`),
+    );
+    expect(seen).toEqual(["a", "b", "c", "x", "b"]);
+    // The extra value counts by place, whether or not there was one before.
+    expect(look.all(next, [a, c], [1, 2])).toEqual(["A 1", "C 2"]);
+    expect(look.all(next, [a, c], [1, 3])).toEqual(["A 1", "C 3"]);
+    expect(look.all(next, [a, c])).toEqual(["A undefined", "C undefined"]);
+    expect(seen.slice(5)).toEqual(["a", "c", "c", "a", "c"]);
+    look.all({ ...next, kinds: [...next.kinds] }, [a]);
+    expect(seen.slice(10)).toEqual(["a"]);
+    // What is known of one is known of it in a list.
+    const alone = { id: "d", name: "D" };
+    look(next, alone);
+    look.all(next, [alone]);
+    expect(seen.slice(11)).toEqual(["d"]);
   });
 });

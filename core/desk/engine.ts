@@ -11,7 +11,7 @@ import { compareFindings, worseOf, type Finding, type Severity } from "./finding
 import { ledgerCells, ledgerOf, ledgerValue, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
 import type { Stage } from "./names";
 import type { Facet } from "./stage";
-import { allFindings, CHECKS, facetsOf } from "./summary";
+import { allFindings, CHECKS, facetsOf, unsortedFindings } from "./summary";
 import type { Working } from "./working";
 
 /** A finding as it is shown. Its working and its fix stay with the engine until somebody asks for them. */
@@ -70,7 +70,7 @@ export type Reply = { n: number } & (
 function summaryOf(design: Design): Summary {
   const counts: Summary["counts"] = {};
   const marks: Summary["marks"] = {};
-  for (const { stage, severity, about, accepted } of allFindings(design)) {
+  for (const { stage, severity, about, accepted } of unsortedFindings(design)) {
     if (accepted) continue;
     const known = counts[stage];
     counts[stage] = { count: (known?.count ?? 0) + 1, worst: worseOf(known?.worst, severity) };

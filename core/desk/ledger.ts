@@ -4,7 +4,7 @@ import { memoByParts } from "../design/kept";
 import { STAGE_LIST } from "./list";
 import { countBySeverity, type Severity } from "./findings";
 import type { LedgerCell } from "./stage";
-import { allFindings } from "./summary";
+import { unsortedFindings } from "./summary";
 import type { Working } from "./working";
 
 /** One figure as the strip shows it. */
@@ -39,7 +39,7 @@ export const ledgerCells = memoByParts(["design", ...FILE_ORDER], (design): Ledg
 /** Totals of a whole design. */
 export const ledgerOf = memoByParts(["design", ...FILE_ORDER], (design): Ledger => ({
   cells: ledgerCells(design),
-  findings: countBySeverity(allFindings(design)),
+  findings: countBySeverity(unsortedFindings(design)),
 }));
 
 /** The figure of one cell; undefined where nothing is known. */

@@ -15,23 +15,24 @@ const EVERYTHING = ["design", ...FILE_ORDER] as const;
  */
 export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memoByParts(EVERYTHING, checks));
 
-/** All findings of a design, most severe first; what somebody accepted says so, and comes last. */
-export const allFindings = memoByParts(EVERYTHING, (design): Finding[] => {
+/** All findings of a design as they are found, for who counts them; what somebody accepted says so. */
+export const unsortedFindings = memoByParts(EVERYTHING, (design): Finding[] => {
   const found = CHECKS.flatMap((checks) => checks(design));
-  if (!design.acceptances.length) return sortFindings(found);
-  return sortFindings(
-    found.map((finding) => {
-      const accepted = acceptanceOf(design, finding);
-      return accepted ? { ...finding, accepted } : finding;
-    }),
-  );
+  if (!design.acceptances.length) return found;
+  return found.map((finding) => {
+    const accepted = acceptanceOf(design, finding);
+    return accepted ? { ...finding, accepted } : finding;
+  });
 });
+
+/** All findings of a design, most severe first; what somebody accepted says so, and comes last. */
+export const allFindings = memoByParts(EVERYTHING, (design) => sortFindings(unsortedFindings(design)));
 
 /** The four facets of each built stage: what it has to have before it can be called whole. */
 export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, Facet[]>> => {
   // What must not be built is not made whole by being accepted.
   const found = new Set(
-    allFindings(design)
+    unsortedFindings(design)
       .filter(({ accepted, severity }) => !accepted || severity === "stop")
       .map((finding) => finding.code),
   );

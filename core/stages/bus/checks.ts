@@ -457,13 +457,12 @@ const masts = (design: Design): Finding[] =>
 
 /** Points that ride on a bus and are on none of its segments yet, once there is one. */
 function unplaced(design: Design): Finding[] {
+  const devices = byId(design, "devices");
+  const on = new Set(
+    design.stops.flatMap((stop) => stop.point ?? devices.get(stop.device ?? "")?.point ?? []),
+  );
   return design.busProfiles.flatMap((profile): Finding[] => {
     if (!design.segments.some((segment) => segment.profile === profile.id)) return [];
-    const on = new Set(
-      design.stops.flatMap(
-        (stop) => stop.point ?? byId(design, "devices").get(stop.device ?? "")?.point ?? [],
-      ),
-    );
     const open = ridersOf(design, profile.id).filter(
       (point) => !on.has(point.id) && point.through === undefined,
     );

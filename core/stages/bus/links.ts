@@ -49,12 +49,16 @@ function isPressed(design: Design, kindId: string): boolean {
 
 const SENSES = new Set(["motion"]);
 
+const pointsOnLines = (design: Design) => {
+  const placed = placedStops(design);
+  return design.points.filter((point) => placed.has(point.id));
+};
+
 /** Keys and ceiling sensors on a bus line, and what input channels read. */
 export const inputsOf = memoByParts(
   [placedStops, modulesOf, "points", "kinds", "switches", "rooms"],
   (design): Input[] => [
-    ...design.points.flatMap((point): Input[] => {
-      if (!placedStops(design).has(point.id)) return [];
+    ...pointsOnLines(design).flatMap((point): Input[] => {
       const pressed = isPressed(design, point.kind);
       if (!pressed && !SENSES.has(point.kind.split("--")[0]!)) return [];
       return [{ ...spot(point), id: point.id, in: "points", name: point.name, pressed }];

@@ -95,11 +95,9 @@ const mostAt = memoByParts(["points", "closets"], (design) => {
     count(rooms, room, closet);
     count(levels, level, closet);
   }
-  const most = (own: Map<string, number> | undefined) => own && [...own].sort((a, b) => b[1] - a[1])[0]![0];
-  return {
-    ofRoom: (room: string) => most(rooms.get(room)),
-    ofLevel: (level: string) => most(levels.get(level)),
-  };
+  const most = (of: Map<string, Map<string, number>>) =>
+    new Map([...of].map(([place, own]) => [place, [...own].sort((a, b) => b[1] - a[1])[0]![0]]));
+  return { ofRoom: most(rooms), ofLevel: most(levels) };
 });
 
 /** Where the cable of a load ends: its own closet, else that of most points of its room, of its level, the first. */
@@ -108,8 +106,8 @@ function closetFor(design: Design, spot: { room: string; level: string; closet?:
   if (closets.some((closet) => closet.id === spot.closet)) return spot.closet;
   const most = mostAt(design);
   return (
-    most.ofRoom(spot.room) ??
-    most.ofLevel(spot.level) ??
+    most.ofRoom.get(spot.room) ??
+    most.ofLevel.get(spot.level) ??
     closets.find(({ level }) => level === spot.level)?.id ??
     closets[0]?.id
   );

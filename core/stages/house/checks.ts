@@ -156,7 +156,7 @@ const placeFindings = memoByRow(["rooms"], (design, point: PointRow): Finding[] 
 
 /** Points drawn outside the room they belong to, codes that repeat, and what the survey has to say. */
 export function houseChecks(design: Design): Finding[] {
-  const findings = design.points.flatMap((point) => placeFindings(design, point));
+  const findings = placeFindings.all(design, design.points).flat();
   const stems = new Map<string, string>();
   for (const room of design.rooms) {
     const stem = `${byId(design, "levels").get(room.level)?.code}-${room.code}`;
@@ -175,8 +175,8 @@ export function houseChecks(design: Design): Finding[] {
   }
   return [
     ...findings,
-    ...design.openings.flatMap((opening) => openingFindings(design, opening)),
-    ...design.points.flatMap((point) => heightFindings(design, point)),
+    ...openingFindings.all(design, design.openings).flat(),
+    ...heightFindings.all(design, design.points).flat(),
     ...surveyChecks(design),
   ];
 }

@@ -458,7 +458,7 @@ const waysThroughNoGo = memoByParts(["trunks", "noGo"], (design): Finding[] =>
 
 const obstacleFindings = (design: Design): Finding[] => [
   ...waysThroughNoGo(design),
-  ...design.points.flatMap((point) => pointObstacles(design, point)),
+  ...pointObstacles.all(design, design.points).flat(),
 ];
 
 /** Everything the survey has to say. */

@@ -8,11 +8,13 @@ export function registerChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
   const names = new Map<string, string>();
   const points = new Map<string, string>();
-  const used = new Set(design.devices.map((device) => device.name.toLowerCase()));
+  let used: Set<string> | undefined;
   for (const device of design.devices) {
-    const other = names.get(device.name.toLowerCase());
+    const name = device.name.toLowerCase();
+    const other = names.get(name);
     if (other) {
       let n = 2;
+      used ??= new Set(design.devices.map((one) => one.name.toLowerCase()));
       while (used.has(`${device.name} ${n}`.toLowerCase())) n += 1;
       used.add(`${device.name} ${n}`.toLowerCase());
       findings.push({
@@ -31,7 +33,7 @@ export function registerChecks(design: Design): Finding[] {
         },
       });
     }
-    names.set(device.name.toLowerCase(), device.id);
+    names.set(name, device.id);
     const sharing = points.get(device.point);
     if (sharing) {
       findings.push({

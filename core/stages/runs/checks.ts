@@ -92,8 +92,9 @@ function longLink(design: Design, drop: Drop): Finding {
 function openKits(design: Design): Finding[] {
   return design.kinds.flatMap((kind) =>
     kind.drops.flatMap((line, i): Finding[] => {
+      if (line.cableType) return [];
       const points = design.points.filter((point) => point.kind === kind.id);
-      if (line.cableType || !points.length) return [];
+      if (!points.length) return [];
       const same = design.kinds
         .flatMap((k) => k.drops)
         .find((other) => other.cableType && other.purpose === line.purpose);
@@ -237,9 +238,11 @@ export function runsChecks(design: Design): Finding[] {
     ...legendChecks(design),
   ];
   const said = new Set<string>();
+  const hasWay = (drop: Drop) => Boolean((drop.closet ?? drop.to) && drop.route);
+  const routed = routedDrop.all(design, dropsOf(design).filter(hasWay)).values();
   for (const drop of dropsOf(design)) {
-    if ((drop.closet ?? drop.to) && drop.route) {
-      findings.push(...routedDrop(design, drop));
+    if (hasWay(drop)) {
+      findings.push(...routed.next().value!);
       continue;
     }
     // One sentence a point, however many cables it has.

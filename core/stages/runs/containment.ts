@@ -246,7 +246,7 @@ export interface Containment {
   boreMm: number;
   insideMm: number;
   /** Drops in it where it is fullest. */
-  drops: Drop[];
+  drops: readonly Drop[];
   diametersMm: number[];
   fillPct: number;
   limitPct: number;
@@ -264,6 +264,9 @@ export interface Containment {
 const pathM = (path: readonly (readonly [number, number])[]) =>
   path.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - path[i]![0], y - path[i]![1]), 0);
 
+/** What a cable takes of a bore, as the square of its diameter. */
+const squareMm2 = (drop: Drop) => drop.cableType!.outerMm ** 2;
+
 /** Every conduit, duct and riser that has a bore, with its fullest stretch; fullest first. */
 export const containmentOf = memoByParts([dropsOf], (design): Containment[] => {
   const tubes = design.trunks.filter(
@@ -276,7 +279,6 @@ export const containmentOf = memoByParts([dropsOf], (design): Containment[] => {
   const risen = new Map<string, number>();
   for (const edge of graph.edges)
     if (edge.way?.in === "risers") risen.set(edge.way.id, (risen.get(edge.way.id) ?? 0) + edge.lengthM);
-  const area = (drop: Drop) => drop.cableType!.outerMm ** 2;
   const { boxEveryM } = runSettings(design);
   const ways = [
     ...tubes.map((row) => ({
@@ -294,7 +296,7 @@ export const containmentOf = memoByParts([dropsOf], (design): Containment[] => {
   ];
   return ways
     .map(({ in: where, row, sections, lengthM }): Containment => {
-      const drops = fullestOf(spansByWay(design).get(`${where}/${row.id}`), area);
+      const drops = fullestOf(spansByWay(design).get(`${where}/${row.id}`), squareMm2);
       const diametersMm = drops.map((drop) => drop.cableType!.outerMm);
       const insideMm = innerMm(row.boreMm!);
       const jam = jamRatio(diametersMm, insideMm);

@@ -586,10 +586,7 @@ const alsoOf = memoByParts(RUN_PARTS, (design) => {
 
 /** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
 export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] =>
-  inOrder(
-    ranksOf(design),
-    design.points.flatMap((point) => pointDrops(design, point, alsoOf(design)(point))),
-  ),
+  inOrder(ranksOf(design), pointDrops.all(design, design.points, design.points.map(alsoOf(design))).flat()),
 );
 
 /** The drops of one point, by label, without asking any other point for its own. */

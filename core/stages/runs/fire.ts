@@ -191,9 +191,11 @@ export const fireCrossings = memoByParts(
     if (!rated(design).walls.size && !rated(design).slabs.length) return [];
     const found: FireCrossing[] = [];
     const byPart = new Map<string, FireCrossing[]>();
-    for (const drop of dropsOf(design)) {
+    const drops = dropsOf(design);
+    const crossings = dropCrossings.all(design, drops);
+    for (const [i, drop] of drops.entries()) {
       const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
-      for (const crossing of dropCrossings(design, drop)) {
+      for (const crossing of crossings[i]!) {
         const part = `${crossing.in}/${crossing.id}`;
         const known = byPart
           .get(part)

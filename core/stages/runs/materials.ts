@@ -1,7 +1,7 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memoByParts, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, inMoney, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
@@ -132,22 +132,35 @@ export function endPartsOf(drop: Drop): [what: string, count: number][] {
   ];
 }
 
-/** The box of a point with what one costs, if anybody has said; undefined where it needs none. */
-export function boxPartOf(design: Design, point: PointRow): { box: string; price?: number } | undefined {
+/** The box a point needs; undefined where it needs none. */
+const boxOf = memoByRow(["kinds", "roomKits"], (design, point: PointRow): string | undefined => {
   const kind = byId(design, "kinds").get(point.kind);
   const box = kind && mountOf(design, point, kind).box;
-  return box && box !== "none" ? { box, price: inMoney(design, BOX_PRICES[box]) } : undefined;
+  return box && box !== "none" ? box : undefined;
+});
+
+/** The box of a point with what one costs, if anybody has said; undefined where it needs none. */
+export function boxPartOf(design: Design, point: PointRow): { box: string; price?: number } | undefined {
+  const box = boxOf(design, point);
+  return box === undefined ? undefined : { box, price: inMoney(design, BOX_PRICES[box]) };
 }
 
 /** Ends by what they are: jacks and ports for data, plugs for coaxial, terminals by conductor. */
 function endLines(design: Design): MaterialLine[] {
-  const counts = new Map<string, number>();
-  const add = (what: string, by: number) => counts.set(what, (counts.get(what) ?? 0) + by);
+  // What both ends take hangs on the cable, where it ends and what for: worked out once for all that are alike.
+  const alike = new Map<string, { drop: Drop; count: number }>();
   let ends = 0;
   for (const drop of dropsOf(design)) {
-    if (drop.cableType) ends += 2;
-    for (const [what, count] of endPartsOf(drop)) add(what, count);
+    if (!drop.cableType) continue;
+    ends += 2;
+    const key = `${drop.cableType.id} ${drop.line.end} ${drop.line.purpose}`;
+    const known = alike.get(key);
+    if (known) known.count += 1;
+    else alike.set(key, { drop, count: 1 });
   }
+  const counts = new Map<string, number>();
+  for (const { drop, count } of alike.values())
+    for (const [what, each] of endPartsOf(drop)) counts.set(what, (counts.get(what) ?? 0) + each * count);
   const lines = [...counts].map(([what, count]) =>
     line("ends", what, count, "piece", "two ends a drop", partPrice(design, what)),
   );
@@ -269,21 +282,20 @@ export const billOf = memoByParts(
         ),
       );
     const boxes = new Map<string, number>();
-    for (const point of design.points) {
-      const part = boxPartOf(design, point);
-      if (part) boxes.set(part.box, (boxes.get(part.box) ?? 0) + 1);
-    }
+    for (const box of boxOf.all(design, design.points))
+      if (box !== undefined) boxes.set(box, (boxes.get(box) ?? 0) + 1);
     const devices = new Map<string, { name: string; had: boolean; prices: (number | undefined)[] }>();
+    const [options, kinds, points] = [byId(design, "options"), byId(design, "kinds"), byId(design, "points")];
     for (const device of design.devices) {
-      const had = !["wanted", "chosen"].includes(device.status);
+      const had = device.status !== "wanted" && device.status !== "chosen";
       const name =
-        byId(design, "options").get(device.option ?? "")?.name ??
-        byId(design, "kinds").get(byId(design, "points").get(device.point)?.kind ?? "")?.name ??
+        (device.option === undefined ? undefined : options.get(device.option)?.name) ??
+        kinds.get(points.get(device.point)?.kind ?? "")?.name ??
         "Device";
-      const key = `${had ? "had" : "open"} ${name}`;
-      const known = devices.get(key) ?? { name, had, prices: [] };
+      const key = had ? `had ${name}` : `open ${name}`;
+      let known = devices.get(key);
+      if (!known) devices.set(key, (known = { name, had, prices: [] }));
       known.prices.push(device.cost);
-      devices.set(key, known);
     }
     const lines = [
       ...cable,

@@ -99,10 +99,9 @@ const hung = memoByRow(["rooms", "kinds", "roomKits"], (design, point: PointRow)
 /** Boxes on each wall of each room, from left to right. */
 const wallsOfBoxes = memoByParts(["rooms", "kinds", "roomKits", "points"], (design): Hung[][] => {
   const walls = new Map<string, Hung[]>();
-  for (const point of design.points) {
-    const row = hung(design, point);
+  for (const row of hung.all(design, design.points)) {
     if (!row) continue;
-    const key = `${point.room}/${row.side}`;
+    const key = `${row.point.room}/${row.side}`;
     const list = walls.get(key);
     if (list) list.push(row);
     else walls.set(key, [row]);

@@ -265,9 +265,9 @@ const noFreePlace = (name: string) =>
 
 /** Other trades' things, crowded walls, pairs that no longer match. */
 const tradeChecks = (design: Design): Finding[] => [
-  ...design.points.flatMap((point): Finding[] => {
-    const [worst] = collisionsOf(design, point);
+  ...collisionsOf.all(design, design.points).flatMap(([worst]): Finding[] => {
     if (!worst) return [];
+    const { point } = worst;
     return [
       {
         code: "runs.collision",

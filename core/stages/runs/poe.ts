@@ -26,8 +26,10 @@ export interface PoeSwitch {
 export const poeSwitches = memoByParts([dropsOf, "closets"], (design): PoeSwitch[] => {
   const byCloset = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
-    if (drop.load?.poeClass && drop.closet)
-      byCloset.set(drop.closet, [...(byCloset.get(drop.closet) ?? []), drop]);
+    if (!drop.load?.poeClass || !drop.closet) continue;
+    const list = byCloset.get(drop.closet);
+    if (list) list.push(drop);
+    else byCloset.set(drop.closet, [drop]);
   }
   return [...byCloset]
     .flatMap(([id, drops]): PoeSwitch[] => {

@@ -7,6 +7,7 @@ import type { Xy } from "../../geometry/segment";
 import type { Working } from "../../desk/working";
 import { alongside, crosses } from "../../geometry/cross";
 import { dropsOf, type Drop } from "./drops";
+import { spansByWay, type Span } from "./spans";
 import { routeGraph } from "../../ways/graph";
 
 /** What a divider leaves of that distance: aluminium half, steel a quarter, after EN 50174-2. */
@@ -46,35 +47,53 @@ export interface Beside {
   drops: Drop[];
 }
 
+/** Those of an edge that mains disturb: kept with the list they come from. */
+interface Use {
+  drops: readonly Drop[];
+  from: number;
+  to: number;
+  /** What the most sensitive of them asks where there is no divider. */
+  neededMm: number;
+}
+const uses = new WeakMap<readonly Span[], { use: Use | undefined }>();
+
+function useOf(spans: readonly Span[]): Use | undefined {
+  const kept = uses.get(spans);
+  if (kept) return kept.use;
+  const own = spans.filter(({ drop }) => separationMm(drop.cableType!) > 0);
+  const use = own.length
+    ? {
+        drops: own.map(({ drop }) => drop),
+        from: Math.min(...own.map((span) => span.from)),
+        to: Math.max(...own.map((span) => span.to)),
+        neededMm: Math.max(...own.map(({ drop }) => separationMm(drop.cableType!))),
+      }
+    : undefined;
+  uses.set(spans, { use });
+  return use;
+}
+
 /** Everywhere cables lie beside mains closer than they may, by mains run and way; the longest first. */
-export const besideMains = memoByParts([dropsOf], (design): Beside[] => {
+export const besideMains = memoByParts([spansByWay], (design): Beside[] => {
   if (!design.mainsRuns.length) return [];
   const graph = routeGraph(design);
   const levels = new Set(design.mainsRuns.map((row) => row.level));
-  // Drops by edge, of the levels that have mains at all, and the part of it that they use.
-  const byEdge = new Map<number, { drops: Drop[]; from: number; to: number }>();
-  for (const drop of dropsOf(design)) {
-    if (!drop.cableType || !separationMm(drop.cableType)) continue;
-    for (const piece of drop.route?.pieces ?? []) {
-      const edge = graph.edges[piece.edge]!;
-      if (edge.vertical || !edge.way || !levels.has(graph.nodes[edge.a]!.level)) continue;
-      const known = byEdge.get(piece.edge);
-      if (!known) byEdge.set(piece.edge, { drops: [drop], from: piece.from, to: piece.to });
-      else {
-        known.drops.push(drop);
-        known.from = Math.min(known.from, piece.from);
-        known.to = Math.max(known.to, piece.to);
-      }
-    }
-  }
+  // Edges on the levels that have mains at all, each with the drops on it and the part of it that they use.
+  const used = [...spansByWay(design).values()].flatMap((edges) =>
+    [...edges].flatMap(([id, spans]) => {
+      const edge = graph.edges[id]!;
+      if (edge.vertical || !levels.has(graph.nodes[edge.a]!.level)) return [];
+      const use = useOf(spans);
+      return use ? [{ edge, ...use }] : [];
+    }),
+  );
   const found = new Map<string, Beside>();
-  for (const [id, { drops, from, to }] of byEdge) {
-    const edge = graph.edges[id]!;
+  for (const { edge, drops, from, to, neededMm: plainMm } of used) {
     const [a, b] = [graph.nodes[edge.a]!, graph.nodes[edge.b]!];
     const at = (t: number): Xy => [a.x + t * (b.x - a.x), a.y + t * (b.y - a.y)];
     const divider =
       edge.way!.in === "trunks" ? (byId(design, "trunks").get(edge.way!.id)?.divider ?? "none") : "none";
-    const neededMm = Math.max(...drops.map((drop) => separationMm(drop.cableType!))) * DIVIDER_PART[divider];
+    const neededMm = plainMm * DIVIDER_PART[divider];
     for (const mains of design.mainsRuns) {
       if (mains.level !== a.level) continue;
       const rise = mains.heightM === undefined ? 0 : Math.abs(mains.heightM - a.heightM);
@@ -149,7 +168,10 @@ const areasCrossed = memoByRow(["noGo"], (design, drop: Drop): readonly NoGoRow[
 /** Drops whose way crosses a no-go area, by area. */
 export const throughNoGo = memoByParts([dropsOf], (design): { area: NoGoRow; drops: Drop[] }[] => {
   const byArea = new Map<NoGoRow, Drop[]>(design.noGo.map((area) => [area, []]));
-  for (const drop of dropsOf(design))
-    for (const area of areasCrossed(design, drop)) byArea.get(area)!.push(drop);
+  if (!byArea.size) return [];
+  const drops = dropsOf(design);
+  areasCrossed.all(design, drops).forEach((areas, i) => {
+    for (const area of areas) byArea.get(area)!.push(drops[i]!);
+  });
   return [...byArea].filter(([, drops]) => drops.length).map(([area, drops]) => ({ area, drops }));
 });

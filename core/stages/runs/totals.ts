@@ -15,8 +15,28 @@ export interface CableTotal {
   cost: number;
 }
 
+interface Cut {
+  label: string;
+  lengthM: number;
+}
+/** What a cutting was made of, and the cutting. */
+interface KeptCutting {
+  reelM: number;
+  stock: readonly { id: string; remainingM: number }[];
+  cuts: readonly Cut[];
+  cutting: Cutting;
+}
+
 /** The last cutting of each cable type. */
-const cuttingsOf = keptFor(() => new Map<string, { key: string; cutting: Cutting }>());
+const cuttingsOf = keptFor(() => new Map<string, KeptCutting>());
+
+const sameStock = (a: KeptCutting["stock"], b: KeptCutting["stock"]) =>
+  a.length === b.length &&
+  a.every(({ id, remainingM }, i) => id === b[i]!.id && remainingM === b[i]!.remainingM);
+
+const sameCuts = (a: readonly Cut[], b: readonly Cut[]) =>
+  a.length === b.length &&
+  a.every(({ label, lengthM }, i) => label === b[i]!.label && lengthM === b[i]!.lengthM);
 
 /**
  * Cutting of one type, kept while its cuts and stock stay the same: an edit to one type leaves the others
@@ -28,12 +48,13 @@ function keptCutting(
   drops: readonly Drop[],
   stock: readonly { id: string; remainingM: number }[],
 ): Cutting {
-  const cuts = drops.map((drop) => ({ label: drop.label, lengthM: drop.lengthM! }));
-  const key = `${type.reelM};${stock.map((reel) => `${reel.id}:${reel.remainingM}`)};${cuts.map((cut) => `${cut.label}:${cut.lengthM}`)}`;
-  const known = cuttings.get(type.id);
-  if (known?.key === key) return known.cutting;
-  const cutting = cutReels(cuts, type.reelM, stock);
-  cuttings.set(type.id, { key, cutting });
+  const { id, reelM } = type;
+  const known = cuttings.get(id);
+  const cuts = drops.map(({ label, lengthM }) => ({ label, lengthM: lengthM! }));
+  if (known?.reelM === reelM && sameStock(known.stock, stock) && sameCuts(known.cuts, cuts))
+    return known.cutting;
+  const cutting = cutReels(cuts, reelM, stock);
+  cuttings.set(id, { reelM, stock, cuts, cutting });
   return cutting;
 }
 

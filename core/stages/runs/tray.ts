@@ -16,7 +16,7 @@ export interface Tray {
   row: TrunkRow;
   widthMm: number;
   depthMm: number;
-  drops: Drop[];
+  drops: readonly Drop[];
   /** Share of its section that is cable, %, against what the design fills a tray to. */
   fillPct: number;
   limitPct: number;
@@ -85,24 +85,25 @@ export interface Bundle {
   most: number;
 }
 
+/** Whether a drop warms others: 1 or 0. */
+const powered = (drop: Drop) => (drop.load?.poeClass ? 1 : 0);
+
 /** Trunks and risers on which more than one powered data cable lies; the fullest bundle first. */
 export const bundlesOf = memoByParts([spansByWay, "design", "trunks", "risers"], (design): Bundle[] => {
   const { bundleMost } = runSettings(design);
-  const count = (drop: Drop) => (drop.load?.poeClass ? 1 : 0);
   return [...spansByWay(design)]
     .flatMap(([key, edges]): Bundle[] => {
       const [where, id] = key.split("/") as ["trunks" | "risers", string];
       const row = byId(design, where).get(id)!;
-      const drops = fullestOf(edges, count).filter(count);
-      const powered = drops.length;
-      return powered > 1
+      const drops = fullestOf(edges, powered).filter(powered);
+      return drops.length > 1
         ? [
             {
               in: where,
               row,
-              powered,
+              powered: drops.length,
               drops,
-              each: Math.ceil(powered / (row.bundles ?? 1)),
+              each: Math.ceil(drops.length / (row.bundles ?? 1)),
               most: bundleMost,
             },
           ]
