@@ -1,6 +1,6 @@
 /** The clock times of an automation over a year, by D3: one dot a firing, lines where the clock is moved. */
 import { max, min, range } from "d3-array";
-import { scaleLinear } from "d3-scale";
+import { linear } from "../../kit/linear";
 import { line } from "d3-shape";
 import type { Year, YearPoint } from "#core/stages/automations";
 
@@ -47,10 +47,11 @@ export function YearChart({ year, cues }: { year: Year; cues: number }) {
     );
   const low = Math.floor((min(year.points, (p) => p.minutes)! - 20) / 60) * 60;
   const high = Math.ceil((max(year.points, (p) => p.minutes)! + 20) / 60) * 60;
-  const x = scaleLinear([0, year.days - 1], [LEFT, WIDTH - 4]);
-  const y = scaleLinear([Math.max(0, low), Math.min(1440, high)], [HEIGHT - 16, 6]);
+  const x = linear([0, year.days - 1], [LEFT, WIDTH - 4]);
+  const [bottom, top] = [Math.max(0, low), Math.min(1440, high)];
+  const y = linear([bottom, top], [HEIGHT - 16, 6]);
   const step = [60, 120, 180, 240, 360].find((size) => (high - low) / size <= 4) ?? 360;
-  const ticks = range(Math.ceil(y.domain()[0]! / step) * step, y.domain()[1]! + 1, step);
+  const ticks = range(Math.ceil(bottom / step) * step, top + 1, step);
   const path = line<YearPoint>(
     (p) => x(p.dayOfYear),
     (p) => y(p.minutes),

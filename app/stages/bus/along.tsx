@@ -3,7 +3,7 @@
  * volts are; of a line of signals alone, as far down as it is away. The same rows as on the plan.
  */
 import { hierarchy } from "d3-hierarchy";
-import { scaleLinear } from "d3-scale";
+import { linear } from "../../kit/linear";
 import { formatTotal } from "#core/design/units";
 import { replacesOf } from "#core/stages/bus/replaces";
 import { formsOf } from "#core/stages/bus/order";
@@ -72,7 +72,7 @@ function Falling({ segment }: { segment: Segment }) {
   const step = Math.min(MOST_COLUMN, Math.max(LEAST_COLUMN, (room - LEFT - 50) / (nodes.length - 1)));
   const width = LEFT + step * (nodes.length - 1) + 46;
   const letters = Math.floor(step / 5.6);
-  const y = scaleLinear([high, low === high ? high - 1 : low], [TOP, height - BOTTOM]);
+  const y = linear([high, low === high ? high - 1 : low], [TOP, height - BOTTOM]);
   const x = (node: number) => LEFT + step * column.get(node)!;
   const fed = new Set(supplies.map((supply) => supply.node));
   const isChosen = (node: number) =>

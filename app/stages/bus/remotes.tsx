@@ -1,5 +1,5 @@
 /** The code book of hand remotes, what clashes in it, aerials; and when each station runs. */
-import { scaleLinear } from "d3-scale";
+import { linear } from "../../kit/linear";
 import { FileDown, Plus, X } from "lucide-react";
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
@@ -198,7 +198,7 @@ function Stations() {
   const runs = runsOf(design);
   const from = Math.floor(Math.min(...runs.map((run) => run.start), 1440) / 30) * 30;
   const to = Math.ceil(Math.max(...runs.map((run) => run.end), from + 30) / 30) * 30;
-  const x = scaleLinear([from, to], [LEFT, WIDTH - 20]);
+  const x = linear([from, to], [LEFT, WIDTH - 20]);
   const step = to - from > 360 ? 60 : 30;
   const hours = Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
   return (

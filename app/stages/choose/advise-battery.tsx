@@ -1,5 +1,6 @@
 /** On cells or on a cable: both over the years, and where they cross. */
-import { scaleLinear } from "d3-scale";
+import { ticks } from "d3-array";
+import { linear } from "../../kit/linear";
 import { useMemo, useState } from "react";
 import { adviseBattery } from "#core/stages/choose/advise/battery";
 import { FUNCTIONS } from "#core/stages/choose/functions";
@@ -49,8 +50,8 @@ export default function AdviseBattery() {
     input.batteryNow + years * input.batteryYearly,
     input.wiredNow + years * input.wiredYearly,
   );
-  const x = scaleLinear([0, years], [52, 500]);
-  const y = scaleLinear([0, top], [170, 14]);
+  const x = linear([0, years], [52, 500]);
+  const y = linear([0, top], [170, 14]);
   const line = (now: number, yearly: number) => `M${x(0)} ${y(now)}L${x(years)} ${y(now + years * yearly)}`;
   const { currency } = design.design;
   return (
@@ -103,7 +104,7 @@ export default function AdviseBattery() {
           role="img"
           aria-label={`Cost over ${years} years: on cells ${advice.battery.toFixed(0)}, on a cable ${advice.wired.toFixed(0)} ${currency} after ${input.years} years`}
         >
-          {y.ticks(4).map((tick) => (
+          {ticks(0, top, 4).map((tick) => (
             <g key={tick}>
               <line x1={52} x2={500} y1={y(tick)} y2={y(tick)} className="stroke-rule" />
               <text x={46} y={y(tick) + 4} textAnchor="end" className="fill-soft font-mono text-[10px]">
@@ -111,8 +112,7 @@ export default function AdviseBattery() {
               </text>
             </g>
           ))}
-          {x
-            .ticks(Math.min(10, years))
+          {ticks(0, years, Math.min(10, years))
             .filter(Number.isInteger)
             .map((tick) => (
               <text

@@ -1,5 +1,6 @@
 /** A held button: how long from end to end, whether it looks smooth, and what a remembered level does. */
-import { scaleLinear } from "d3-scale";
+import { ticks } from "d3-array";
+import { linear } from "../../kit/linear";
 import { useState } from "react";
 import { holdCourse, holdToDim, rememberedJump } from "#core/stages/choose/advise/remote";
 import { Advice, NumberField } from "./advice";
@@ -12,8 +13,8 @@ export default function AdviseDimming() {
   const jump = rememberedJump(remembered, actual);
   const set = (part: Partial<typeof hold>) => setHold({ ...hold, ...part });
   const shownS = Math.max(1, result.fullS);
-  const x = scaleLinear([0, shownS], [40, 560]);
-  const y = scaleLinear([0, 100], [150, 14]);
+  const x = linear([0, shownS], [40, 560]);
+  const y = linear([0, 100], [150, 14]);
   const path = `M${holdCourse(hold)
     .map(([s, pct]) => `${x(s)} ${y(pct)}`)
     .join("L")}`;
@@ -77,7 +78,7 @@ export default function AdviseDimming() {
               </text>
             </g>
           ))}
-          {x.ticks(6).map((tick) => (
+          {ticks(0, shownS, 6).map((tick) => (
             <text
               key={tick}
               x={x(tick)}

@@ -1,6 +1,7 @@
 /** Beside the elevation: ports, what happens without mains, and how warm the closet gets. */
 import { area, curveStepAfter, line } from "d3-shape";
-import { scaleLinear } from "d3-scale";
+import { ticks } from "d3-array";
+import { linear } from "../../kit/linear";
 import { byId } from "#core/design/collections";
 import { portsAt } from "#core/stages/rack/ports";
 import { closetWatts } from "#core/stages/bus/closet-air";
@@ -72,8 +73,8 @@ const HEIGHT = 120;
 /** Watts over the minutes, as things are switched off. */
 function Battery({ rack }: { rack: Rack }) {
   const { steps, runtimeMin } = rack.shedding!;
-  const x = scaleLinear([0, runtimeMin], [34, WIDTH - 8]);
-  const y = scaleLinear([0, steps[0]!.watts], [HEIGHT - 20, 22]);
+  const x = linear([0, runtimeMin], [34, WIDTH - 8]);
+  const y = linear([0, steps[0]!.watts], [HEIGHT - 20, 22]);
   const points = [
     ...steps.map(({ atMin, watts }) => [atMin, watts] as const),
     [runtimeMin, steps.at(-1)!.watts] as const,
@@ -140,7 +141,7 @@ function Battery({ rack }: { rack: Rack }) {
             </text>
           </g>
         ))}
-        {x.ticks(4).map((at) => (
+        {ticks(0, runtimeMin, 4).map((at) => (
           <text
             key={at}
             x={x(at)}

@@ -1,6 +1,6 @@
 /** A rack to scale, front or rear: items dragged with snapping, moved by arrows, watts at the edge. */
 import { useRef, useState } from "react";
-import { scaleLinear } from "d3-scale";
+import { linear } from "../../kit/linear";
 import { InputError } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
 import { moveItem, nearestPlace } from "#core/stages/rack/place";
@@ -41,7 +41,7 @@ export function Elevation({ rack, side }: { rack: Rack; side: "front" | "rear" }
   const placed = rack.items.filter((item) => item.u !== undefined);
   const loose = rack.items.filter((item) => item.u === undefined);
   const most = Math.max(1, ...rack.items.map((item) => item.watts));
-  const bar = scaleLinear([0, most], [0, BARS - 10]);
+  const bar = linear([0, most], [0, BARS - 10]);
   const used = new Set(design.patches.flatMap((row) => [row.panelPort, row.switchPort]));
   const move = (item: RackItemRow, u: number) => {
     if (readOnly) return;

@@ -1,7 +1,7 @@
 /** The cutting plan of one cable type as stacked bars: one bar a reel, one piece a cut. */
 import { formatLength, formatTotal } from "#core/design/units";
 import { useDesk } from "../../desk/desk";
-import { scaleLinear } from "d3-scale";
+import { linear } from "../../kit/linear";
 import type { CableTotal } from "#core/stages/runs";
 import { counted } from "#core/design/words";
 
@@ -13,7 +13,7 @@ export function ReelBars({ total }: { total: CableTotal }) {
   const { preferences } = useDesk();
   const { reels, newReels, bound, proven } = total.cutting;
   const reelText = (m: number) => formatTotal(m, preferences.units, 0);
-  const x = scaleLinear([0, Math.max(...reels.map((reel) => reel.capacityM), 1)], [0, WIDTH]);
+  const x = linear([0, Math.max(...reels.map((reel) => reel.capacityM), 1)], [0, WIDTH]);
   return (
     <div
       className="shrink-0 bg-pane p-3 max-lg:border-t max-lg:border-rule"
