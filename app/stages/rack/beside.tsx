@@ -57,8 +57,8 @@ function Heat({ rack, all, plant }: { rack: number; all: number; plant: number }
       {parts.map((part) => (
         <span
           key={part.name}
-          className={`truncate px-2 py-1 text-small ${part.look}`}
-          style={{ flexGrow: Math.max(part.watts, all / 6), flexBasis: 0 }}
+          className={`truncate px-1.5 py-1 text-small ${part.look}`}
+          style={{ flexGrow: part.watts }}
         >
           {part.name} {part.watts.toFixed(0)} W
         </span>
@@ -73,7 +73,7 @@ const HEIGHT = 120;
 /** Watts over the minutes, as things are switched off. */
 function Battery({ rack }: { rack: Rack }) {
   const { steps, runtimeMin } = rack.shedding!;
-  const x = linear([0, runtimeMin], [34, WIDTH - 8]);
+  const x = linear([0, runtimeMin], [46, WIDTH - 8]);
   const y = linear([0, steps[0]!.watts], [HEIGHT - 20, 22]);
   const points = [
     ...steps.map(({ atMin, watts }) => [atMin, watts] as const),
@@ -133,8 +133,9 @@ function Battery({ rack }: { rack: Rack }) {
               />
             )}
             <text
-              x={x(atMin) + 3}
-              y={i ? (i % 2 ? 12 : 24) : y(watts) + 14}
+              x={i ? x(atMin) + 3 : x(0) - 5}
+              y={i ? (i % 2 ? 12 : 24) : y(watts) + 4}
+              textAnchor={i ? "start" : "end"}
               className={`text-tiny ${i ? "fill-mend" : "fill-ink font-mono"}`}
             >
               {i ? `${off[0]!.name.split(",")[0]} off` : `${watts.toFixed(0)} W`}

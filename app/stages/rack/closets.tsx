@@ -160,8 +160,8 @@ export default function Closets() {
               <thead className="text-small text-soft">
                 <tr className="h-7 border-b border-rule">
                   <th className="font-normal">Place</th>
-                  <th className="text-right font-normal">Cable to it</th>
-                  <th className="text-right font-normal">Longest link</th>
+                  <th className="pl-3 text-right font-normal whitespace-nowrap">Cable to it</th>
+                  <th className="pl-3 text-right font-normal whitespace-nowrap">Longest link</th>
                   <th className="pl-4 font-normal">Speaks against it</th>
                   <th
                     className="text-right font-normal"
@@ -184,14 +184,18 @@ export default function Closets() {
                       className={`h-8 border-b border-rule/60 ${here ? "bg-wash" : ""}`}
                     >
                       <td className="pr-3">{site.name}</td>
-                      <td className="measure text-right">{formatTotal(site.metres, units)}</td>
-                      <td className={`measure text-right ${site.over ? "font-semibold text-stop" : ""}`}>
+                      <td className="measure pl-3 text-right whitespace-nowrap">
+                        {formatTotal(site.metres, units)}
+                      </td>
+                      <td
+                        className={`measure pl-3 text-right whitespace-nowrap ${site.over ? "font-semibold text-stop" : ""}`}
+                      >
                         {site.linkM ? formatLength(site.linkM, units) : "–"}
                       </td>
-                      <td className="max-w-60 pl-4 text-small text-soft">
+                      <td className="max-w-50 pl-4 text-small text-soft">
                         {site.faults.map(({ text }) => text).join("; ") || "nothing"}
                       </td>
-                      <td className="text-right">
+                      <td className="pl-3 text-right whitespace-nowrap">
                         <Worked working={() => siteWorking(design, site)}>{money(site.score)}</Worked>
                       </td>
                       <td className="pl-4 whitespace-nowrap">
@@ -227,7 +231,7 @@ export default function Closets() {
                 <tr className="h-7 border-b border-rule">
                   <th className="font-normal">Arrangement</th>
                   <th className="text-right font-normal">Cable</th>
-                  <th className="text-right font-normal">Longest link</th>
+                  <th className="pl-3 text-right font-normal whitespace-nowrap">Longest link</th>
                   <th className="text-right font-normal">Cable and closets</th>
                   <th className="pl-4 font-normal">Saves of cable</th>
                   <th className="w-20">
@@ -242,8 +246,12 @@ export default function Closets() {
                     className={`h-8 border-b border-rule/60 ${one.changes ? "" : "bg-wash"}`}
                   >
                     <td className="pr-3">{one.name}</td>
-                    <td className="measure text-right">{formatTotal(one.metres, units)}</td>
-                    <td className="measure text-right">{formatLength(one.linkM, units)}</td>
+                    <td className="measure pl-3 text-right whitespace-nowrap">
+                      {formatTotal(one.metres, units)}
+                    </td>
+                    <td className="measure pl-3 text-right whitespace-nowrap">
+                      {formatLength(one.linkM, units)}
+                    </td>
                     <td className="text-right">
                       <Worked working={() => one.working}>{money(one.cost)}</Worked>
                     </td>
