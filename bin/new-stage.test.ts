@@ -8,74 +8,74 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
 const FILES: Record<string, string> = {
-  "core/stages/mesh/rows.ts": `
+  "core/stages/bridges/rows.ts": `
 import { Id, Num, Ref, type RowClass } from "../../design/fields";
 
-export class RadioRow {
+export class EcosystemRow {
   @Id() id!: string;
   @Ref("devices") device!: string;
   @Num({ unit: "dBm", min: -60, max: 40 }) txDbm!: number;
 }
 
-export const ROWS = { radios: [RadioRow, "radio"] } satisfies Record<string, [RowClass, string]>;
+export const ROWS = { ecosystems: [EcosystemRow, "ecosystem"] } satisfies Record<string, [RowClass, string]>;
 `,
-  "core/stages/mesh/stage.ts": `
+  "core/stages/bridges/stage.ts": `
 import type { StageModule } from "../../desk/stage";
 
-export const mesh: StageModule = {
-  stage: "mesh",
+export const bridges: StageModule = {
+  stage: "bridges",
   checks: (design) =>
-    design.radios
-      .filter((radio) => radio.txDbm > 20)
-      .map((radio) => ({
-        code: "mesh.loud",
-        stage: "mesh",
+    design.ecosystems
+      .filter((row) => row.txDbm > 20)
+      .map((row) => ({
+        code: "bridges.loud",
+        stage: "bridges",
         severity: "mend",
-        title: "A radio is too loud",
+        title: "One is too loud",
         why: "No band allows it. The designer turns it down.",
-        about: [{ in: "radios", id: radio.id }],
-        fix: { label: "Turn it down", changes: [{ in: "radios", put: { ...radio, txDbm: 20 } }] },
+        about: [{ in: "ecosystems", id: row.id }],
+        fix: { label: "Turn it down", changes: [{ in: "ecosystems", put: { ...row, txDbm: 20 } }] },
       })),
-  facets: ({ radios }, clear) => [{ name: "None is too loud", met: radios.length > 0 && clear("mesh.loud") }],
+  facets: ({ ecosystems }, clear) => [{ name: "None is too loud", met: ecosystems.length > 0 && clear("bridges.loud") }],
   cells: [
     {
-      cell: "radios",
-      name: "Radios",
+      cell: "ecosystems",
+      name: "Ecosystems",
       place: 70,
       digits: 0,
-      of: (design) => ({ value: design.radios.length }),
+      of: (design) => ({ value: design.ecosystems.length }),
       working: () => undefined,
     },
   ],
   papers: async () => ({
-    tables: { radios: (design) => design.radios.map((radio) => radio.id).join("\\n") },
-    commands: { mesh: { prints: "radios", run: (design) => ({ json: design.radios, text: "" }) } },
+    tables: { ecosystems: (design) => design.ecosystems.map((row) => row.id).join("\\n") },
+    commands: { bridges: { prints: "ecosystems", run: (design) => ({ json: design.ecosystems, text: "" }) } },
   }),
 };
 `,
-  "app/stages/mesh/stage.tsx": `
+  "app/stages/bridges/stage.tsx": `
 import type { StageParts } from "../../desk/parts";
 
-export const parts: StageParts = { stage: "mesh", Summary: () => null };
+export const parts: StageParts = { stage: "bridges", Summary: () => null };
 `,
-  "app/stages/mesh/sheet.tsx": `
+  "app/stages/bridges/sheet.tsx": `
 import { useDesign } from "../../desk/desk";
 import { parts } from "./stage";
 
 export const handle = { parts };
 
-export default function Mesh() {
-  return useDesign().radios.length;
+export default function Bridges() {
+  return useDesign().ecosystems.length;
 }
 `,
 };
 
 const LINES: Record<string, string> = {
-  "core/stages/index.ts": 'export { mesh } from "./mesh/stage";',
-  "core/stages/rows.ts": 'export { ROWS as mesh } from "./mesh/rows";',
+  "core/stages/index.ts": 'export { bridges } from "./bridges/stage";',
+  "core/stages/rows.ts": 'export { ROWS as bridges } from "./bridges/rows";',
 };
 
-/** Reads the demo file with two radios put into it, and says what the desk makes of it. */
+/** Reads the demo file with two ecosystems put into it, and says what the desk makes of it. */
 const TRIAL = `
 import { readFileSync } from "node:fs";
 import { FILE_ORDER, WRITE_ORDER } from "./core/design/collections";
@@ -85,7 +85,7 @@ import { allPapers } from "./core/desk/summary";
 import { TABLES } from "./db/row-tables";
 const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
 const [device] = file.devices;
-if (process.argv[2] === "with") file.radios = [
+if (process.argv[2] === "with") file.ecosystems = [
   { id: "a", device: device.id, txDbm: 8 },
   { id: "b", device: device.id, txDbm: 27 },
 ];
@@ -93,13 +93,13 @@ const design = readFile(JSON.stringify(file));
 const { summary, findings } = firstAnswer(design);
 const { tables, commands } = await allPapers();
 console.log(JSON.stringify({
-  order: [FILE_ORDER.includes("radios"), WRITE_ORDER.indexOf("radios") > WRITE_ORDER.indexOf("devices")],
-  found: findings.filter((one) => one.stage === "mesh").map((one) => one.code),
-  facets: summary.facets.mesh,
-  cell: summary.ledger.cells.find((one) => one.cell === "radios")?.value,
-  table: tables.radios?.(design),
-  command: Object.hasOwn(commands, "mesh"),
-  stored: Object.hasOwn(TABLES, "radios"),
+  order: [FILE_ORDER.includes("ecosystems"), WRITE_ORDER.indexOf("ecosystems") > WRITE_ORDER.indexOf("devices")],
+  found: findings.filter((one) => one.stage === "bridges").map((one) => one.code),
+  facets: summary.facets.bridges,
+  cell: summary.ledger.cells.find((one) => one.cell === "ecosystems")?.value,
+  table: tables.ecosystems?.(design),
+  command: Object.hasOwn(commands, "bridges"),
+  stored: Object.hasOwn(TABLES, "ecosystems"),
 }));
 `;
 
@@ -127,7 +127,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
   for (const [path, line] of Object.entries(LINES)) appendFileSync(join(copy, path), `${line}\n`);
   expect(trial("with")).toEqual({
     order: [true, true],
-    found: ["mesh.loud"],
+    found: ["bridges.loud"],
     facets: [{ name: "None is too loud", met: false }],
     cell: 2,
     table: "a\nb",
@@ -137,7 +137,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
 });
 
 test("taken out again, nothing of it is left", () => {
-  rmSync(join(copy, "core/stages/mesh"), { recursive: true });
+  rmSync(join(copy, "core/stages/bridges"), { recursive: true });
   for (const path of Object.keys(LINES)) cpSync(path, join(copy, path));
   expect(trial("without")).toEqual({ order: [false, false], found: [], command: false, stored: false });
 });

@@ -12,6 +12,7 @@ import { addBus } from "./larkspur-bus";
 import { addBrief } from "./larkspur-brief";
 import { addChannels } from "./larkspur-channels";
 import { addChoice } from "./larkspur-choice";
+import { addMesh } from "./larkspur-mesh";
 import { addRack } from "./larkspur-rack";
 import { addStructure } from "./larkspur-structure";
 import { addSurvey } from "./larkspur-survey";
@@ -392,6 +393,7 @@ export function larkspurWeir(): Design {
   addBus(design);
   addChannels(design);
   addRack(design);
+  addMesh(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;

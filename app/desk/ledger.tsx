@@ -101,7 +101,7 @@ export function LedgerStrip() {
             type="button"
             data-cell={cell.cell}
             onClick={() => open(results.cell(cell.cell))}
-            className="flex items-center gap-2 border-r border-rule px-2.5 hover:bg-pane"
+            className="flex items-center gap-1.5 border-r border-rule px-2 hover:bg-pane"
             title={title}
           >
             <span className="text-small text-soft">{cell.name}</span>

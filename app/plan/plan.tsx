@@ -36,6 +36,7 @@ import { Lifted, WayLine, wayOf, type Lift } from "./lifted";
 import { Grid, ScaleAndNorth, ZoomButtons } from "./marks";
 import { glyphSize, PlanPoints } from "./points";
 import type { BusLinesProps } from "./bus-lines";
+import type { RadioLinesProps } from "./radio-lines";
 import type { NamesProps } from "./names";
 import { Patterns, PlanStructure } from "./structure";
 import type { PlanTool } from "./tool";
@@ -52,6 +53,16 @@ export interface PlanEditor {
   links: boolean;
   under(design: Design): ReactNode;
   over(design: Design, k: number, selected: ReadonlySet<string>): ReactNode;
+}
+
+/** What a stage lays on the house, under and over its points, and how it hears what the hand is at. */
+export interface PlanLayers {
+  under?(k: number): ReactNode;
+  over?(k: number): ReactNode;
+  /** Where the pointer is, m; nothing once it has left. */
+  pointed?(at?: { x: number; y: number }): void;
+  /** What is dragged, while it is. */
+  dragged?(drag?: Drag): void;
 }
 
 /** What the editor draws beside points, as keys go through it. */
@@ -78,6 +89,7 @@ function movedText(design: Design, { refs, dx, dy }: Drag, units: Units): string
 }
 
 const busLines = fetchedPart<ComponentType<BusLinesProps>>(() => import("./bus-lines"));
+const radioLines = fetchedPart<ComponentType<RadioLinesProps>>(() => import("./radio-lines"));
 const planNames = fetchedPart<ComponentType<NamesProps>>(() => import("./names"));
 
 /** What a plan is drawn into for paper, px: its letters are then of the size of those beside it. */
@@ -90,6 +102,7 @@ export function Plan({
   editor,
   edge = 0,
   segment,
+  layers,
 }: {
   counts?: boolean;
   highlight?: string;
@@ -97,6 +110,7 @@ export function Plan({
   edge?: number;
   /** Bus segment whose stops are numbered. */
   segment?: string;
+  layers?: PlanLayers;
 }) {
   const edits = editor !== undefined;
   const tool = editor?.tool;
@@ -105,6 +119,7 @@ export function Plan({
   const desk = useDesk();
   const PlanNames = planNames.use();
   const BusLines = busLines.use();
+  const RadioLines = radioLines.use();
   const { store, level, lit, selection, select, readOnly, adding, setAdding, preferences, open, preview } =
     desk;
   const edit = useEdit();
@@ -314,11 +329,13 @@ export function Plan({
     setLifting(points);
     if (!next || points) lift.current?.(next);
     if (!points) setDrag(next);
+    layers?.dragged?.(next);
   };
   const onPointPress = (id: string, event: PointerEvent) => hold({ in: "points", id }, event);
   const onMove = (event: PointerEvent) => {
     const at = atMetres(event);
     pointer.current = at;
+    layers?.pointed?.(at);
     tool?.move([at.x, at.y], view.k);
     if (marquee) return setMarquee({ ...marquee, x1: at.x, y1: at.y });
     const held = pressed.current;
@@ -423,6 +440,7 @@ export function Plan({
         onPointerDown={onPress}
         onPointerMove={onMove}
         onPointerUp={onRelease}
+        onPointerLeave={() => layers?.pointed?.()}
         onPointerCancel={() => {
           pressed.current = undefined;
           show();
@@ -436,6 +454,7 @@ export function Plan({
           <Grid k={k} view={view} size={size} />
           {editor?.under(saved)}
           <PlanStructure design={design} level={level} dim={!lit.has("S")} units={preferences.units} />
+          {layers?.under?.(k)}
           {lit.has("C") && <PlanCables design={design} level={level} k={k} />}
           {refs.map(({ in: collection, id }) => {
             const room = collection === "rooms" ? byId(design, "rooms").get(id) : undefined;
@@ -466,6 +485,9 @@ export function Plan({
           />
           {PlanNames && <PlanNames design={settled} level={level} shown={names} />}
           {BusLines && lit.has("B") && <BusLines design={design} level={level} k={k} segment={segment} />}
+          {layers?.over
+            ? layers.over(k)
+            : RadioLines && lit.has("R") && <RadioLines design={design} level={level} k={k} />}
           {tool?.ghost(k)}
           {marquee && (
             <rect

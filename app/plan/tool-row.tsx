@@ -13,13 +13,7 @@ const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; wh
     stroke: "stroke-bus",
     dash: "2 1.5",
   },
-  {
-    letter: "R",
-    name: "Radio",
-    stroke: "stroke-radio",
-    dash: "1 2",
-    why: "Radio coverage is not computed in this version yet",
-  },
+  { letter: "R", name: "Radio", stroke: "stroke-radio", dash: "1 2" },
   { letter: "K", name: "Control", stroke: "stroke-control", dash: "4 1.5 1 1.5" },
 ];
 

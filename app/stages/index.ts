@@ -12,6 +12,7 @@ export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StagePart
   runs: () => import("./runs/stage"),
   bus: () => import("./bus/stage"),
   rack: () => import("./rack/stage"),
+  mesh: () => import("./mesh/stage"),
   register: () => import("./register/stage"),
   automations: () => import("./automations/stage"),
 };

@@ -7,6 +7,7 @@ export { brief } from "./brief/stage";
 export { bus } from "./bus/stage";
 export { choose } from "./choose/stage";
 export { house } from "./house/stage";
+export { mesh } from "./mesh/stage";
 export { rack } from "./rack/stage";
 export { register } from "./register/stage";
 export { runs } from "./runs/stage";

@@ -4,6 +4,7 @@ export { ROWS as brief } from "./brief/rows";
 export { ROWS as bus } from "./bus/rows";
 export { ROWS as choose } from "./choose/rows";
 export { ROWS as house } from "./house/rows";
+export { ROWS as mesh } from "./mesh/rows";
 export { ROWS as rack } from "./rack/rows";
 export { ROWS as register } from "./register/rows";
 export { ROWS as runs } from "./runs/rows";

@@ -40,7 +40,7 @@ export const bus: StageModule = {
   cells: [
     {
       cell: "busLowV",
-      name: "Lowest bus",
+      name: "Bus",
       place: 70,
       digits: 2,
       unit: "V",

@@ -1,0 +1,6 @@
+/** The views of stage 7, by the names they have in the address. */
+export const VIEWS = [
+  ["coverage", "Coverage"],
+  ["ways", "Ways"],
+  ["unplug", "Unplug"],
+] as const;

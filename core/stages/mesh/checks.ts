@@ -1,0 +1,219 @@
+/** Checks of stage 7: who is heard by nobody or too faintly, what hangs on one router, what the limits do not bear. */
+import type { Design } from "../../design/collections";
+import { capital, counted } from "../../design/words";
+import type { Finding, Fix, Severity } from "../../desk/findings";
+import { cutBy } from "./cut-off";
+import type { Band, Link, Radio } from "./links";
+import { DEAD_DB, SOUND_DB } from "./loss";
+import { proposeRouters } from "./place";
+import { missingRadios, putRadios, silentDevices } from "./put-radios";
+import { allSingles, isRoot, lostWithout, reachesOf, treesOf, type Tree } from "./routes";
+import { reachWorking } from "./workings";
+
+const about = (...radios: readonly Radio[]): Finding["about"] => [
+  ...radios.map(({ row }) => ({ in: "radios" as const, id: row.id })),
+  ...radios.slice(0, 1).map(({ point }) => ({ in: "points" as const, id: point.id })),
+];
+
+const names = (radios: readonly Radio[]) =>
+  radios.length <= 3
+    ? radios.map(({ device }) => device.name).join(", ")
+    : `${radios
+        .slice(0, 2)
+        .map(({ device }) => device.name)
+        .join(", ")} and ${radios.length - 2} more`;
+
+/** Routers that mend what is found of some radios, worked out when somebody asks. */
+const routersFix = (design: Design, band: Band, label: string, wanted?: readonly Radio[]): Fix => ({
+  label,
+  get changes() {
+    return proposeRouters(
+      design,
+      band,
+      wanted?.map(({ row }) => row.id),
+    ).changes;
+  },
+});
+
+/** What is heard by nobody, or only by a link that does not hold. */
+function unheard(design: Design, { band, orphans }: Tree): Finding[] {
+  const { profile } = band;
+  if (!band.radios.some(isRoot))
+    return [
+      {
+        code: "mesh.no-coordinator",
+        stage: "mesh",
+        severity: "mend",
+        title: `${profile.name} has no coordinator`,
+        why: "All ways lead to one: a hub's radio, an access point, a receiver. The designer says which radio it is.",
+        about: [{ in: "radioProfiles", id: profile.id }],
+      },
+    ];
+  const reach = reachesOf(design).get(profile.id)!;
+  const meshed = profile.form === "mesh";
+  const findings: Finding[] = [];
+  /** Radios by the weakest link of their best way. */
+  const weak = new Map<Link, Radio[]>();
+  for (const radio of band.radios) {
+    if (isRoot(radio)) continue;
+    const best = reach.get(radio.row.id);
+    if (!best) {
+      findings.push({
+        code: "mesh.orphan",
+        stage: "mesh",
+        severity: "stop",
+        title: `${radio.device.name} is heard by nobody`,
+        why: meshed
+          ? "A router on the way that hears both sides carries it; or a coordinator of its own there, over cable."
+          : "It is out of reach of every receiver of its kind: one nearer to it, or a cable. The designer decides.",
+        about: about(radio),
+        ...(meshed ? { fix: routersFix(design, band, "Put routers on the way to it", [radio]) } : {}),
+      });
+      continue;
+    }
+    if (best.marginDb >= SOUND_DB) continue;
+    const known = weak.get(best.weakest);
+    if (known) known.push(radio);
+    else weak.set(best.weakest, [radio]);
+  }
+  for (const [link, radios] of weak) {
+    // The one at the far end of the weak link, and who hangs on it.
+    const own = radios.find((radio) => link.a === radio || link.b === radio)!;
+    const best = reach.get(own.row.id)!;
+    const dead = best.marginDb < DEAD_DB;
+    const more = radios.length - 1;
+    findings.push({
+      code: dead ? "mesh.weak" : "mesh.thin",
+      stage: "mesh",
+      severity: dead ? "mend" : "note",
+      title: `${own.device.name} is heard ${dead ? "too faintly" : "thinly"} by ${best.parent.device.name}${more ? `, and ${counted(more, "device")} through it` : ""}`,
+      why: `${dead ? "A closed door or somebody in the way takes it off." : "It works, with little kept back for people and furniture."} ${meshed ? "A router nearer to it makes it sound." : "A receiver nearer to it makes it sound: the designer decides."}`,
+      about: about(own, ...radios.filter((radio) => radio !== own)),
+      measured: best.marginDb,
+      limit: dead ? DEAD_DB : SOUND_DB,
+      unit: "dB",
+      source: "margin of a link",
+      working: reachWorking(design, profile, best),
+      ...(meshed ? { fix: routersFix(design, band, "Put routers that make it sound", radios) } : {}),
+    });
+  }
+  // Too far off by the number of hops alone.
+  const far = orphans.filter((radio) => reach.has(radio.row.id));
+  if (far.length)
+    findings.push({
+      code: "mesh.limits",
+      stage: "mesh",
+      severity: "stop",
+      title: `${names(far)} ${far.length === 1 ? "finds" : "find"} no way within the limits of ${profile.name}`,
+      why: `At most ${counted(profile.maxHops, "hop")}, and ${counted(profile.maxChildren, "device")} a router. A router that hears more of the house shortens the ways; or the coordinator moves. The designer decides.`,
+      about: about(...far),
+      measured: far.length,
+      unit: "radios",
+      source: profile.source,
+    });
+  return findings;
+}
+
+/** Routers without which others are lost. */
+function singles(design: Design, { band }: Tree): Finding[] {
+  if (band.profile.form !== "mesh") return [];
+  return allSingles(design)
+    .get(band.profile.id)!
+    .map(({ radio, lost }): Finding => {
+      const critical = lost.some(({ row }) => row.critical);
+      const severity: Severity = critical ? "mend" : "note";
+      return {
+        code: "mesh.single",
+        stage: "mesh",
+        severity,
+        title: `${names(lost)} ${lost.length === 1 ? "hangs" : "hang"} on ${radio.device.name} alone`,
+        why: "Unplugged, or cut off by a switch, it takes them with it. A second router that hears both sides is enough.",
+        about: about(radio, ...lost.slice(0, 5)),
+        measured: lost.length,
+        unit: "radios",
+        fix: routersFix(design, band, "Give them a second way", lost),
+      };
+    });
+}
+
+/** Routers that somebody switches off at the wall. */
+function cutOffs(design: Design, { band }: Tree): Finding[] {
+  const cut = band.radios.filter((radio) => radio.row.routes && cutBy(design, radio) !== undefined);
+  if (!cut.length) return [];
+  const lost = lostWithout(band, new Set(cut.map(({ row }) => row.id)));
+  const one = cut.length === 1;
+  return [
+    {
+      code: "mesh.cut-off",
+      stage: "mesh",
+      severity: lost.length ? "mend" : "note",
+      title: `${names(cut)} ${one ? "is" : "are"} cut off by a wall switch, and ${one ? "is" : "are"} meant to pass messages on`,
+      why: `Nobody can count on ${one ? "it" : "them"}${lost.length ? `: ${names(lost)} ${lost.length === 1 ? "goes" : "go"} too` : ""}. The feed stays live and the switch only speaks, made so by a licensed electrician; until then ${one ? "it is" : "they are"} not counted as routers.`,
+      about: about(...cut),
+      measured: cut.length,
+      unit: "routers",
+      fix: {
+        label: `Count on ${one ? "it" : "them"} no longer`,
+        changes: cut.map(({ row }) => ({ in: "radios", put: { ...row, routes: false } })),
+      },
+    },
+  ];
+}
+
+function metal({ band }: Tree): Finding[] {
+  return band.radios
+    .filter((radio) => isRoot(radio) && (radio.row.metalDb ?? 0) > 0)
+    .map((radio): Finding => {
+      const { metalDb, ...row } = radio.row;
+      return {
+        code: "mesh.metal",
+        stage: "mesh",
+        severity: "mend",
+        title: `${radio.device.name} sends out of a metal box`,
+        why: "Sheet metal on three sides takes most of what it sends and hears. Outside the rack, on a short cable, a metre from it, it has all of it.",
+        about: about(radio),
+        measured: metalDb!,
+        unit: "dB",
+        source: "metal around the antenna, typical",
+        fix: {
+          label: "Hang its antenna outside the metal",
+          changes: [{ in: "radios", put: { ...row, gainDbi: row.gainDbi + metalDb! } }],
+        },
+      };
+    });
+}
+
+/** Devices that speak by radio and have none in the plan yet. */
+function unplanned(design: Design): Finding[] {
+  const missing = silentDevices(design);
+  if (!missing.length) return [];
+  return [
+    {
+      code: "mesh.unplanned",
+      stage: "mesh",
+      severity: "note",
+      title: `${capital(counted(missing.length, "device"))} that ${missing.length === 1 ? "speaks" : "speak"} by radio ${missing.length === 1 ? "has" : "have"} no radio in the plan yet`,
+      why: "Until then nobody knows whether they are heard. Each gets what is usual of its kind, to be changed where its maker says otherwise.",
+      about: missing.slice(0, 20).map(({ id }) => ({ in: "devices", id })),
+      measured: missing.length,
+      unit: "devices",
+      fix: {
+        label: "Give them their radios",
+        get changes() {
+          return putRadios(missingRadios(design));
+        },
+      },
+    },
+  ];
+}
+
+/** Everything stage 7 has to say. */
+export const meshChecks = (design: Design): Finding[] => [
+  ...unplanned(design),
+  ...treesOf(design).flatMap((tree) => [
+    ...unheard(design, tree),
+    ...singles(design, tree),
+    ...cutOffs(design, tree),
+    ...metal(tree),
+  ]),
+];

@@ -1,0 +1,44 @@
+/** What takes a radio's supply away: a wall switch, a circuit. */
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
+import type { LegRow } from "../house/rows-survey";
+import type { Radio } from "./links";
+
+/** Legs of lamps by the room they light, where a room has one leg only: its lamps hang on it. */
+const legsOfRooms = memoByParts(["legs", "lamps"], (design): ReadonlyMap<string, LegRow> => {
+  const byRoom = new Map<string, Set<string>>();
+  for (const { room, leg } of design.lamps) {
+    if (leg === undefined) continue;
+    const own = byRoom.get(room);
+    if (own) own.add(leg);
+    else byRoom.set(room, new Set([leg]));
+  }
+  const legs = byId(design, "legs");
+  return new Map(
+    [...byRoom].flatMap(([room, own]) => {
+      const [only] = own;
+      const leg = own.size === 1 && only !== undefined ? legs.get(only) : undefined;
+      return leg ? [[room, leg] as const] : [];
+    }),
+  );
+});
+
+/** The leg that feeds a lamp with a radio in it, if anybody has said. */
+export function legOf(design: Design, { device, point }: Radio): LegRow | undefined {
+  const wanted = design.wants.find((want) => want.leg !== undefined && want.points.includes(point.id))?.leg;
+  if (wanted !== undefined) return byId(design, "legs").get(wanted);
+  return point.kind.split("--")[0] === "lamp" && device.protocol !== "DALI"
+    ? legsOfRooms(design).get(point.room)
+    : undefined;
+}
+
+/** The switch that cuts a radio off, by its row or by a leg that is fed switched. */
+export function cutBy(design: Design, radio: Radio): string | undefined {
+  if (radio.row.switch !== undefined) return radio.row.switch;
+  const leg = legOf(design, radio);
+  return leg?.feed === "switched" ? leg.switches[0]?.switch : undefined;
+}
+
+/** The circuit a radio hangs on, if anybody has said. */
+export const circuitOf = (design: Design, radio: Radio): string | undefined =>
+  radio.row.circuit ?? legOf(design, radio)?.circuit;

@@ -1,0 +1,45 @@
+/** Radio of Larkspur Weir: the mesh in the rack's metal, routers by chance, four access points. */
+import type { Design } from "../core/design/collections";
+import { applyChanges } from "../core/design/edit";
+import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
+import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
+
+/** What three sides of the rack take from the coordinator's antenna, dB. */
+const RACK_DB = 10;
+
+/** Lamps hang at 2.4 m unless somebody says otherwise: the cellar is 2.2 m high, and so is the loft. */
+const LOW_LAMP_M = 2;
+
+export function addMesh(design: Design): void {
+  const low = new Set(design.levels.filter((level) => level.ceilingHeightM < 2.4).map(({ id }) => id));
+  design.points = design.points.map((point) =>
+    point.kind === "lamp" && (low.has(point.level) || point.room === "boathouse")
+      ? { ...point, z: LOW_LAMP_M }
+      : point,
+  );
+  // The boathouse is sheet metal all round, its door too.
+  design.openings = design.openings.map((row) =>
+    row.wall === "y-boat-w" ? { ...row, material: "sheet-metal" } : row,
+  );
+  const planned = { ...design, radioProfiles: RADIO_PROFILE_TABLE.map((row) => ({ ...row })) };
+  const { radios } = applyChanges(planned, putRadios(missingRadios(planned)));
+  design.radioProfiles = planned.radioProfiles;
+  const mesh = RADIO_PROFILE_TABLE[0]!;
+  design.radios = [
+    // The lamp over the bench was bought cheap, and sends as it was.
+    ...radios.map((row) => (row.device === "d-boathouse-lmp-1" ? { ...row, txDbm: 5 } : row)),
+    // A stick in the hub on the shelf, its antenna among the sheet metal.
+    {
+      id: "r-coordinator",
+      device: "d-plant-room-hub-1",
+      profile: mesh.id,
+      txDbm: mesh.txDbm,
+      sensitivityDbm: mesh.sensitivityDbm,
+      gainDbi: mesh.gainDbi - RACK_DB,
+      routes: true,
+      coordinator: true,
+      supply: "mains",
+      metalDb: RACK_DB,
+    },
+  ];
+}
