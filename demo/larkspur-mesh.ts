@@ -17,6 +17,8 @@ export function addMesh(design: Design): void {
       ? { ...point, z: LOW_LAMP_M }
       : point,
   );
+  // Its sheets go on up into the roof.
+  design.levels = design.levels.map((row) => (row.id === "yard" ? { ...row, voidAboveM: 1.5 } : row));
   // The boathouse is sheet metal all round, its door too.
   design.openings = design.openings.map((row) =>
     row.wall === "y-boat-w" ? { ...row, material: "sheet-metal" } : row,

@@ -48,7 +48,19 @@ describe("ledger", () => {
     const demo = larkspurWeir();
     const { cells } = ledgerOf(demo);
     expect(cells.map(({ cell }) => cell)).toEqual([
-      ...["devices", "points", "drops", "cableM", "reels", "poeW", "busLowV", "rackU", "weakest", "cost"],
+      ...[
+        "devices",
+        "points",
+        "drops",
+        "cableM",
+        "reels",
+        "poeW",
+        "busLowV",
+        "rackU",
+        "meshLowDb",
+        "weakest",
+        "cost",
+      ],
     ]);
     for (const { cell, value, about } of cells) {
       const working = ledgerWorking(demo, cell)!;
@@ -136,6 +148,9 @@ describe("stages", () => {
       "house.measure-off",
       "house.neutral-unknown",
       "house.switch-unknown",
+      "mesh.cut-off",
+      "mesh.metal",
+      "mesh.weak",
       "rack.circuit",
       "rack.hot",
       "rack.one-switch",

@@ -10,6 +10,9 @@ import { AT_M, type Coverage } from "./use-coverage";
 /** Steps of an even scale from dark to light (cividis): weak ones dark, sound ones pale. */
 const FILLS = ["#3b496c", "#666970", "#8a8678", "#aea371", "#d6c35f", "#fee838"] as const;
 
+/** The house stays to be seen beneath. */
+const OPACITY = 0.5;
+
 export function CoverageLayer({ coverage: { reply, from }, k }: { coverage: Coverage; k: number }) {
   if (!reply) return null;
   const { grid, shapes } = reply;
@@ -27,15 +30,13 @@ export function CoverageLayer({ coverage: { reply, from }, k }: { coverage: Cove
           <line y2={8 / k} className="stroke-soft" strokeWidth={1.4 / k} />
         </pattern>
       </defs>
-      <rect
-        x={x}
-        y={y}
-        width={grid.columns * grid.stepM}
-        height={grid.rows * grid.stepM}
+      <path
+        d={`M${x},${y}h${grid.columns * grid.stepM}v${grid.rows * grid.stepM}h${-grid.columns * grid.stepM}Z${shapes[0]?.path ?? ""}`}
         fill="url(#dead-hatch)"
-        opacity={0.6}
+        fillRule="evenodd"
+        data-dead
       />
-      <g opacity={0.62}>
+      <g opacity={OPACITY}>
         {shapes.map((shape, i) => (
           <path key={shape.from} d={shape.path} fill={FILLS[i]} fillRule="evenodd" data-band={shape.from} />
         ))}
@@ -90,7 +91,7 @@ export function Legend({
           </span>
           {from.map((value, i) => (
             <span key={value} className="flex flex-col">
-              <span className="h-2.5 w-9" style={{ background: FILLS[i], opacity: 0.62 }} />
+              <span className="h-2.5 w-9" style={{ background: FILLS[i], opacity: OPACITY }} />
               <span className="measure text-tiny">{value}</span>
             </span>
           ))}

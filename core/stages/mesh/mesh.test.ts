@@ -228,7 +228,7 @@ describe("routers", () => {
       (one) => (reachOf(withRadios(design, own, [one])).get("far")?.marginDb ?? -99) >= 10,
     );
     expect(good.length).toBeGreaterThan(0);
-    expect(good.every(({ name }) => name === "a socket in Room c")).toBe(true);
+    expect(good.filter(({ name }) => !name.endsWith("Room c"))).toEqual([]);
   });
   it("a device that is there and could route is taken before one is bought", () => {
     const design = apart();

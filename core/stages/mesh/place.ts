@@ -2,7 +2,7 @@
 import { freeId } from "../../design/free-id";
 import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
-import { contains } from "../../geometry/polygon";
+import { centroid, contains } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
 import { round2 } from "../../geometry/round";
 import { fail } from "../../design/input-error";
@@ -31,21 +31,30 @@ const OFF_WALL_M = 0.15;
 export const ROUTER_PRICE = 24;
 const MOST_ROUTERS = 8;
 
-/** Places along the sides of a room, in its middle of each, a little off the wall. */
+/** Sockets are looked for about so far from one another. */
+const SOCKET_EVERY_M = 2.5;
+
+/** Places along the sides of a room, a little off the wall. */
 function socketsOf(room: RoomRow): [number, number][] {
   return room.outline.flatMap((a, i): [number, number][] => {
     const b = room.outline[(i + 1) % room.outline.length]!;
     const length = distance(a, b);
     if (length < 0.8) return [];
-    const middle = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const;
+    const count = Math.max(1, Math.round(length / SOCKET_EVERY_M));
     const [nx, ny] = [(-(b[1] - a[1]) / length) * OFF_WALL_M, ((b[0] - a[0]) / length) * OFF_WALL_M];
-    const inside = [
-      [middle[0] + nx, middle[1] + ny],
-      [middle[0] - nx, middle[1] - ny],
-    ].find((at) => contains(room.outline, [at[0]!, at[1]!]));
-    return inside ? [[round2(inside[0]!), round2(inside[1]!)]] : [];
+    return Array.from({ length: count }, (_, n) => (n + 0.5) / count).flatMap((t): [number, number][] => {
+      const at = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])] as const;
+      const inside = [
+        [at[0] + nx, at[1] + ny],
+        [at[0] - nx, at[1] - ny],
+      ].find((one) => contains(room.outline, [one[0]!, one[1]!]));
+      return inside ? [[round2(inside[0]!), round2(inside[1]!)]] : [];
+    });
   });
 }
+
+/** Under the ceiling, so far below it, m. */
+const UNDER_CEILING_M = 0.1;
 
 /** Every place where a router of a band could be. */
 export function candidatesOf(design: Design, band: Band): Candidate[] {
@@ -67,19 +76,26 @@ export function candidatesOf(design: Design, band: Band): Candidate[] {
   const given = new Set<string>();
   const sockets = design.rooms
     .filter((room) => !room.outdoor && levels.has(room.level))
-    .flatMap((room) =>
-      socketsOf(room).map(([x, y]): Candidate => {
-        const id = freeId(design, "radios", "r-router", given);
-        const point = {
-          id,
-          kind: "plug",
-          level: room.level,
-          room: room.id,
+    .flatMap((room) => {
+      const level = levels.get(room.level)!;
+      const places = [
+        ...socketsOf(room).map(([x, y]) => ({
           x,
           y,
           z: PLUG_M,
-          name: room.name,
-        };
+          kind: "plug",
+          at: `a socket in ${room.name}`,
+        })),
+        ...[centroid(room.outline)]
+          .filter((at) => contains(room.outline, at))
+          .map(([x, y]) => ({
+            ...{ x: round2(x), y: round2(y), z: round2(level.ceilingHeightM - UNDER_CEILING_M) },
+            ...{ kind: "relay", at: `the ceiling of ${room.name}` },
+          })),
+      ];
+      return places.map(({ x, y, z, kind, at }): Candidate => {
+        const id = freeId(design, "radios", "r-router", given);
+        const point = { id, kind, level: room.level, room: room.id, x, y, z, name: room.name };
         const device: DeviceRow = {
           id,
           point: id,
@@ -88,7 +104,7 @@ export function candidatesOf(design: Design, band: Band): Candidate[] {
           protocol: "Zigbee",
         };
         return {
-          name: `a socket in ${room.name}`,
+          name: at,
           radio: {
             row: {
               id,
@@ -104,11 +120,11 @@ export function candidatesOf(design: Design, band: Band): Candidate[] {
             point: point as PointRow,
             x,
             y,
-            z: levels.get(room.level)!.elevationM + PLUG_M,
+            z: level.elevationM + z,
           },
         };
-      }),
-    );
+      });
+    });
   return [...could, ...sockets];
 }
 
@@ -175,14 +191,15 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
   return routers.flatMap(({ existing, radio }): Change[] => {
     if (existing) return [{ in: "radios", put: { ...existing.row, routes: true } }];
     const id = freeId(design, "points", "router", given.points);
-    const [point] = addPoint(design, id, "plug", radio.point.level, radio);
+    const { kind, level, z } = radio.point;
+    const [point] = addPoint(design, id, kind, level, radio);
     const device: DeviceRow = {
       ...radio.device,
       id: freeId(design, "devices", "d-router", given.devices),
       point: id,
     };
     return [
-      { in: "points", put: { ...(point as { put: PointRow }).put, name: radio.device.name } },
+      { in: "points", put: { ...(point as { put: PointRow }).put, z, name: radio.device.name } },
       { in: "devices", put: device },
       {
         in: "radios",
@@ -211,9 +228,10 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
 export function proposeRouters(design: Design, band: Band, wanted?: readonly string[]): Proposal {
   const about = wanted ? new Set(wanted) : undefined;
   const all = new Set(about ?? band.radios.filter((radio) => !isRoot(radio)).map(({ row }) => row.id));
-  const candidates = byId(design, "kinds").has("plug")
-    ? candidatesOf(design, band)
-    : candidatesOf(design, band).filter(({ existing }) => existing);
+  const kinds = byId(design, "kinds");
+  const candidates = candidatesOf(design, band).filter(
+    ({ existing, radio }) => existing !== undefined || kinds.has(radio.point.kind),
+  );
   let routers: Candidate[] = [];
   let left = wanting(band, about);
   const before = soundOf(band, all);

@@ -49,9 +49,10 @@ function crossingOf(a: Spot, b: Spot, distanceM: number, sheet: Sheet, mhz: numb
   const off = (p: Spot) => ux * (p.y - row.ay) - uy * (p.x - row.ax);
   const [p, q] = [off(a), off(b)];
   if (p > 0 === q > 0 || p === q) return undefined;
-  const t = p / (p - q);
+  const t = p * (1 / (p - q));
   const at = { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y), z: a.z + t * (b.z - a.z) };
-  const along = ux * (at.x - row.ax) + uy * (at.y - row.ay);
+  const alongFrom = ux * (a.x - row.ax) + uy * (a.y - row.ay);
+  const along = alongFrom + t * (ux * (b.x - row.ax) + uy * (b.y - row.ay) - alongFrom);
   if (along < 0 || along >= sheet.lengthM || at.z < sheet.low || at.z >= sheet.high) return undefined;
   // What hangs in or on a wall is not behind it.
   const half = row.thicknessM / 2;
