@@ -9,6 +9,10 @@ import { emptyDesign, type Design } from "../core/design/collections";
 import { nodeVolts } from "../core/stages/bus/network";
 import { furnished, generateHouse, lined, movePoint } from "../core/stages/house";
 import { ledgerOf } from "../core/desk/ledger";
+import { gridOver, lossField, placesOf } from "../core/stages/mesh/coverage";
+import { rayBetween } from "../core/stages/mesh/ray";
+import { sceneOf } from "../core/stages/mesh/scene";
+import { meshHouse, PROFILE } from "../core/test-mesh";
 import { firingYear } from "../core/stages/automations";
 import { cableTotals, dropsOf } from "../core/stages/runs";
 import { connect } from "../db/connect";
@@ -62,6 +66,7 @@ function fresh(design: Design): Design {
 
 async function coreFigures(): Promise<void> {
   await busSolve();
+  await coverage();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.
   while (dropsOf(house).length > 1000) house = { ...house, points: house.points.slice(0, -1) };
@@ -104,6 +109,48 @@ async function coreFigures(): Promise<void> {
     await timed(() => firingYear(demo.design, demo.automations[0]!, 2026)),
     "ms",
   );
+}
+
+/** Three levels of 200 m², 300 walls, 40 radios, every 0.25 m; and a tenth of it ray by ray, wall by wall. */
+async function coverage(): Promise<void> {
+  const house = meshHouse(
+    [
+      ["c", -2.7, "slab"],
+      ["g", 0, "slab"],
+      ["u", 2.7, "timber-floor"],
+    ],
+    Array.from({ length: 300 }, (_, i) => {
+      // Walls of 1 to 5 m, along and across in turns, spread by the golden ratio.
+      const [x, y] = [((i * 0.618034) % 1) * 14, ((i * 0.754878) % 1) * 14];
+      const far = 1 + ((i * 0.56984) % 1) * 4;
+      const to = (from: number) => Math.min(14.2, from + far);
+      const across = i % 2 === 0;
+      return [`w${i}`, ["c", "g", "u"][i % 3]!, x, y, across ? to(x) : x, across ? y : to(y), "brick-single"];
+    }),
+  );
+  const scene = sceneOf(house);
+  const radios = Array.from({ length: 40 }, (_, i) => ({
+    x: ((i * 0.7549) % 1) * 14,
+    y: ((i * 0.5698) % 1) * 14,
+    z: [-2.7, 0, 2.7][i % 3]! + 1.3,
+  }));
+  const grids = [-1.7, 1, 3.7].map((z) => gridOver({ x0: 0, y0: 0, x1: 14.2, y1: 14.2 }, z, 0.25));
+  const field = new Float32Array(placesOf(grids[0]!));
+  const fast = await timed(() => {
+    for (const grid of grids) for (const radio of radios) lossField(scene, PROFILE, radio, grid, field);
+  });
+  note("coverage of 3 levels, 300 walls, 40 radios, every 0.25 m", fast, "ms", 150);
+  const start = performance.now();
+  for (const grid of grids)
+    for (const radio of radios.slice(0, 4))
+      for (let at = 0; at < field.length; at++)
+        rayBetween(scene, PROFILE, radio, {
+          x: grid.x0 + (at % grid.columns) * grid.stepM,
+          y: grid.y0 + Math.floor(at / grid.columns) * grid.stepM,
+          z: grid.z,
+        });
+  const plain = 10 * (performance.now() - start);
+  note(`the same ray by ray, ${(plain / fast).toFixed(0)} × as long`, plain, "ms");
 }
 
 /** A tree of 500 nodes with a ring in it, each node drawing constant power: what a bus costs to solve. */
@@ -211,12 +258,13 @@ async function firstView(page: Page, url: string): Promise<{ page: Scripts; engi
       }),
     );
   });
-  const engine = page.waitForEvent("worker");
+  const engine = page.waitForEvent("worker", (worker) => /\/engine-/.test(worker.url()));
   await page.goto(url);
   await page.locator('[data-live="true"]').waitFor();
   await engine;
   await page.waitForLoadState("networkidle");
   await Promise.all(sizes);
+  page.removeAllListeners("response");
   return sums;
 }
 

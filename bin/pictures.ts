@@ -95,9 +95,12 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "kits",
-    path: "/d/larkspur-weir/runs?view=kits",
-    act: (page) => page.locator("[data-legend='network']").waitFor(),
+    name: "mesh",
+    path: "/d/larkspur-weir/mesh",
+    act: async (page) => {
+      await page.locator("[data-coverage='0.25']").waitFor();
+      await page.locator("[data-coverage-state=done]").waitFor();
+    },
   },
   {
     name: "electrical",

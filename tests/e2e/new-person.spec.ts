@@ -239,7 +239,7 @@ test("beside each sheet stands what it is about, and what is not on it is let go
   await open(page, "/d/larkspur-weir/bus");
   await expect(title).toHaveText("B1 keys, ground");
   await open(page, "/d/larkspur-weir/mesh");
-  await expect(title).toHaveText("Mesh");
+  await expect(title).toHaveText("2.4 GHz mesh");
 });
 
 test("what is empty offers the press that fills it", async ({ page }) => {

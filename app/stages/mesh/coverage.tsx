@@ -1,6 +1,8 @@
 /** Coverage on the plan: one fill a band, the numbers on its outline, what is dead hatched, and what the pointer is on. */
 import type { Design } from "#core/design/collections";
 import { byId } from "#core/design/collections";
+import { formatLength } from "#core/design/units";
+import { useDesk } from "../../desk/desk";
 import { DEAD_DB, SOUND_DB } from "#core/stages/mesh/loss";
 import { rayBetween } from "#core/stages/mesh/ray";
 import { sceneOf } from "#core/stages/mesh/scene";
@@ -73,6 +75,8 @@ export function Legend({
   band: Band;
   coverage: Coverage;
 }) {
+  const { preferences } = useDesk();
+  const metres = (m: number) => formatLength(m, preferences.units);
   return (
     <div
       className="absolute bottom-2 left-2 border border-rule bg-raised px-2 py-1 text-small"
@@ -100,7 +104,7 @@ export function Legend({
       <p className="text-tiny text-soft" data-coverage-state={busy ? "busy" : "done"}>
         {failed
           ? `It could not be worked out: ${failed}`
-          : `${AT_M} m above the floor${reply ? `, every ${reply.grid.stepM} m` : ""}${busy ? ", getting finer…" : ""}`}
+          : `${metres(AT_M)} above the floor${reply ? `, every ${metres(reply.grid.stepM)}` : ""}${busy ? ", getting finer…" : ""}`}
       </p>
     </div>
   );

@@ -141,6 +141,8 @@ interface Tuned {
 }
 const WALL = 12;
 const PANE = 5;
+/** Columns at both ends of a row whose places may lie outside the wedge. */
+const MARGIN = 3;
 
 const tunedScenes = new WeakMap<Scene, Map<string, Tuned>>();
 
@@ -160,6 +162,16 @@ function tunedTo(scene: Scene, mhz: number): Tuned {
   const made = { walls: Float64Array.from(walls), panes: Float64Array.from(panes) };
   byColumn.set(column, made);
   return made;
+}
+
+/** Bounds of a row as lines over y: x at y = 0, x a metre of y, and from which side (0: no x, the sign decides). */
+const bound = new Float64Array(12);
+
+function setBound(line: number, rise: number, atZero: number, perY: number): void {
+  const at = 3 * line;
+  bound[at] = rise === 0 ? atZero : -atZero / rise;
+  bound[at + 1] = rise === 0 ? perY : -perY / rise;
+  bound[at + 2] = rise;
 }
 
 /** Add what one wall takes from the places behind it. `w`: where its numbers begin, `lastPane`: where the next wall's do. */
@@ -192,37 +204,70 @@ function passWall(
   if (Math.min(beside(x0, y0), beside(lastX, y0), beside(x0, lastY), beside(lastX, lastY)) > 1e-9) return;
   const climb = z - from.z;
   const whole = from.z >= low && from.z < high && z >= low && z < high;
+  // Further off than it is thick, the radio itself hangs on no wall.
+  const bare = firstPane === lastPane && Math.abs(p) >= half;
   // Lines from the radio to both ends; the wall's far side is between them.
   const toAx = ax - from.x;
   const toAy = ay - from.y;
   const toBx = walls[w + 2]! - from.x;
   const toBy = walls[w + 3]! - from.y;
   const turn = toAx * toBy - toAy * toBx > 0 ? 1 : -1;
-  // Three lines bound a row: each is above 0 on the wanted side, `rise` the change of that over a metre of x.
-  const beyondRise = side * uy;
-  const aRise = -turn * toAy;
-  const bRise = turn * toBy;
+  // Four lines bound a row: beyond the wall, between the lines to its ends, and not under or over it. Each is rise·x + atZero + perY·y,
+  // above 0 on the wanted side, and bounds x from the left or the right by a straight line over y.
+  const beyond = side * (ux * ay - uy * ax);
+  // The ray passes the wall between these shares of its way, or over or under it: so far behind it lie the places.
+  let since = 0;
+  let until = 1;
+  if (!whole) {
+    if (climb === 0) return;
+    since = Math.max(0, Math.min((low - from.z) / climb, (high - from.z) / climb));
+    until = Math.min(1, Math.max((low - from.z) / climb, (high - from.z) / climb));
+    if (since >= until) return;
+  }
+  setBound(0, side * uy, beyond - Math.abs(p) * (1 / until - 1), -side * ux);
+  if (since > 0) setBound(3, -side * uy, Math.abs(p) * (1 / since - 1) - beyond, side * ux);
+  else setBound(3, 0, 1, 0);
+  setBound(1, -turn * toAy, turn * (toAy * from.x - toAx * from.y), turn * toAx);
+  setBound(2, turn * toBy, turn * (toBx * from.y - toBy * from.x), -turn * toBx);
+  const perStep = 1 / stepM;
   for (let row = 0; row < rows; row++) {
     const y = y0 + row * stepM;
-    let left = -Infinity;
-    let right = Infinity;
-    for (let line = 0; line < 3; line++) {
-      const rise = line === 0 ? beyondRise : line === 1 ? aRise : bRise;
-      const atZero =
-        line === 0
-          ? -side * (ux * (y - ay) + uy * ax)
-          : line === 1
-            ? turn * (toAx * (y - from.y) + toAy * from.x)
-            : -turn * (toBx * (y - from.y) + toBy * from.x);
-      if (rise > 0) left = Math.max(left, -atZero / rise);
-      else if (rise < 0) right = Math.min(right, -atZero / rise);
-      else if (atZero < -1e-9) right = -Infinity;
+    let left = -1e9;
+    let right = 1e9;
+    for (let line = 0; line < 12; line += 3) {
+      const x = bound[line]! + bound[line + 1]! * y;
+      const kind = bound[line + 2]!;
+      if (kind > 0) {
+        if (x > left) left = x;
+      } else if (kind < 0) {
+        if (x < right) right = x;
+      } else if (x < -1e-9) right = -1e9;
     }
     if (right < left - 2 * stepM) continue;
-    const [first, last] = columnsBetween(left, right, grid);
+    // One more to each side: what is asked there decides.
+    const first = Math.max(0, Math.floor((left - x0) * perStep) - 1);
+    const last = Math.min(columns - 1, Math.ceil((right - x0) * perStep) + 1);
+    if (last < first) continue;
     const qRow = ux * (y - ay);
     const alongRow = uy * (y - ay) - alongFrom;
+    // Well inside the wedge of a plain wall nothing is left to ask but how near it hangs.
+    const plainFirst = bare ? first + MARGIN : 0;
+    const plainLast = bare ? last - MARGIN : -1;
+    for (
+      let i = plainFirst, at = row * columns + plainFirst, q = qRow - uy * (x0 + plainFirst * stepM - ax);
+      i <= plainLast;
+      i++, at++, q = qRow - uy * (x0 + i * stepM - ax)
+    ) {
+      const oblique = distances[at]! * Math.abs(1 / (p - q));
+      if (Math.abs(q) < half && Math.abs(q) * oblique < half) continue;
+      out[at]! += plainDb * (oblique < MOST_OBLIQUE ? oblique : MOST_OBLIQUE);
+    }
     for (let i = first, at = row * columns + first; i <= last; i++, at++) {
+      if (i === plainFirst && plainLast >= plainFirst) {
+        at += plainLast - i;
+        i = plainLast;
+        continue;
+      }
       const dx = x0 + i * stepM - ax;
       const q = qRow - uy * dx;
       if (p > 0 === q > 0 || p === q) continue;
