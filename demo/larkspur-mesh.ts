@@ -4,6 +4,14 @@ import { applyChanges } from "../core/design/edit";
 import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
 import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
 
+/** Channels of the access points at 2.4 GHz: those next to one another take turns. */
+const NETWORK_CHANNELS: Readonly<Record<string, number>> = {
+  "d-hall-ap-1": 1,
+  "d-landing-ap-1": 6,
+  "d-sail-loft-ap-1": 11,
+  "d-boathouse-ap-1": 1,
+};
+
 /** What three sides of the rack take from the coordinator's antenna, dB. */
 const RACK_DB = 10;
 
@@ -25,11 +33,24 @@ export function addMesh(design: Design): void {
   );
   const planned = { ...design, radioProfiles: RADIO_PROFILE_TABLE.map((row) => ({ ...row })) };
   const { radios } = applyChanges(planned, putRadios(missingRadios(planned)));
-  design.radioProfiles = planned.radioProfiles;
+  // Left as it came out of the box: under the landing's network.
+  design.radioProfiles = planned.radioProfiles.map((row) =>
+    row.id === "mesh-2400" ? { ...row, channel: 17 } : row,
+  );
+  design.neighbours = [
+    { id: "n-lane", name: "house up the lane", form: "network", channel: 6, dbm: -81 },
+    { id: "n-mill", name: "mill across the water", form: "network", channel: 11, dbm: -70, widthMhz: 20 },
+  ];
   const mesh = RADIO_PROFILE_TABLE[0]!;
   design.radios = [
     // The lamp over the bench was bought cheap, and sends as it was.
-    ...radios.map((row) => (row.device === "d-boathouse-lmp-1" ? { ...row, txDbm: 5 } : row)),
+    ...radios.map((row) =>
+      row.device === "d-boathouse-lmp-1"
+        ? { ...row, txDbm: 5 }
+        : row.profile === "network-2400" && row.device in NETWORK_CHANNELS
+          ? { ...row, channel: NETWORK_CHANNELS[row.device] }
+          : row,
+    ),
     // A stick in the hub on the shelf, its antenna among the sheet metal.
     {
       id: "r-coordinator",

@@ -148,6 +148,7 @@ describe("stages", () => {
       "house.measure-off",
       "house.neutral-unknown",
       "house.switch-unknown",
+      "mesh.channel",
       "mesh.cut-off",
       "mesh.metal",
       "mesh.weak",

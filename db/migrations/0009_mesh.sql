@@ -33,6 +33,8 @@ CREATE TABLE `radios` (
 	`supply` varchar(40),
 	`switch` varchar(40),
 	`circuit` varchar(40),
+	`channel` int,
+	`width_mhz` double,
 	`metal_db` double,
 	`critical` boolean,
 	CONSTRAINT `radios_design_id_pk` PRIMARY KEY(`design`,`id`)

@@ -1,11 +1,11 @@
 /** Stage 7: what is heard where, the boathouse mended, a router dragged, a plug pulled. */
-import { expect, openDemo, point, test } from "./desk";
+import { expect, open, openDemo, ownHouse, point, test } from "./desk";
 
 const weakest = "[data-cell=meshLowDb]";
 const done = "[data-coverage-state=done]";
 
 test("the boathouse is dead, the offered routers make it sound, and the ledger says so", async ({ page }) => {
-  await openDemo(page, "mesh");
+  await open(page, `${await ownHouse(page)}/mesh`);
   await expect(page.locator(weakest)).toContainText("3 dB");
   const card = page.locator("aside").getByText(/Table saw is heard too faintly/);
   await expect(card).toBeVisible();
@@ -25,7 +25,7 @@ test("the boathouse is dead, the offered routers make it sound, and the ledger s
 test("coverage gets finer, follows a router that is dragged, and keeps the old until the new is there", async ({
   page,
 }) => {
-  await openDemo(page, "mesh");
+  await open(page, `${await ownHouse(page)}/mesh`);
   await expect(page.locator(done)).toBeVisible();
   await expect(page.locator("[data-coverage='0.25'] [data-band='48']")).toBeVisible();
   const band = page.locator("[data-coverage] [data-band='48']");
@@ -86,4 +86,18 @@ test("a radio says who hears it, on how many ways, and what it costs to lose it"
   await facts.getByRole("button", { name: "3.1 dB" }).click();
   await expect(page.getByText("Margin from Table saw to Teenager's room lamp")).toBeVisible();
   await expect(page.getByText("Sheet metal, in a wall of sheet metal")).toBeVisible();
+});
+
+test("the channel in use is drowned, the best is said with its reasons and taken by one press", async ({
+  page,
+}) => {
+  await openDemo(page, "mesh?view=channels");
+  await expect(page.getByText("2.4 GHz mesh is on 17, which leaves -17 dB.")).toBeVisible();
+  const row = page.getByRole("row", { name: /^26/ });
+  await row.getByRole("button", { name: "13 dB" }).click();
+  await expect(page.getByText("Channel 26 at Sail loft lamp")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Go to channel 26" }).first().click();
+  await expect(page.getByText("It is in use.")).toBeVisible();
+  await expect(page.locator("aside").getByText(/sends over channel 17/)).toHaveCount(0);
 });

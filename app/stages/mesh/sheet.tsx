@@ -20,7 +20,11 @@ import { VIEWS } from "./views";
 
 export const handle = { parts };
 
-const SHEETS = { ways: lazily(() => import("./ways")), unplug: lazily(() => import("./unplug")) };
+const SHEETS = {
+  ways: lazily(() => import("./ways")),
+  unplug: lazily(() => import("./unplug")),
+  channels: lazily(() => import("./channels")),
+};
 
 function Coverage() {
   const saved = useDesign();

@@ -3,4 +3,5 @@ export const VIEWS = [
   ["coverage", "Coverage"],
   ["ways", "Ways"],
   ["unplug", "Unplug"],
+  ["channels", "Channels"],
 ] as const;

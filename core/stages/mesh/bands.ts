@@ -55,9 +55,9 @@ function openRing(
   x: (column: number) => number,
   y: (row: number) => number,
 ): string {
-  const onEdge = (a: readonly number[], b: readonly number[]) =>
-    [0, columns].some((edge) => a[0] === edge && b[0] === edge) ||
-    [0, rows].some((edge) => a[1] === edge && b[1] === edge);
+  // Round a corner of the grid too.
+  const onEdge = (...ends: (readonly number[])[]) =>
+    ends.every(([i, j]) => i === 0 || i === columns || j === 0 || j === rows);
   let drawn = false;
   return ring
     .slice(1)

@@ -2,6 +2,7 @@
 import type { Design } from "../../design/collections";
 import { capital, counted } from "../../design/words";
 import type { Finding, Fix, Severity } from "../../desk/findings";
+import { channelPlans, channelWorking, CLEAR_DB } from "./channels";
 import { cutBy } from "./cut-off";
 import type { Band, Link, Radio } from "./links";
 import { DEAD_DB, SOUND_DB } from "./loss";
@@ -207,9 +208,45 @@ function unplanned(design: Design): Finding[] {
   ];
 }
 
+/** A mesh on a channel that networks drown somewhere, while another leaves more. */
+function channels(design: Design): Finding[] {
+  return channelPlans(design).flatMap((plan): Finding[] => {
+    const { now, ranked, band } = plan;
+    const [best] = ranked;
+    if (!now || (now.clearDb >= CLEAR_DB && now.taken === undefined) || !best || best === now) return [];
+    const drowned = now.clearDb < CLEAR_DB;
+    return [
+      {
+        code: "mesh.channel",
+        stage: "mesh",
+        severity: now.clearDb < 0 ? "mend" : "note",
+        title: drowned
+          ? `${now.by!.name} sends over channel ${now.channel} of ${band.profile.name}`
+          : `${now.taken!} is on channel ${now.channel} as well`,
+        why: `${drowned ? `At ${now.worst!.device.name} it is ${now.clearDb < 0 ? "louder than" : "nearly as loud as"} what that hangs on: messages are sent again and again. ` : "Two meshes on one channel wait for each other. "}Channel ${best.channel} leaves ${Number.isFinite(best.clearDb) ? `${best.clearDb.toFixed(0)} dB` : "all"} where it is worst. Most meshes take battery devices along only slowly: change it before the house is commissioned.`,
+        about: [{ in: "radioProfiles", id: band.profile.id }, ...(now.worst ? about(now.worst) : [])],
+        ...(drowned
+          ? {
+              measured: now.clearDb,
+              limit: CLEAR_DB,
+              unit: "dB",
+              source: "level above what disturbs it, typical",
+              working: channelWorking(plan, now),
+            }
+          : {}),
+        fix: {
+          label: `Go to channel ${best.channel}`,
+          changes: [{ in: "radioProfiles", put: { ...band.profile, channel: best.channel } }],
+        },
+      },
+    ];
+  });
+}
+
 /** Everything stage 7 has to say. */
 export const meshChecks = (design: Design): Finding[] => [
   ...unplanned(design),
+  ...channels(design),
   ...treesOf(design).flatMap((tree) => [
     ...unheard(design, tree),
     ...singles(design, tree),

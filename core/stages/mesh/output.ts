@@ -1,8 +1,8 @@
 /** `zinc mesh --json` (data-model.md), the radio table as CSV, and each band as GraphML. */
 import type { Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
-import { bandsOf } from "./links";
-import { rayOf } from "./links";
+import { channelPlans } from "./channels";
+import { bandsOf, rayOf } from "./links";
 import { allSingles, reachesOf, treesOf } from "./routes";
 
 /** All of stage 7, for another engine to reckon the same. */
@@ -69,7 +69,23 @@ export function meshJson(design: Design) {
         orphans: orphans.map(({ row }) => row.id),
       };
     }),
-    channels: {},
+    channels: Object.fromEntries(
+      channelPlans(design).map(({ band, channels, ranked, now }) => [
+        band.profile.id,
+        {
+          now: now?.channel,
+          best: ranked[0]!.channel,
+          channels: channels.map((one) => ({
+            channel: one.channel,
+            mhz: one.mhz,
+            clearDb: Number.isFinite(one.clearDb) ? one.clearDb : undefined,
+            at: one.worst?.row.id,
+            by: one.by?.id,
+            taken: one.taken,
+          })),
+        },
+      ]),
+    ),
   };
 }
 

@@ -57,6 +57,9 @@ export class RadioRow {
   /** A switch that cuts it off. */
   @Ref("switches", { optional: true }) switch?: string;
   @Ref("circuits", { optional: true }) circuit?: string;
+  /** Where it is another than its profile's: access points take turns. */
+  @Whole({ min: 0, max: 250, optional: true }) channel?: number;
+  @Num({ unit: "MHz", min: 0.01, max: 320, optional: true }) widthMhz?: number;
   /** Metal around it, and what its antenna loses by it, dB: part of the gain above. */
   @Num({ unit: "dB", min: 0, max: 60, optional: true }) metalDb?: number;
   /** What it does must work when something else does not. */
