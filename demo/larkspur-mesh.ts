@@ -41,6 +41,25 @@ export function addMesh(design: Design): void {
     { id: "n-lane", name: "house up the lane", form: "network", channel: 6, dbm: -81 },
     { id: "n-mill", name: "mill across the water", form: "network", channel: 11, dbm: -70, widthMhz: 20 },
   ];
+  // Walked once round the ground floor with a meter in the hand.
+  design.readings = [
+    {
+      id: "read-hall",
+      at: { x: 6, y: 3 },
+      level: "ground",
+      dbm: -71,
+      from: "r-coordinator",
+      on: "2026-03-12",
+    },
+    {
+      id: "read-snug",
+      at: { x: 9.5, y: 2 },
+      level: "ground",
+      dbm: -78,
+      from: "r-coordinator",
+      on: "2026-03-12",
+    },
+  ];
   const mesh = RADIO_PROFILE_TABLE[0]!;
   design.radios = [
     // The lamp over the bench was bought cheap, and sends as it was.
