@@ -94,7 +94,7 @@ test("three ways to wire: metres, boxes and money side by side, and each opens i
 }) => {
   await openDemo(page, "bus?view=ways");
   const table = page.getByRole("table", { name: /Three ways to wire/ });
-  await expect(table.getByRole("row", { name: /^Cable to loads/ })).toContainText("526.");
+  await expect(table.getByRole("row", { name: /^Cable to loads/ })).toContainText("525.");
   await table.getByRole("row", { name: /^Cost/ }).getByRole("button").first().click();
   await expect(page.getByText("Parts + hours · rate")).toBeVisible();
 });
