@@ -175,8 +175,6 @@ export interface Proposal {
   before: number;
   after: number;
   of: number;
-  /** At least so many are needed. */
-  bound: number;
   changes: Change[];
 }
 
@@ -266,7 +264,6 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
     before,
     after: soundOf(after, all),
     of: all.size,
-    bound: 1,
     changes: changesFor(design, routers),
   };
 }
