@@ -58,6 +58,7 @@ test("the plan is fitted to the sheet whatever part of it is seen, and stays on 
   page,
 }) => {
   await openDemo(page, "house");
+  await expect(page.locator("[data-names]")).toHaveCount(1);
   for (let i = 0; i < 4; i++) await page.getByLabel("Zoom in").click();
   await page.emulateMedia({ media: "print" });
   const plan = page.locator("svg[data-drawing]");

@@ -17,8 +17,15 @@ import {
 } from "./desk";
 
 test("two browsers see each other's edits as they are made", async ({ page, browser }) => {
-  await openDemo(page);
-  const other = await secondDesk(browser, "/d/larkspur-weir/house", "Installer");
+  // A house of its own: what was edited before in the demo house could be undone there.
+  const house = await ownHouse(page);
+  const shared = await page.request.post(`/designs/${house.replace("/d/", "")}/people`, {
+    headers: { Origin: process.env.TEST_WEB_URL! },
+    form: { do: "share", email: "installer@larkspur.example", role: "edit" },
+  });
+  expect(shared.status()).toBe(200);
+  await open(page, `${house}/house`);
+  const other = await secondDesk(browser, `${house}/house`, "Installer");
   await point(other, "snug-tel-1").click();
   await point(page, "boot-cam-1").click();
   const before = await cell(page, "cableM").textContent();
@@ -28,6 +35,7 @@ test("two browsers see each other's edits as they are made", async ({ page, brow
   await expect(difference(page, "cableM")).toBeVisible();
   // What the other did is not this person's to undo.
   const undo = page.getByRole("button", { name: "Undo" });
+  await expect(undo).toBeDisabled();
   await other.keyboard.press("Control+z");
   await expect(cell(page, "cableM")).toHaveText(before!);
   await expect(undo).toBeDisabled();
