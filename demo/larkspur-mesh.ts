@@ -3,6 +3,7 @@ import type { Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
 import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
 import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
+import type { DeviceRow } from "../core/stages/register/rows";
 
 /** Channels of the access points at 2.4 GHz: those next to one another take turns. */
 const NETWORK_CHANNELS: Readonly<Record<string, number>> = {
@@ -18,7 +19,58 @@ const RACK_DB = 10;
 /** Lamps hang at 2.4 m unless somebody says otherwise: the cellar is 2.2 m high, and so is the loft. */
 const LOW_LAMP_M = 2;
 
+/** Things on cells and a receiver or two: kind, room, place, name, protocol, cost. */
+const CORDLESS: [
+  kind: string,
+  room: string,
+  at: [number, number, number],
+  name: string,
+  protocol: DeviceRow["protocol"],
+  cost: number,
+][] = [
+  ["radiator", "nurse", [2.6, 0.5, 0.3], "Nurse's radiator valve", "868 MHz", 62],
+  ["radiator", "carpenter", [3.4, 8.5, 0.3], "Carpenter's radiator valve", "868 MHz", 62],
+  ["radiator", "teen", [8.4, 0.5, 0.3], "Teenager's radiator valve", "868 MHz", 62],
+  ["radiator", "gran", [7.4, 8.5, 0.3], "Grandmother's radiator valve", "868 MHz", 62],
+  ["radiator", "bath", [9.2, 4.2, 0.3], "Bath radiator valve", "868 MHz", 62],
+  ["radiator", "dressing", [11.6, 4.2, 0.3], "Dressing room radiator valve", "868 MHz", 62],
+  ["radiator", "landing", [4.4, 1.2, 0.3], "Landing radiator valve", "868 MHz", 62],
+  ["leak--cells", "laundry", [14.3, 1.8, 0.05], "Leak probe, washer", "868 MHz", 38],
+  ["leak--cells", "shower", [8.8, 4.3, 0.05], "Leak probe, shower", "868 MHz", 38],
+  ["shade--cells", "snug", [8.2, 3.7, 2.2], "Snug curtain runner", "Bluetooth LE", 118],
+  ["shade--cells", "nurse", [3.9, 0.35, 2.2], "Nurse's curtain runner", "Bluetooth LE", 118],
+  ["shade--cells", "gran", [8.4, 8.6, 2.2], "Grandmother's curtain runner", "Bluetooth LE", 118],
+  ["relay", "landing", [6.4, 4.6, 2.2], "Receiver of the curtain runners", "Bluetooth LE", 54],
+  ["remote", "quay", [14.2, 12.2, 1.3], "Remote of the quay lights", "433 MHz", 9],
+  ["relay", "boathouse", [33.4, 4.6, 1.6], "Receiver of the boathouse's board", "433 MHz", 12],
+];
+
+/** Kinds as the table has them, on cells of their own: no cable. */
+const ON_CELLS = [
+  ["leak", "leak--cells", "Leak probe on cells", "LKC"],
+  ["shade", "shade--cells", "Curtain runner on cells", "CUR"],
+] as const;
+
+/** Receivers: all ways of their band lead to them. */
+const RECEIVERS = new Set(["d-landing-rly-1", "d-boathouse-rly-1"]);
+
+function addCordless(design: Design): void {
+  for (const [from, id, name, code] of ON_CELLS) {
+    const { needs: _, ...kind } = design.kinds.find((row) => row.id === from)!;
+    design.kinds.push({ ...kind, id, name, code, drops: [] });
+  }
+  for (const [kind, room, [x, y, z], name, protocol, cost] of CORDLESS) {
+    const level = design.rooms.find((row) => row.id === room)!.level;
+    const code = design.kinds.find((row) => row.id === kind)!.code.toLowerCase();
+    const number = design.points.filter((row) => row.room === room && row.kind === kind).length + 1;
+    const id = `${room}-${code}-${number}`;
+    design.points.push({ id, kind, level, room, x, y, z, name, number });
+    design.devices.push({ id: `d-${id}`, point: id, name, status: "wanted", protocol, cost });
+  }
+}
+
 export function addMesh(design: Design): void {
+  addCordless(design);
   const low = new Set(design.levels.filter((level) => level.ceilingHeightM < 2.4).map(({ id }) => id));
   design.points = design.points.map((point) =>
     point.kind === "lamp" && (low.has(point.level) || point.room === "boathouse")
@@ -60,7 +112,7 @@ export function addMesh(design: Design): void {
       on: "2026-03-12",
     },
   ];
-  const mesh = RADIO_PROFILE_TABLE[0]!;
+  const [mesh, subGhz] = [RADIO_PROFILE_TABLE[0]!, RADIO_PROFILE_TABLE[1]!];
   design.radios = [
     // The lamp over the bench was bought cheap, and sends as it was.
     ...radios.map((row) =>
@@ -68,7 +120,9 @@ export function addMesh(design: Design): void {
         ? { ...row, txDbm: 5 }
         : row.profile === "network-2400" && row.device in NETWORK_CHANNELS
           ? { ...row, channel: NETWORK_CHANNELS[row.device] }
-          : row,
+          : RECEIVERS.has(row.device)
+            ? { ...row, coordinator: true, supply: "mains" as const }
+            : row,
     ),
     // A stick in the hub on the shelf, its antenna among the sheet metal.
     {
@@ -82,6 +136,18 @@ export function addMesh(design: Design): void {
       coordinator: true,
       supply: "mains",
       metalDb: RACK_DB,
+    },
+    // The second stick, on a lead out of the rack.
+    {
+      id: "r-coordinator-868",
+      device: "d-plant-room-hub-1",
+      profile: subGhz.id,
+      txDbm: subGhz.txDbm,
+      sensitivityDbm: subGhz.sensitivityDbm,
+      gainDbi: subGhz.gainDbi,
+      routes: true,
+      coordinator: true,
+      supply: "mains",
     },
   ];
 }

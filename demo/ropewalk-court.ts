@@ -9,8 +9,10 @@ import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/desig
 import { applyChanges } from "../core/design/edit";
 import type { RoomRow } from "../core/stages/house/rows-house";
 import { addOpening, parseSides, tapeRoom } from "../core/stages/house";
+import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
 import { MODULE_TYPE_TABLE } from "../core/stages/house/module-table";
+import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/stages/house/tables";
 
 /** Room, its code and type, where its first corner is, and its sides as they were called out. */
@@ -74,6 +76,7 @@ export function ropewalkCourt(): Design {
   design.cableTypes = CABLE_TABLE.map((row) => ({ ...row }));
   design.kinds = KIND_TABLE.map((row) => (LOCAL.has(row.id) ? { ...row, drops: [] } : { ...row }));
   design.busProfiles = BUS_PROFILE_TABLE.map((row) => ({ ...row }));
+  design.radioProfiles = RADIO_PROFILE_TABLE.map((row) => ({ ...row }));
   design.segmentRules = SEGMENT_RULE_TABLE.map((row) => ({ ...row }));
   design.moduleTypes = MODULE_TYPE_TABLE.map((row) => ({ ...row }));
   design.levels = [
@@ -141,6 +144,21 @@ export function ropewalkCourt(): Design {
         cost: kindId === "hub" ? 140 : 24,
       });
   }
+  design = applyChanges(design, putRadios(missingRadios(design)));
+  const [mesh] = RADIO_PROFILE_TABLE;
+  // A stick in the port beside the hub's disk.
+  design.radios.push({
+    id: "r-coordinator",
+    device: "d-hall-hub-1",
+    profile: mesh!.id,
+    txDbm: mesh!.txDbm,
+    sensitivityDbm: mesh!.sensitivityDbm,
+    gainDbi: mesh!.gainDbi,
+    routes: true,
+    coordinator: true,
+    supply: "mains",
+    leadM: 0,
+  });
   design.people.push({
     id: "tenant",
     role: "Tenant, works from home",

@@ -5,6 +5,7 @@ import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { fail, InputError } from "#core/design/input-error";
+import { RADIO_PROFILE_TABLE } from "#core/stages/house/radio-table";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "#core/stages/house/bus-tables";
 import { MODULE_TYPE_TABLE } from "#core/stages/house/module-table";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/stages/house/tables";
@@ -69,6 +70,7 @@ function startDesign(form: FormData) {
   design.cableTypes = [...CABLE_TABLE];
   design.kinds = [...KIND_TABLE];
   design.busProfiles = [...BUS_PROFILE_TABLE];
+  design.radioProfiles = [...RADIO_PROFILE_TABLE];
   design.segmentRules = [...SEGMENT_RULE_TABLE];
   design.moduleTypes = [...MODULE_TYPE_TABLE];
   design.levels = [

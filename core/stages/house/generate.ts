@@ -2,6 +2,7 @@
 import { compareIds } from "../../design/edit";
 import { emptyDesign, type Design } from "../../design/collections";
 import type { KindRow, PointRow } from "../runs/rows";
+import { RADIO_PROFILE_TABLE } from "./radio-table";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "./bus-tables";
 import { MODULE_TYPE_TABLE } from "./module-table";
 import { KIND_TABLE, CABLE_TABLE, MATERIAL_TABLE } from "./tables";
@@ -54,6 +55,7 @@ export function generateHouse({
   design.cableTypes = CABLE_TABLE.map((row) => ({ ...row }));
   design.kinds = KIND_TABLE.map((row) => ({ ...row }));
   design.busProfiles = BUS_PROFILE_TABLE.map((row) => ({ ...row }));
+  design.radioProfiles = RADIO_PROFILE_TABLE.map((row) => ({ ...row }));
   design.segmentRules = SEGMENT_RULE_TABLE.map((row) => ({ ...row }));
   design.moduleTypes = MODULE_TYPE_TABLE.map((row) => ({ ...row }));
   const kinds = design.kinds.filter((kind) => kind.drops.length);

@@ -173,12 +173,15 @@ export interface ChannelPlan {
   now?: ChannelFound;
 }
 
+/** Whether a frequency is of the band that networks and meshes share at 2.4 GHz. */
+export const inBand = (mhz: number) => mhz > 2390 && mhz < 2490;
+
 /** Meshes of 2.4 GHz with what each channel leaves them. */
 export const channelPlans = memoByParts(
   [bandsOf, reachesOf, "neighbours", "design"],
   (design): readonly ChannelPlan[] =>
     bandsOf(design)
-      .filter(({ profile }) => profile.form === "mesh" && profile.mhz > 2390 && profile.mhz < 2490)
+      .filter(({ profile }) => profile.form === "mesh" && inBand(profile.mhz))
       .map((band) => {
         const channels = channelsOf(design, band);
         const ranked = [...channels].sort(

@@ -1,13 +1,14 @@
 /** Checks of stage 7: who is heard by nobody or too faintly, what hangs on one router, what the limits do not bear. */
-import type { Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { capital, counted } from "../../design/words";
 import type { Finding, Fix, Severity } from "../../desk/findings";
-import { channelPlans, channelWorking, CLEAR_DB } from "./channels";
+import { channelPlans, channelWorking, CLEAR_DB, inBand } from "./channels";
 import { cutBy } from "./cut-off";
-import type { Band, Link, Radio } from "./links";
+import { bandsOf, type Band, type Link, type Radio } from "./links";
 import { DEAD_DB, SOUND_DB } from "./loss";
 import { proposeRouters } from "./place";
-import { missingRadios, putRadios, silentDevices } from "./put-radios";
+import { missingRadios, putRadios, radioRow, silentDevices } from "./put-radios";
+import type { RadioProfileRow } from "./rows";
 import { allSingles, isRoot, lostWithout, reachesOf, treesOf, type Tree } from "./routes";
 import { reachWorking } from "./workings";
 
@@ -36,6 +37,14 @@ const routersFix = (design: Design, band: Band, label: string, wanted?: readonly
   },
 });
 
+/** A mesh without a coordinator: a radio for it in the hub, where there is one. */
+function hubFix(design: Design, profile: RadioProfileRow): { fix?: Fix } {
+  const hub = design.devices.find(({ point }) => byId(design, "points").get(point)?.kind === "hub");
+  if (!hub || profile.form !== "mesh") return {};
+  const put = radioRow(design, hub, profile, { routes: true, coordinator: true, supply: "mains" });
+  return { fix: { label: `Put its radio into ${hub.name}`, changes: [{ in: "radios", put }] } };
+}
+
 /** What is heard by nobody, or only by a link that does not hold. */
 function unheard(design: Design, { band, orphans }: Tree): Finding[] {
   const { profile } = band;
@@ -48,6 +57,7 @@ function unheard(design: Design, { band, orphans }: Tree): Finding[] {
         title: `${profile.name} has no coordinator`,
         why: "All ways lead to one: a hub's radio, an access point, a receiver. The designer says which radio it is.",
         about: [{ in: "radioProfiles", id: profile.id }],
+        ...hubFix(design, profile),
       },
     ];
   const reach = reachesOf(design).get(profile.id)!;
@@ -243,6 +253,62 @@ function channels(design: Design): Finding[] {
   });
 }
 
+/** Nearer than this to an access point, or on a shorter lead from a fast serial port, a stick hears mostly those, m. */
+export const NEAR_M = 1;
+export const LEAD_M = 0.5;
+
+/** Coordinators of 2.4 GHz beside what sends or hums in their band. */
+function noisy(design: Design, { band }: Tree): Finding[] {
+  const { profile } = band;
+  if (profile.form !== "mesh" || !inBand(profile.mhz)) return [];
+  const points = bandsOf(design).flatMap(({ profile: other, radios }) =>
+    other.form === "network" && inBand(other.mhz) ? radios.filter(isRoot) : [],
+  );
+  return band.radios.filter(isRoot).flatMap((radio): Finding[] => {
+    const { row, device } = radio;
+    const far = (one: Radio) => Math.hypot(one.x - radio.x, one.y - radio.y, one.z - radio.z);
+    const [nearest] = [...points].sort((a, b) => far(a) - far(b));
+    return [
+      ...(nearest && far(nearest) < NEAR_M
+        ? [
+            {
+              code: "mesh.near-point",
+              stage: "mesh" as const,
+              severity: "mend" as const,
+              title: `${device.name} has its coordinator beside ${nearest.device.name}`,
+              why: "What sends beside its ear deafens it on every channel. Move one of them; the designer decides which.",
+              about: about(radio, nearest),
+              measured: far(nearest),
+              limit: NEAR_M,
+              unit: "m",
+              source: "distance from an access point, typical",
+            },
+          ]
+        : []),
+      ...(row.leadM !== undefined && row.leadM < LEAD_M
+        ? [
+            {
+              code: "mesh.near-port",
+              stage: "mesh" as const,
+              severity: "mend" as const,
+              title: `${device.name} has its coordinator straight in a fast serial port`,
+              why: "Such a port hums all over 2.4 GHz. A lead of a metre takes the stick out of it.",
+              about: about(radio),
+              measured: row.leadM,
+              limit: LEAD_M,
+              unit: "m",
+              source: "lead from the port, typical",
+              fix: {
+                label: "Put it on a lead of 1 m",
+                changes: [{ in: "radios" as const, put: { ...row, leadM: 1 } }],
+              },
+            },
+          ]
+        : []),
+    ];
+  });
+}
+
 /** Everything stage 7 has to say. */
 export const meshChecks = (design: Design): Finding[] => [
   ...unplanned(design),
@@ -252,5 +318,6 @@ export const meshChecks = (design: Design): Finding[] => [
     ...singles(design, tree),
     ...cutOffs(design, tree),
     ...metal(tree),
+    ...noisy(design, tree),
   ]),
 ];

@@ -62,6 +62,8 @@ export class RadioRow {
   @Num({ unit: "MHz", min: 0.01, max: 320, optional: true }) widthMhz?: number;
   /** Metal around it, and what its antenna loses by it, dB: part of the gain above. */
   @Num({ unit: "dB", min: 0, max: 60, optional: true }) metalDb?: number;
+  /** Lead between it and the fast serial port it is plugged into; absent where it is in no such port. */
+  @Num({ unit: "m", min: 0, max: 20, optional: true }) leadM?: number;
   /** What it does must work when something else does not. */
   @Flag({ optional: true }) critical?: boolean;
 }
@@ -80,6 +82,8 @@ export class ReadingRow {
   @One(SpotOf) at!: SpotOf;
   @Ref("levels") level!: string;
   @Num({ unit: "dBm", min: -160, max: 30 }) dbm!: number;
+  /** What a device reported, where the level above was made of that. */
+  @Whole({ min: 0, max: 255, optional: true }) lqi?: number;
   /** The radio that was heard. */
   @Ref("radios") from!: string;
   /** The radio that heard it; absent where it was a meter in a hand. */
