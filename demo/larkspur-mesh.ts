@@ -2,6 +2,9 @@
 import type { Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
 import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
+import { readFileSync } from "node:fs";
+import { readReadings } from "../core/stages/mesh/readings-csv";
+import { readScan } from "../core/stages/mesh/scan-csv";
 import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
 import type { DeviceRow } from "../core/stages/register/rows";
 
@@ -18,6 +21,8 @@ const RACK_DB = 10;
 
 /** Lamps hang at 2.4 m unless somebody says otherwise: the cellar is 2.2 m high, and so is the loft. */
 const LOW_LAMP_M = 2;
+
+const shipped = (name: string) => readFileSync(`demo/${name}`, "utf8");
 
 /** Things on cells and a receiver or two: kind, room, place, name, protocol, cost. */
 const CORDLESS: [
@@ -89,29 +94,6 @@ export function addMesh(design: Design): void {
   design.radioProfiles = planned.radioProfiles.map((row) =>
     row.id === "mesh-2400" ? { ...row, channel: 17 } : row,
   );
-  design.neighbours = [
-    { id: "n-lane", name: "house up the lane", form: "network", channel: 6, dbm: -81 },
-    { id: "n-mill", name: "mill across the water", form: "network", channel: 11, dbm: -70, widthMhz: 20 },
-  ];
-  // Walked once round the ground floor with a meter in the hand.
-  design.readings = [
-    {
-      id: "read-hall",
-      at: { x: 6, y: 3 },
-      level: "ground",
-      dbm: -71,
-      from: "r-coordinator",
-      on: "2026-03-12",
-    },
-    {
-      id: "read-snug",
-      at: { x: 9.5, y: 2 },
-      level: "ground",
-      dbm: -78,
-      from: "r-coordinator",
-      on: "2026-03-12",
-    },
-  ];
   const [mesh, subGhz] = [RADIO_PROFILE_TABLE[0]!, RADIO_PROFILE_TABLE[1]!];
   design.radios = [
     // The lamp over the bench was bought cheap, and sends as it was.
@@ -150,4 +132,9 @@ export function addMesh(design: Design): void {
       supply: "mains",
     },
   ];
+  const scan = readScan(design, shipped("larkspur-scan.csv"));
+  design.neighbours = applyChanges(design, scan.changes).neighbours;
+  // Walked once round the house with a meter in the hand; one figure was read beside an open door.
+  const { changes } = readReadings({ ...design }, shipped("larkspur-readings.csv"), "2026-03-12");
+  design.readings = applyChanges({ ...design }, changes).readings;
 }

@@ -26,14 +26,14 @@ import { SCENE_PARTS, sceneOf } from "./scene";
 export const HAND_M = 1;
 /** What a level is off by without anything being wrong: people, furniture, the hand, dB. */
 export const NOISE_DB = 4;
-/** Farther off than this after the fit, a reading does not fit. */
+/** Foretold farther off than this by all the others, a reading does not fit. */
 export const MISFIT_DB = 10;
 /** Readings beyond so many times the noise count less (Huber). */
 const HUBER = 1.345;
 /** How far from its default a figure may be thought to lie: n; a loss by this share of it, this much at the least. */
-const SPREAD_N = 0.35;
-const SPREAD_SHARE = 0.35;
-const SPREAD_DB = 2;
+const SPREAD_N = 0.3;
+const SPREAD_SHARE = 0.2;
+const SPREAD_DB = 1.5;
 /** Fewer readings than this say nothing about a house. */
 export const LEAST = 3;
 const [LEAST_N, MOST_N] = [1, 6];
@@ -63,6 +63,8 @@ export interface Read {
   /** Read less modelled, dB: above nought where the house lets more through than is thought. */
   beforeDb: number;
   afterDb: number;
+  /** How far off it is foretold by the others alone. */
+  leftOutDb: number;
   misfit: boolean;
 }
 
@@ -74,7 +76,7 @@ export interface Calibration {
   nowDb: number;
   defaultDb: number;
   afterDb: number;
-  /** The same for readings left out of the fit in turn: the honest figure. */
+  /** The same, each foretold by the others alone: the honest figure. */
   leftOutDb: number;
   /** By so much a place like those read may be foretold worse than by the defaults, dB (two standard errors). */
   unsureDb: number;
@@ -152,8 +154,14 @@ function normal(
   return { a, b };
 }
 
+export interface Fitted {
+  figures: ReadonlyMap<string, number>;
+  /** How much each reading counted: 1, or less where it was far off. */
+  weights: readonly number[];
+}
+
 /** Figures that fit the readings best, each within its bounds. */
-export function fit(equations: readonly Equation[], priors: readonly Prior[]): Map<string, number> {
+export function fit(equations: readonly Equation[], priors: readonly Prior[]): Fitted {
   let found = new Map(priors.map((one) => [one.id, one.default]));
   let weights = equations.map(() => 1);
   for (let round = 0; round < ROUNDS; round++) {
@@ -174,7 +182,7 @@ export function fit(equations: readonly Equation[], priors: readonly Prior[]): M
       return far <= HUBER ? 1 : HUBER / far;
     });
   }
-  return found;
+  return { figures: found, weights };
 }
 
 const rms = (values: readonly number[]) =>
@@ -246,18 +254,22 @@ function unsure(equations: readonly Equation[], priors: readonly Prior[]): numbe
   );
 }
 
-/** Left out one by one; of many readings, in ten parts. */
-function leftOut(equations: readonly Equation[], priors: readonly Prior[]): number {
-  const parts = Math.min(10, equations.length);
-  return rms(
-    Array.from({ length: parts }, (_, part) => {
-      const found = fit(
-        equations.filter((_, i) => i % parts !== part),
-        priors,
-      );
-      return equations.filter((_, i) => i % parts === part).map((one) => off(one, (id) => found.get(id)!));
-    }).flat(),
-  );
+/**
+ * How far off each reading is foretold by the others: what is left of it over what it does not hold up itself,
+ * r/(1 − w·xᵀ·C·x/σ²) (Allen 1974), the weights as they are.
+ */
+export function leftOut(
+  equations: readonly Equation[],
+  priors: readonly Prior[],
+  { figures, weights }: Fitted,
+): number[] {
+  const { a } = normal(equations, weights, priors, new Map());
+  return equations.map((equation, i) => {
+    const x = priors.map(({ id }) => equation.factors.get(id) ?? 0);
+    const c = solve(a, x);
+    const held = (weights[i]! / NOISE_DB ** 2) * x.reduce((sum, one, k) => sum + one * c[k]!, 0);
+    return off(equation, (id) => figures.get(id)!) / (1 - held);
+  });
 }
 
 function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | undefined {
@@ -304,10 +316,12 @@ function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | 
     most: one.id === N ? MOST_N : MOST_DB,
   }));
   const enough = equations.length >= LEAST;
-  const best = enough ? fit(equations, priors) : new Map(figures.map((one) => [one.id, one.now]));
+  const solved = enough ? fit(equations, priors) : undefined;
+  const best = solved?.figures ?? new Map(figures.map((one) => [one.id, one.now]));
   const byFigure = new Map(figures.map((one) => [one.id, one]));
   const now = equations.map((one) => off(one, (id) => byFigure.get(id)!.now));
   const after = equations.map((one) => off(one, (id) => best.get(id)!));
+  const out = solved ? leftOut(equations, priors, solved) : now;
   return {
     profile,
     // An equation is what is lost; what was read is more where less is lost than thought.
@@ -315,13 +329,14 @@ function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | 
       ...read,
       beforeDb: -now[i]!,
       afterDb: -after[i]!,
-      misfit: Math.abs(after[i]!) > MISFIT_DB,
+      leftOutDb: -out[i]!,
+      misfit: Math.abs(out[i]!) > MISFIT_DB,
     })),
     figures: figures.map((one) => ({ ...one, fitted: best.get(one.id)! })),
     nowDb: rms(now),
     defaultDb: rms(equations.map((one) => off(one, (id) => byFigure.get(id)!.default))),
     afterDb: rms(after),
-    leftOutDb: enough ? leftOut(equations, priors) : rms(now),
+    leftOutDb: rms(out),
     unsureDb: 2 * unsure(equations, priors),
   };
 }
