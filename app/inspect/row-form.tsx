@@ -1,4 +1,5 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
+import type { RadioRow } from "#core/stages/mesh/rows";
 import { putRow } from "#core/design/row-changes";
 import { byName, capital } from "#core/design/words";
 import {
@@ -59,8 +60,17 @@ export function rowName(row: AnyRow): string {
 
 /** Rows a reference may name: those of the same level first where both have one. */
 function choices(design: Design, field: Field): { value: string; text: string }[] {
+  // A radio has no name of its own: its device's, and the band where that has several.
+  const ofRadio = ({ device, profile }: RadioRow) => {
+    const name = byId(design, "devices").get(device)?.name ?? device;
+    const alone = design.radios.filter((other) => other.device === device).length === 1;
+    return alone ? name : `${name}, ${byId(design, "radioProfiles").get(profile)?.name ?? profile}`;
+  };
   return (design[field.to as CollectionName] as AnyRow[])
-    .map((row) => ({ value: row.id, text: rowName(row) }))
+    .map((row) => ({
+      value: row.id,
+      text: field.to === "radios" ? ofRadio(row as RadioRow) : rowName(row),
+    }))
     .sort((a, b) => byName(a.text, b.text));
 }
 

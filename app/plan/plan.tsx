@@ -61,6 +61,8 @@ export interface PlanLayers {
   over?(k: number): ReactNode;
   /** Where the pointer is, m; nothing once it has left. */
   pointed?(at?: { x: number; y: number }): void;
+  /** A press on the ground, m; true where the stage made something of it. */
+  pressed?(at: { x: number; y: number }): boolean;
   /** What is dragged, while it is. */
   dragged?(drag?: Drag): void;
 }
@@ -384,6 +386,7 @@ export function Plan({
     ground.current = undefined;
     if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) > 4) return;
     const { x, y } = atMetres(event);
+    if (layers?.pressed?.({ x, y })) return;
     const room = saved.rooms.find((row) => row.level === level && contains(row.outline, [x, y]));
     select(room && { in: "rooms", id: room.id });
   };

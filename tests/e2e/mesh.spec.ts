@@ -1,4 +1,5 @@
 /** Stage 7: what is heard where, the boathouse mended, a router dragged, a plug pulled. */
+import { choose } from "./choose";
 import { expect, open, openDemo, ownHouse, point, test } from "./desk";
 
 const weakest = "[data-cell=meshLowDb]";
@@ -63,7 +64,7 @@ test("the second best is weaker than the best, and one radio alone weaker than a
   await page.getByRole("button", { name: "only Snug lamp" }).click();
   await expect(loud).not.toHaveAttribute("d", best!);
   // Another band: levels in dBm of the access points.
-  await page.getByRole("button", { name: "Network 5 GHz" }).click();
+  await choose(page.getByRole("button", { name: /^Band/ }), "Network 5 GHz");
   await expect(page.locator("[data-coverage] [data-band='-67']")).toBeAttached();
   await expect(page.getByRole("group", { name: "Scale of the coverage" })).toContainText("heard, dBm");
 });

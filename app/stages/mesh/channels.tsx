@@ -1,4 +1,5 @@
 /** Networks and mesh channels on one line of MHz, and what each channel leaves where it is worst. */
+import { Download } from "lucide-react";
 import { area, curveLinear } from "d3-shape";
 import { putRow } from "#core/design/row-changes";
 import {
@@ -11,8 +12,11 @@ import {
   type ChannelPlan,
   type Network,
 } from "#core/stages/mesh/channels";
+import { regionOf } from "#core/stages/mesh/regions";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
+import { useCsvIn } from "../../desk/csv-in";
 import { Empty, ToSheet } from "../../desk/empty";
+import { counted } from "#core/design/words";
 import { Worked } from "../../inspect/parts";
 import { linear } from "../../kit/linear";
 import { DataTable, type Column } from "../../kit/table";
@@ -116,8 +120,21 @@ const clear = ({ clearDb }: ChannelFound) => (Number.isFinite(clearDb) ? `${clea
 
 export default function Channels() {
   const design = useDesign();
-  const { readOnly } = useDesk();
+  const { readOnly, url, select, selection } = useDesk();
   const edit = useEdit();
+  const { button, report } = useCsvIn(
+    "a scan",
+    async (text) => {
+      const { readScan } = await import("#core/stages/mesh/scan-csv");
+      const { changes, faults, added, replaced } = readScan(design, text);
+      return {
+        faults,
+        changes,
+        said: `${counted(added, "network")} added, ${replaced} heard anew`,
+      };
+    },
+    "A row each: channel and dbm, then name, width in MHz, form (network or mesh) and room as far as they are known. The first row names the columns.",
+  );
   const [plan] = channelPlans(design);
   if (!plan)
     return (
@@ -126,6 +143,7 @@ export default function Channels() {
       </Empty>
     );
   const { now, ranked, band } = plan;
+  const region = regionOf(design);
   const [best, second, third] = ranked;
   const columns: Column<ChannelFound>[] = [
     {
@@ -158,7 +176,8 @@ export default function Channels() {
     {
       id: "by",
       name: "By",
-      value: ({ by, taken }) => taken ?? by?.name ?? "nobody",
+      value: ({ by, taken, weak }) =>
+        `${taken ?? by?.name ?? "nobody"}${weak ? ", at the edge: sent weaker" : ""}`,
       width: "minmax(8rem,1fr)",
     },
     {
@@ -204,29 +223,56 @@ export default function Channels() {
                 ? "It is in use."
                 : `${band.profile.name} is on ${now.channel}, which leaves ${clear(now)}.`
               : `${band.profile.name} is set to none yet.`}
+            {region &&
+              ` In ${region.name} (by the zone ${design.design.zone}) networks have channels 1 to ${region.lastNetworkChannel}${region.weakMeshChannels.length ? `, a mesh sends weaker on ${region.weakMeshChannels.join(", ")}` : ""}, and meshes below 1 GHz ${region.subGhz.join(" or ")} MHz.`}
           </span>
         </p>
         <div className="mt-2 overflow-x-auto">
           <Chart plan={plan} />
         </div>
-        {!readOnly && (
-          <button
-            type="button"
-            className="button mt-1"
-            onClick={() =>
-              edit(() =>
-                putRow("neighbours", {
-                  id: newRowId("n"),
-                  form: "network",
-                  channel: 1,
-                  widthMhz: 20,
-                  dbm: -80,
-                }),
-              )
-            }
-          >
-            Put down a neighbour's network
-          </button>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {!readOnly && (
+            <button
+              type="button"
+              className="button h-6"
+              onClick={() =>
+                edit(() =>
+                  putRow("neighbours", {
+                    id: newRowId("n"),
+                    form: "network",
+                    channel: 1,
+                    widthMhz: 20,
+                    dbm: -80,
+                  }),
+                )
+              }
+            >
+              Put down a neighbour's network
+            </button>
+          )}
+          {button}
+          {design.neighbours.length > 0 && (
+            <a className="button h-6" href={`${url}/csv/neighbours`}>
+              <Download size={13} /> CSV
+            </a>
+          )}
+        </div>
+        {report}
+        {design.neighbours.length > 0 && (
+          <p className="mt-2 flex flex-wrap items-center gap-1 text-small">
+            <span className="text-soft">Neighbours:</span>
+            {design.neighbours.map((row) => (
+              <button
+                key={row.id}
+                type="button"
+                className="button h-6"
+                aria-pressed={selection?.in === "neighbours" && selection.id === row.id}
+                onClick={() => select({ in: "neighbours", id: row.id })}
+              >
+                {row.name ?? `a ${row.form}`}, channel {row.channel}, {row.dbm} dBm
+              </button>
+            ))}
+          </p>
         )}
       </div>
       <div className="flex h-72 shrink-0 flex-col border-t border-rule">

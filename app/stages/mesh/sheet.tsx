@@ -11,6 +11,7 @@ import { lazily } from "../../kit/lazily";
 import { Plan } from "../../plan/plan";
 import { ToolRow } from "../../plan/tool-row";
 import { dragged, type Drag } from "../../plan/dragging";
+import { BandChoice } from "./band-choice";
 import { CoverageLayer, Legend, Readout } from "./coverage";
 import RadioLines from "../../plan/radio-lines";
 import { bandOf, useCoverage } from "./use-coverage";
@@ -24,12 +25,13 @@ const SHEETS = {
   ways: lazily(() => import("./ways")),
   unplug: lazily(() => import("./unplug")),
   channels: lazily(() => import("./channels")),
+  readings: lazily(() => import("./readings")),
 };
 
 function Coverage() {
   const saved = useDesign();
   const { level, selection, lit } = useDesk();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
   const [drag, setDrag] = useState<Drag>();
   const [at, setAt] = useState<{ x: number; y: number }>();
   const [second, setSecond] = useState(false);
@@ -49,14 +51,6 @@ function Coverage() {
     alone ? own?.row.id : undefined,
     drag !== undefined,
   );
-  const setBand = (profile: string) =>
-    setParams(
-      (now) => {
-        now.set("band", profile);
-        return now;
-      },
-      { replace: true },
-    );
   return (
     <>
       <ToolRow />
@@ -64,19 +58,7 @@ function Coverage() {
         className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2"
         data-chrome
       >
-        <div role="group" aria-label="Band" className="flex">
-          {bands.map(({ profile }) => (
-            <button
-              key={profile.id}
-              type="button"
-              className="tool whitespace-nowrap"
-              aria-pressed={profile.id === band?.profile.id}
-              onClick={() => setBand(profile.id)}
-            >
-              {profile.name}
-            </button>
-          ))}
-        </div>
+        <BandChoice profiles={bands.map(({ profile }) => profile)} chosen={band?.profile.id} />
         <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />
         <div role="group" aria-label="Heard of" className="flex">
           <button

@@ -49,6 +49,7 @@ export const parts: StageParts = {
         coordinator: "All ways lead to it",
         switch: "Switch that cuts it off",
         metalDb: "Taken by metal around it",
+        leadM: "Lead from its fast serial port",
         critical: "Must work whatever else fails",
       },
       Extra: lazily(() => import("./radio-facts")),
@@ -60,7 +61,7 @@ export const parts: StageParts = {
     readings: {
       title: (design, row) =>
         `Reading of ${nameOf(design, byId(design, "radios").get(row.from)?.device ?? "")}`,
-      names: { dbm: "Read", from: "Of", by: "By", on: "On" },
+      names: { dbm: "Read", lqi: "Link quality reported", from: "Heard", by: "Heard by", on: "Day" },
     },
     neighbours: {
       title: (_, row) => row.name ?? `Network on channel ${row.channel}`,
@@ -70,6 +71,7 @@ export const parts: StageParts = {
   commands: [
     { text: "Who hears whom", hint: "view of Mesh", path: "mesh?view=ways" },
     { text: "What an unplugged router costs", hint: "view of Mesh", path: "mesh?view=unplug" },
+    { text: "Readings and calibration", hint: "view of Mesh", path: "mesh?view=readings" },
     { text: "Save the radios as CSV", hint: "command", path: "csv/radios", file: true },
   ],
   finds: (design) =>

@@ -4,4 +4,5 @@ export const VIEWS = [
   ["ways", "Ways"],
   ["unplug", "Unplug"],
   ["channels", "Channels"],
+  ["readings", "Readings"],
 ] as const;

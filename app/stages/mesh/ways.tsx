@@ -9,12 +9,13 @@ import { counted } from "#core/design/words";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { DataTable, type Column } from "../../kit/table";
+import { BandChoice } from "./band-choice";
 import { bandOf } from "./use-coverage";
 
 export default function Ways() {
   const design = useDesign();
   const { selection, select } = useDesk();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
   const band = bandOf(design, params.get("band"));
   if (!band)
     return (
@@ -114,27 +115,7 @@ export default function Ways() {
         className="flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-3 text-small"
         data-chrome
       >
-        <div role="group" aria-label="Band" className="flex">
-          {bandsOf(design).map(({ profile }) => (
-            <button
-              key={profile.id}
-              type="button"
-              className="tool whitespace-nowrap"
-              aria-pressed={profile.id === band.profile.id}
-              onClick={() =>
-                setParams(
-                  (now) => {
-                    now.set("band", profile.id);
-                    return now;
-                  },
-                  { replace: true },
-                )
-              }
-            >
-              {profile.name}
-            </button>
-          ))}
-        </div>
+        <BandChoice profiles={bandsOf(design).map(({ profile }) => profile)} chosen={band.profile.id} />
         <span className="ml-2 text-soft whitespace-nowrap">
           {counted(band.radios.length, "radio")}, {counted(band.links.length, "link")}; at most{" "}
           {counted(band.profile.maxHops, "hop")} and {counted(band.profile.maxChildren, "device")} a router

@@ -209,6 +209,13 @@ function defaultLoss(row: MaterialRow, column: keyof MaterialRow["lossDb"]): num
   return (wasFitted(row) && table ? table : row).lossDb[column];
 }
 
+/** The profile of the tables a fitted one goes back to: its own, else the one nearest to its frequency. */
+const tableProfile = ({ id, mhz }: RadioProfileRow): RadioProfileRow =>
+  RADIO_PROFILE_TABLE.find((row) => row.id === id) ??
+  RADIO_PROFILE_TABLE.reduce((best, row) =>
+    Math.abs(Math.log(row.mhz / mhz)) < Math.abs(Math.log(best.mhz / mhz)) ? row : best,
+  );
+
 /** A reading as an equation. Losses of leaves and panes without a material are no figures: they stay as they are. */
 function equationOf(
   profile: RadioProfileRow,
@@ -286,8 +293,7 @@ function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | 
   });
   if (!found.length) return undefined;
   const equations = found.map(({ equation }) => equation);
-  const table = RADIO_PROFILE_TABLE.find(({ id }) => id === profile.id);
-  const start = wasFitted(profile) && table ? table : profile;
+  const start = wasFitted(profile) ? tableProfile(profile) : profile;
   const used = (id: string) => equations.filter(({ factors }) => factors.has(id)).length;
   const figures: Omit<Figure, "fitted">[] = [
     { id: N, name: "Fades with n", unit: "" as const, now: profile.n, default: start.n },
@@ -388,10 +394,9 @@ export function takeFigures(design: Design, { profile, figures, reads }: Calibra
 export function putBack(design: Design): Change[] {
   return [
     ...design.radioProfiles.flatMap((row): Change[] => {
-      const table = RADIO_PROFILE_TABLE.find(({ id }) => id === row.id);
-      return wasFitted(row) && table
-        ? [{ in: "radioProfiles", put: { ...row, n: table.n, floorDb: table.floorDb, source: table.source } }]
-        : [];
+      if (!wasFitted(row)) return [];
+      const { n, floorDb, source } = tableProfile(row);
+      return [{ in: "radioProfiles", put: { ...row, n, floorDb, source } }];
     }),
     ...design.materials.flatMap((row): Change[] => {
       const table = MATERIAL_TABLE.find(({ id }) => id === row.id);

@@ -2,6 +2,7 @@
  * Channels of 2.4 GHz: what networks of the house and of neighbours leave of each channel a mesh could take, at the
  * device where it is worst.
  */
+import { regionOf } from "./regions";
 import type { Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { Working } from "../../desk/working";
@@ -116,6 +117,8 @@ export interface ChannelFound {
   by?: Network;
   /** Another mesh is on it. */
   taken?: string;
+  /** At the edge of the band: sent on with less power in this region. */
+  weak?: boolean;
 }
 
 const mw = (dbm: number) => 10 ** (dbm / 10);
@@ -154,11 +157,13 @@ function channelsOf(design: Design, band: Band): ChannelFound[] {
     const link = band.linksOf.get(radio.row.id)!.find(({ a, b }) => a === parent || b === parent)!;
     return [radio, link.receivedDbm] as const;
   });
+  const weak = regionOf(design)?.weakMeshChannels ?? [];
   return MESH_CHANNELS.map((channel) => {
     const other = design.neighbours.find((row) => row.form === "mesh" && row.channel === channel);
     return {
       ...channelAt(channel, signals, networks),
       ...(other ? { taken: other.name ?? "a neighbour's mesh" } : {}),
+      ...(weak.includes(channel) ? { weak: true } : {}),
     };
   });
 }
@@ -167,7 +172,7 @@ export interface ChannelPlan {
   band: Band;
   networks: readonly Network[];
   channels: readonly ChannelFound[];
-  /** The best first; what another mesh is on comes after all that are free. */
+  /** The best first; what another mesh is on comes after all that are free, weak ones after those of full power. */
   ranked: readonly ChannelFound[];
   /** The one it is set to. */
   now?: ChannelFound;
@@ -187,6 +192,7 @@ export const channelPlans = memoByParts(
         const ranked = [...channels].sort(
           (a, b) =>
             Number(a.taken !== undefined) - Number(b.taken !== undefined) ||
+            Number(a.weak === true) - Number(b.weak === true) ||
             (a.clearDb === b.clearDb ? a.channel - b.channel : b.clearDb - a.clearDb),
         );
         const now = channels.find(({ channel }) => channel === band.profile.channel);

@@ -2,6 +2,8 @@
 import { byId, type Design } from "../../design/collections";
 import { capital, counted } from "../../design/words";
 import type { Finding, Fix, Severity } from "../../desk/findings";
+import { calibrationsOf, LEAST, takeFigures } from "./calibrate";
+import { openSubGhz, regionOf } from "./regions";
 import { channelPlans, channelWorking, CLEAR_DB, inBand } from "./channels";
 import { cutBy } from "./cut-off";
 import { bandsOf, type Band, type Link, type Radio } from "./links";
@@ -309,10 +311,103 @@ function noisy(design: Design, { band }: Tree): Finding[] {
   });
 }
 
+/** Frequencies and channels that are not open where the house stands. */
+function barred(design: Design): Finding[] {
+  const region = regionOf(design);
+  if (!region) return [];
+  return bandsOf(design).flatMap(({ profile, radios }): Finding[] => {
+    const own = profile.form === "mesh" ? openSubGhz(region, profile.mhz) : undefined;
+    const late =
+      profile.form === "network" && inBand(profile.mhz)
+        ? radios.filter(
+            ({ row }) =>
+              row.coordinator === true && (row.channel ?? profile.channel ?? 1) > region.lastNetworkChannel,
+          )
+        : [];
+    return [
+      ...(own === undefined
+        ? []
+        : [
+            {
+              code: "mesh.barred",
+              stage: "mesh" as const,
+              severity: "stop" as const,
+              title: `${profile.name} sends on ${profile.mhz} MHz, which is not open in ${region.name}`,
+              why: `Radios for ${region.name} send on ${region.subGhz.join(" or ")} MHz, and those of another region cannot be set over: buy them for where the house stands. Local rules decide.`,
+              about: [{ in: "radioProfiles" as const, id: profile.id }],
+              measured: profile.mhz,
+              limit: own,
+              unit: "MHz",
+              source: region.source,
+              fix: {
+                label: `Plan with ${own} MHz`,
+                changes: [{ in: "radioProfiles" as const, put: { ...profile, mhz: own } }],
+              },
+            },
+          ]),
+      ...(late.length
+        ? [
+            {
+              code: "mesh.barred",
+              stage: "mesh" as const,
+              severity: "stop" as const,
+              title: `${names(late)} ${late.length === 1 ? "is" : "are"} on a channel that is not open in ${region.name}`,
+              why: `Channels 1 to ${region.lastNetworkChannel} are open there. Local rules decide.`,
+              about: about(...late),
+              measured: Math.max(...late.map(({ row }) => row.channel ?? profile.channel!)),
+              limit: region.lastNetworkChannel,
+              unit: "channel",
+              source: region.source,
+              fix: {
+                label: "Go to channel 1",
+                changes: late.map(({ row }) => ({ in: "radios" as const, put: { ...row, channel: 1 } })),
+              },
+            },
+          ]
+        : []),
+    ];
+  });
+}
+
+/** The model is off by more than it has to be: readings say so. */
+const WORTH_DB = 1;
+
+function uncalibrated(design: Design): Finding[] {
+  return [...calibrationsOf(design).values()].flatMap((one): Finding[] => {
+    const misfits = one.reads.filter(({ misfit }) => misfit);
+    if (one.reads.length < LEAST || one.nowDb - one.afterDb < WORTH_DB) return [];
+    return [
+      {
+        code: "mesh.calibrate",
+        stage: "mesh",
+        severity: "note",
+        title: `${counted(one.reads.length, "reading")} of ${one.profile.name} lie ${one.nowDb.toFixed(1)} dB off the model`,
+        why: `Losses bent to them leave ${one.afterDb.toFixed(1)} dB.${misfits.length ? ` ${counted(misfits.length, "reading")} ${misfits.length === 1 ? "does" : "do"} not fit: read again there.` : ""}`,
+        about: [
+          { in: "radioProfiles", id: one.profile.id },
+          ...misfits.map(({ row }) => ({ in: "readings" as const, id: row.id })),
+        ],
+        measured: one.nowDb,
+        limit: one.afterDb,
+        unit: "dB",
+        source: "readings",
+        fix: {
+          label: "Take the fitted figures",
+          get changes() {
+            return takeFigures(design, one);
+          },
+        },
+      },
+    ];
+  });
+}
+
 /** Everything stage 7 has to say. */
 export const meshChecks = (design: Design): Finding[] => [
   ...unplanned(design),
   ...channels(design),
+  ...barred(design),
+  ...uncalibrated(design),
   ...treesOf(design).flatMap((tree) => [
     ...unheard(design, tree),
     ...singles(design, tree),

@@ -2,6 +2,8 @@
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { meshJson, radiosCsv } from "./output";
+import { readingsCsv } from "./readings-csv";
+import { scanCsv } from "./scan-csv";
 import { reachesOf, treesOf } from "./routes";
 
 const mesh: Command = {
@@ -31,4 +33,7 @@ const mesh: Command = {
   },
 };
 
-export const papers: Papers = { tables: { radios: radiosCsv }, commands: { mesh } };
+export const papers: Papers = {
+  tables: { radios: radiosCsv, readings: readingsCsv, neighbours: scanCsv },
+  commands: { mesh },
+};

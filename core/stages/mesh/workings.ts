@@ -2,6 +2,8 @@
 import type { Design } from "../../design/collections";
 import type { Step, Working } from "../../desk/working";
 import { deliveryOf, firstMetreDb, MOST_OBLIQUE, SOUND_DB } from "./loss";
+import type { Read } from "./calibrate";
+import { aboveOfLqi, LQI_SOURCE } from "./lqi";
 import { rayOf, type Link, type Radio } from "./links";
 import type { Ray } from "./ray";
 import type { RadioProfileRow } from "./rows";
@@ -92,6 +94,37 @@ export function linkWorking(design: Design, profile: RadioProfileRow, link: Link
     ],
   };
 }
+
+/** What the model says at a place where something was read, and how far that is off. */
+export const readWorking = (profile: RadioProfileRow, { row, from, at, ray, beforeDb }: Read): Working => {
+  const gain = "row" in at ? (at as Radio).row.gainDbi : 0;
+  return {
+    title: `Reading of ${from.device.name}`,
+    value: beforeDb,
+    unit: "dB",
+    verdict: "none",
+    steps: [
+      {
+        formula: "Sent, with both antennas",
+        with: `${from.row.txDbm} dBm + ${from.row.gainDbi} dBi + ${gain} dBi${gain === 0 && !("row" in at) ? ", the meter's" : ""}`,
+        gives: `${(from.row.txDbm + from.row.gainDbi + gain).toFixed(1)} dBm`,
+        source: "the radio",
+      },
+      ...raySteps(profile, ray),
+      { formula: "Modelled", with: "", gives: `${(row.dbm - beforeDb).toFixed(1)} dBm`, source: "" },
+      {
+        formula: "Read",
+        with:
+          row.lqi === undefined
+            ? ""
+            : `link quality ${row.lqi}: ${aboveOfLqi(row.lqi).toFixed(0)} dB above the ear`,
+        gives: `${row.dbm.toFixed(1)} dBm`,
+        source: row.lqi === undefined ? "meter" : LQI_SOURCE,
+      },
+      { formula: "Off", with: "read less modelled", gives: db(beforeDb), source: "" },
+    ],
+  };
+};
 
 /** What arrives over a whole way. */
 export const wayWorking = (way: Way, parents: readonly Way[]): Working => ({
