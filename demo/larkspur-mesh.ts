@@ -16,6 +16,14 @@ const NETWORK_CHANNELS: Readonly<Record<string, number>> = {
   "d-boathouse-ap-1": 1,
 };
 
+/** Those at 5 GHz, 40 MHz wide. */
+const FAST_CHANNELS: Readonly<Record<string, number>> = {
+  "d-hall-ap-1": 36,
+  "d-landing-ap-1": 52,
+  "d-sail-loft-ap-1": 100,
+  "d-boathouse-ap-1": 36,
+};
+
 /** What three sides of the rack take from the coordinator's antenna, dB. */
 const RACK_DB = 10;
 
@@ -102,9 +110,11 @@ export function addMesh(design: Design): void {
         ? { ...row, txDbm: 5 }
         : row.profile === "network-2400" && row.device in NETWORK_CHANNELS
           ? { ...row, channel: NETWORK_CHANNELS[row.device] }
-          : RECEIVERS.has(row.device)
-            ? { ...row, coordinator: true, supply: "mains" as const }
-            : row,
+          : row.profile === "network-5000" && row.device in FAST_CHANNELS
+            ? { ...row, channel: FAST_CHANNELS[row.device] }
+            : RECEIVERS.has(row.device)
+              ? { ...row, coordinator: true, supply: "mains" as const }
+              : row,
     ),
     // A stick in the hub on the shelf, its antenna among the sheet metal.
     {

@@ -25,6 +25,8 @@ const SHEETS = {
   ways: lazily(() => import("./ways")),
   unplug: lazily(() => import("./unplug")),
   channels: lazily(() => import("./channels")),
+  remedies: lazily(() => import("./remedies")),
+  points: lazily(() => import("./points")),
   readings: lazily(() => import("./readings")),
 };
 

@@ -71,6 +71,8 @@ export const parts: StageParts = {
   commands: [
     { text: "Who hears whom", hint: "view of Mesh", path: "mesh?view=ways" },
     { text: "What an unplugged router costs", hint: "view of Mesh", path: "mesh?view=unplug" },
+    { text: "Where routers or coordinators go", hint: "view of Mesh", path: "mesh?view=remedies" },
+    { text: "Access points and the rooms they serve", hint: "view of Mesh", path: "mesh?view=points" },
     { text: "Readings and calibration", hint: "view of Mesh", path: "mesh?view=readings" },
     { text: "Save the radios as CSV", hint: "command", path: "csv/radios", file: true },
   ],

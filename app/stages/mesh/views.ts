@@ -3,6 +3,8 @@ export const VIEWS = [
   ["coverage", "Coverage"],
   ["ways", "Ways"],
   ["unplug", "Unplug"],
+  ["remedies", "Remedies"],
   ["channels", "Channels"],
+  ["points", "Access points"],
   ["readings", "Readings"],
 ] as const;

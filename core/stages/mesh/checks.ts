@@ -9,6 +9,7 @@ import { cutBy } from "./cut-off";
 import { bandsOf, type Band, type Link, type Radio } from "./links";
 import { DEAD_DB, SOUND_DB } from "./loss";
 import { proposeRouters } from "./place";
+import { CARRIED, proposePoints, servedByOf, SHARE, spreadChannels, TURNS_DBM } from "./points";
 import { missingRadios, putRadios, radioRow, silentDevices } from "./put-radios";
 import type { RadioProfileRow } from "./rows";
 import { allSingles, isRoot, lostWithout, reachesOf, treesOf, type Tree } from "./routes";
@@ -369,6 +370,87 @@ function barred(design: Design): Finding[] {
   });
 }
 
+/** Access points that take turns, that hold too many, and rooms that hear too little of them. */
+function networks(design: Design): Finding[] {
+  const all = [...servedByOf(design).values()];
+  return all.flatMap((served): Finding[] => {
+    const { band, points, rooms, targetDbm } = served;
+    const { profile } = band;
+    const turns = points.filter((one) => one.turns.length);
+    const loudest = Math.max(...turns.flatMap((one) => one.turns.map(({ dbm }) => dbm)));
+    const full = points.filter(({ devices, carried, most }) => devices.length + carried > most);
+    const deaf = rooms.filter(({ share }) => share < SHARE);
+    // A room that another band serves is less of a pity.
+    const elsewhere = (id: string) =>
+      all.some(
+        (other) =>
+          other !== served && other.rooms.some(({ room, share }) => room.id === id && share >= SHARE),
+      );
+    const bare = deaf.filter(({ room }) => !elsewhere(room.id));
+    return [
+      ...(turns.length
+        ? [
+            {
+              code: "mesh.turns",
+              stage: "mesh" as const,
+              severity: "note" as const,
+              title: `${names(turns.map(({ radio }) => radio))} of ${profile.name} take turns on one channel`,
+              why: "They hear one another, so that only one of them sends at a time: each has a part of what it could carry.",
+              about: about(...turns.map(({ radio }) => radio)),
+              measured: loudest,
+              limit: TURNS_DBM,
+              unit: "dBm",
+              source: "IEEE 802.11, clear channel",
+              fix: {
+                label: "Spread them over the channels",
+                get changes() {
+                  return spreadChannels(design, served);
+                },
+              },
+            },
+          ]
+        : []),
+      ...full.map(({ radio, devices, carried, most }) => ({
+        code: "mesh.clients",
+        stage: "mesh" as const,
+        severity: "mend" as const,
+        title: `${radio.device.name} would hold ${Math.ceil(devices.length + carried)} devices`,
+        why: `With ${CARRIED} things carried about by each of the household. A further access point takes some over; the designer decides where.`,
+        about: about(radio),
+        measured: Math.ceil(devices.length + carried),
+        limit: most,
+        unit: "devices",
+        source: profile.source,
+      })),
+      ...(deaf.length
+        ? [
+            {
+              code: "mesh.use",
+              stage: "mesh" as const,
+              severity: bare.length ? ("mend" as const) : ("note" as const),
+              title: `${counted(deaf.length, "room")} ${deaf.length === 1 ? "hears" : "hear"} too little of ${profile.name}: ${deaf
+                .slice(0, 3)
+                .map(({ room }) => room.name)
+                .join(", ")}${deaf.length > 3 ? " …" : ""}`,
+              why: `Where people use it, ${targetDbm} dBm is wanted. ${bare.length ? "" : "Another band serves these rooms, more slowly. "}A further access point brings its data drop.`,
+              about: deaf.slice(0, 10).map(({ room }) => ({ in: "rooms" as const, id: room.id })),
+              measured: Math.min(...deaf.map(({ share }) => share)) * 100,
+              limit: SHARE * 100,
+              unit: "%",
+              source: "target of the profile",
+              fix: {
+                label: "Put further access points",
+                get changes() {
+                  return proposePoints(design, profile.id).changes;
+                },
+              },
+            },
+          ]
+        : []),
+    ];
+  });
+}
+
 /** The model is off by more than it has to be: readings say so. */
 const WORTH_DB = 1;
 
@@ -407,6 +489,7 @@ export const meshChecks = (design: Design): Finding[] => [
   ...unplanned(design),
   ...channels(design),
   ...barred(design),
+  ...networks(design),
   ...uncalibrated(design),
   ...treesOf(design).flatMap((tree) => [
     ...unheard(design, tree),

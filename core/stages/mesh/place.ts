@@ -5,16 +5,18 @@ import { byId, type Design } from "../../design/collections";
 import { centroid, contains } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
 import { round2 } from "../../geometry/round";
+import { inMoney } from "../../design/labour";
 import { fail } from "../../design/input-error";
 import type { RoomRow } from "../house/rows-house";
 import { addPoint } from "../house/points";
 import type { DeviceRow } from "../register/rows";
 import type { PointRow } from "../runs/rows";
+import { leastCover } from "./cover";
 import { cutBy } from "./cut-off";
 import { linkOf, otherEnd, type Band, type Link, type Radio } from "./links";
 import { SOUND_DB } from "./loss";
 import { radioRow } from "./put-radios";
-import { isRoot, lostWithout, reachOf, singlesOf } from "./routes";
+import { forwards, isRoot, reachOf, singlesOf } from "./routes";
 
 /** A place for a router, or a device there that could be one. */
 export interface Candidate {
@@ -28,7 +30,7 @@ export interface Candidate {
 const PLUG_M = 0.4;
 const OFF_WALL_M = 0.15;
 /** Price of a router for a socket, in the money of the sample designs. */
-export const ROUTER_PRICE = 24;
+const ROUTER_PRICE = 24;
 const MOST_ROUTERS = 8;
 
 /** Sockets are looked for about so far from one another. */
@@ -54,7 +56,7 @@ function socketsOf(room: RoomRow): [number, number][] {
 }
 
 /** Under the ceiling, so far below it, m. */
-const UNDER_CEILING_M = 0.1;
+export const UNDER_CEILING_M = 0.1;
 
 /** Every place where a router of a band could be. */
 export function candidatesOf(design: Design, band: Band): Candidate[] {
@@ -102,6 +104,7 @@ export function candidatesOf(design: Design, band: Band): Candidate[] {
           name: `Router, ${room.name.toLowerCase()}`,
           status: "wanted",
           protocol: "Zigbee",
+          cost: round2(inMoney(design, ROUTER_PRICE)),
         };
         return {
           name: at,
@@ -155,7 +158,7 @@ export function withRadios(design: Design, band: Band, more: readonly Candidate[
 }
 
 /** How far a house is from sound: dB that are missing, radio by radio, and those that hang on one router. */
-function wanting(band: Band, wanted: ReadonlySet<string> | undefined): number {
+export function wanting(band: Band, wanted: ReadonlySet<string> | undefined): number {
   const reach = reachOf(band);
   let sum = 0;
   for (const radio of band.radios) {
@@ -175,6 +178,10 @@ export interface Proposal {
   before: number;
   after: number;
   of: number;
+  /** No choice of these places does with fewer routers. */
+  bound: number;
+  /** That has been shown by trying: there is no better choice. */
+  exact: boolean;
   changes: Change[];
 }
 
@@ -182,6 +189,94 @@ const soundOf = (band: Band, wanted: ReadonlySet<string>) => {
   const reach = reachOf(band);
   return [...wanted].filter((id) => (reach.get(id)?.marginDb ?? -Infinity) >= SOUND_DB).length;
 };
+
+/**
+ * Radios that are not sound, with those that hear one another soundly and pass on as one: each such group needs a new
+ * router that hears one of it soundly, as no old one does.
+ */
+function deafGroups(band: Band, wanted: ReadonlySet<string>): Map<string, number> {
+  const reach = reachOf(band);
+  const sound = (id: string) => (reach.get(id)?.marginDb ?? -Infinity) >= SOUND_DB;
+  const group = new Map<string, number>();
+  let count = 0;
+  for (const radio of band.radios) {
+    if (isRoot(radio) || !wanted.has(radio.row.id) || sound(radio.row.id) || group.has(radio.row.id))
+      continue;
+    const open = [radio];
+    group.set(radio.row.id, count);
+    for (let at = open.pop(); at; at = open.pop())
+      for (const link of band.linksOf.get(at.row.id)!) {
+        const other = otherEnd(link, at.row.id);
+        // Two that pass nothing on do not help each other.
+        if (link.marginDb < SOUND_DB || sound(other.row.id) || group.has(other.row.id)) continue;
+        if (!forwards(at) && !forwards(other)) continue;
+        group.set(other.row.id, count);
+        open.push(other);
+      }
+    count += 1;
+  }
+  return group;
+}
+
+/** How many routers there are at the least: so many as it takes to be heard soundly by every deaf group. */
+function leastRouters(
+  design: Design,
+  band: Band,
+  candidates: readonly Candidate[],
+  wanted: ReadonlySet<string>,
+): number {
+  const group = deafGroups(band, wanted);
+  const touches = candidates.map((one) => {
+    const own = new Set<number>();
+    const mine = one.existing && group.get(one.existing.row.id);
+    if (mine !== undefined) own.add(mine);
+    const links = one.existing
+      ? band.linksOf.get(one.existing.row.id)!
+      : band.radios.flatMap((radio) =>
+          group.has(radio.row.id) ? (linkOf(design, band.profile, one.radio, radio) ?? []) : [],
+        );
+    for (const link of links) {
+      const at = group.get(otherEnd(link, one.radio.row.id).row.id);
+      if (at !== undefined && link.marginDb >= SOUND_DB) own.add(at);
+    }
+    return [...own];
+  });
+  return leastCover(touches, new Set(group.values()).size).bound;
+}
+
+/** Choices that are tried at the most to show that no fewer routers would do. */
+const MOST_TRIED = 1500;
+
+/** Every choice of `size` out of `count`, in order. */
+function* choicesOf(count: number, size: number, from = 0): Generator<number[]> {
+  if (size === 0) return void (yield []);
+  for (let first = from; first <= count - size; first++)
+    for (const rest of choicesOf(count, size - 1, first + 1)) yield [first, ...rest];
+}
+
+/** So many choices of `size` out of `count` there are. */
+const choicesIn = (count: number, size: number) =>
+  Array.from({ length: size }, (_, i) => (count - i) / (i + 1)).reduce((product, one) => product * one, 1);
+
+/**
+ * A better choice than one found, or the proof that there is none: all smaller ones tried, where they are not too many.
+ */
+function smaller(
+  design: Design,
+  band: Band,
+  candidates: readonly Candidate[],
+  about: ReadonlySet<string> | undefined,
+  { found, left, least }: { found: number; left: number; least: number },
+): { routers?: Candidate[]; bound: number } {
+  for (let size = Math.max(1, least); size < found; size++) {
+    if (choicesIn(candidates.length, size) > MOST_TRIED) return { bound: size };
+    for (const chosen of choicesOf(candidates.length, size)) {
+      const routers = chosen.map((i) => candidates[i]!);
+      if (wanting(withRadios(design, band, routers), about) <= left + 1e-9) return { routers, bound: size };
+    }
+  }
+  return { bound: found };
+}
 
 /** The edit that puts routers in: a point, a device and its radio each, or an existing one that routes. */
 function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
@@ -251,6 +346,10 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
     const rest = routers.filter((other) => other !== one);
     if (wanting(withRadios(design, band, rest), about) <= left + 1e-9) routers = rest;
   }
+  // Where even all of them leave something, as many as it takes to be heard by all is no bound.
+  const least = left > 1e-9 ? 1 : leastRouters(design, band, candidates, all);
+  const better = smaller(design, band, candidates, about, { found: routers.length, left, least });
+  routers = better.routers ?? routers;
   if (!routers.length)
     fail(
       "Routers",
@@ -264,17 +363,8 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
     before,
     after: soundOf(after, all),
     of: all.size,
+    bound: Math.min(better.bound, routers.length),
+    exact: better.bound === routers.length,
     changes: changesFor(design, routers),
   };
 }
-
-/** Who is lost when a router goes, by name, for a sentence. */
-export const lostNames = (band: Band, radio: Radio): string[] =>
-  lostWithout(band, new Set([radio.row.id])).map(({ device }) => device.name);
-
-/** The neighbours a radio has, the strongest first. */
-export const heardBy = (band: Band, radio: Radio): { other: Radio; link: Link }[] =>
-  band.linksOf
-    .get(radio.row.id)!
-    .map((link) => ({ other: otherEnd(link, radio.row.id), link }))
-    .sort((a, b) => b.link.marginDb - a.link.marginDb);
