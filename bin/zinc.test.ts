@@ -39,12 +39,12 @@ test("check", async () => {
 test("ledger", async () =>
   expect(await json("ledger", DEMO)).toEqual(
     expect.objectContaining({
-      devices: 128,
-      points: 130,
+      devices: 143,
+      points: 145,
       drops: 130,
       busLowV: expect.closeTo(22.2047, 4),
       cableM: expect.any(Number),
-      findings: { stop: 8, mend: 31, note: 12 },
+      findings: { stop: 8, mend: 31, note: 14 },
     }),
   ));
 
@@ -271,7 +271,7 @@ test("convert writes every table", async () => {
   const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
     files: string[];
   };
-  expect(files).toHaveLength(12);
+  expect(files).toHaveLength(15);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 
@@ -286,7 +286,7 @@ test("convert writes a plan a level, as SVG and as DXF, and as SVG each line, ca
       "--out",
       mkdtempSync(join(tmpdir(), "zinc-")),
     )) as unknown as { files: string[] };
-    expect(files).toHaveLength(kind === "svg" ? 5 + 7 + 2 + 2 + 2 : 5);
+    expect(files).toHaveLength(kind === "svg" ? 5 + 7 + 2 + 2 + 2 + 10 : 5);
     if (kind === "svg") {
       const drawn = (name: string) =>
         readFileSync(
@@ -296,6 +296,9 @@ test("convert writes a plan a level, as SVG and as DXF, and as SVG each line, ca
       expect(drawn("segment-b2")).toMatch(/^<svg[\s\S]*least any device may have, 22\.80 V[\s\S]*22\.20 V/);
       expect(drawn("cabinet-cellar-cabinet")).toMatch(/^<svg[\s\S]*Relay 2[\s\S]*terminals, mains/);
       expect(drawn("rack-cellar-rack")).toMatch(/^<svg[\s\S]*15 of 27 U[\s\S]*Patch panel A/);
+      expect(drawn("coverage-mesh-2400-ground")).toMatch(
+        /^<svg[\s\S]*<g id="coverage"[\s\S]*from 18[\s\S]*Galley kitchen[\s\S]*margin, dB[\s\S]*best of all/,
+      );
       for (const file of files) expect(XMLValidator.validate(readFileSync(file, "utf8"))).toBe(true);
     }
     expect(
@@ -324,13 +327,38 @@ test.each([
   [["check", "nowhere.json"], '"nowhere.json" does not exist'],
   [["sun", DEMO, "--date", "2026-02-30"], "--date must be a date"],
   [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
-  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, not "pdf"'],
+  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
 ])("%j exits 2 with one line", async (args, sentence) => {
   expect(await main(args)).toBe(2);
   expect(err).toHaveLength(1);
   expect(err[0]).toContain(sentence);
   expect(out).toEqual([]);
+});
+
+test("convert writes each band as a graph: its radios by name, its links with their margins", async () => {
+  const { files } = (await json(
+    "convert",
+    DEMO,
+    "--to",
+    "graphml",
+    "--out",
+    mkdtempSync(join(tmpdir(), "zinc-")),
+  )) as unknown as { files: string[] };
+  expect(files).toHaveLength(6);
+  const mesh = readFileSync(
+    files.find((file) => file.endsWith("-band-mesh-2400.graphml"))!,
+    "utf8",
+  );
+  expect(XMLValidator.validate(mesh)).toBe(true);
+  out = [];
+  const { bands } = (await json("mesh", DEMO)) as unknown as {
+    bands: { profile: string; radios: unknown[]; links: unknown[] }[];
+  };
+  const band = bands.find(({ profile }) => profile === "mesh-2400")!;
+  expect(mesh.match(/<node /g)).toHaveLength(band.radios.length);
+  expect(mesh.match(/<edge /g)).toHaveLength(band.links.length);
+  expect(mesh).toContain('<data key="label">House hub</data>');
 });
 
 test("a broken file: the path in it and the reason", async () => {

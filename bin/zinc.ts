@@ -78,6 +78,9 @@ function convert(file: string, design: Design, papers: Papers, to?: string, out 
             .map(([name, svg]): [string, string] => [`${stem}-${name}.svg`, svg])
         : []),
     ];
+  for (const [kind, write] of Object.entries(papers.graphs))
+    kinds[kind] = () =>
+      write(design).map(([name, text]): [string, string] => [`${stem}-${name}.${kind}`, text]);
   const make = to !== undefined && Object.hasOwn(kinds, to) ? kinds[to]! : undefined;
   if (!make) return fail("--to", `must be one of ${Object.keys(kinds).join(", ")}, not "${to ?? ""}"`);
   const written = make().map(([name, text]): [string, string] => [join(out, name), text]);
@@ -102,7 +105,10 @@ export async function main(args: string[]): Promise<number> {
   try {
     const papers = await allPapers();
     const commands: Record<string, Command> = { check, ledger, ...papers.commands };
-    const convertOptions = { to: ["csv", ...Object.keys(papers.plans)].join("|"), out: "FOLDER" };
+    const convertOptions = {
+      to: ["csv", ...Object.keys(papers.plans), ...Object.keys(papers.graphs)].join("|"),
+      out: "FOLDER",
+    };
     const named = { ...commands, convert: { prints: "write files", options: convertOptions } };
     const own = Object.values(named).flatMap(({ options }) => Object.keys(options ?? {}));
     const { values, positionals } = parseArgs({

@@ -37,6 +37,8 @@ export interface Papers {
   plans?: Readonly<Record<string, (design: Design, level: string) => string>>;
   /** SVG drawings of things that are no level, each under the name its file gets. */
   drawings?: Readonly<Record<string, (design: Design) => [name: string, svg: string][]>>;
+  /** Other files of a kind, each under the name its file gets: graphs. */
+  graphs?: Readonly<Record<string, (design: Design) => [name: string, text: string][]>>;
   /** Commands of the command line, by name. */
   commands?: Readonly<Record<string, Command>>;
 }

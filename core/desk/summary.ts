@@ -42,12 +42,13 @@ export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, 
 
 /** CSV tables, drawings and commands of all stages, by name. */
 export async function allPapers(): Promise<Required<Papers>> {
-  const all: Required<Papers> = { tables: {}, plans: {}, drawings: {}, commands: {} };
+  const all: Required<Papers> = { tables: {}, plans: {}, drawings: {}, graphs: {}, commands: {} };
   for (const stage of STAGE_LIST) {
     const own = await stage.papers?.();
     all.tables = { ...all.tables, ...own?.tables };
     all.plans = { ...all.plans, ...own?.plans };
     all.drawings = { ...all.drawings, ...own?.drawings };
+    all.graphs = { ...all.graphs, ...own?.graphs };
     all.commands = { ...all.commands, ...own?.commands };
   }
   return all;

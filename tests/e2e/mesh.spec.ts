@@ -1,4 +1,5 @@
 /** Stage 7: what is heard where, the boathouse mended, a router dragged, a plug pulled. */
+import { readFileSync } from "node:fs";
 import { choose } from "./choose";
 import { expect, open, openDemo, ownHouse, point, test } from "./desk";
 
@@ -18,7 +19,7 @@ test("the boathouse is dead, the offered routers make it sound, and the ledger s
   await expect(card).toHaveCount(0);
   await expect(page.locator(weakest)).not.toContainText("3 dB");
   await expect(page.getByRole("row", { name: /^Router, / })).toHaveCount(1);
-  await expect(page.locator("[data-cell=devices]")).toContainText("129");
+  await expect(page.locator("[data-cell=devices]")).toContainText("144");
   await page.keyboard.press("Control+z");
   await expect(row).toContainText("dead");
 });
@@ -101,4 +102,97 @@ test("the channel in use is drowned, the best is said with its reasons and taken
   await page.getByRole("button", { name: "Go to channel 26" }).first().click();
   await expect(page.getByText("It is in use.")).toBeVisible();
   await expect(page.locator("aside").getByText(/sends over channel 17/)).toHaveCount(0);
+});
+
+test("readings pasted bend the model and the error falls; a bad table changes nothing", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/mesh?view=readings`);
+  const off = page.locator("[data-calibration] [data-now]");
+  await expect(off).toHaveText("7.3 dB");
+  await page.getByRole("button", { name: "Paste" }).click();
+  const pasted = page.getByLabel("Pasted readings");
+  await pasted.fill("heard,level,x,y,dbm\nr-coordinator,Ground,1,1,loud\nnobody,Attic,1,1,-70");
+  await page.getByRole("button", { name: "Take it in" }).click();
+  const wrong = page.getByRole("dialog").getByRole("alert");
+  await expect(wrong).toContainText('Row 2, dbm: must be a number, not "loud"');
+  await expect(wrong).toContainText('Row 3, heard: "nobody" is no radio of this design');
+  await expect(page.locator("[data-revision]")).toHaveText("1");
+  // What was typed is still there to be put right.
+  await pasted.fill("heard,level,x,y,dbm\nr-hall-lmp-1,Ground,3,3,-61\nr-hall-lmp-1,Ground,8,2,-57");
+  await page.getByRole("button", { name: "Take it in" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "2 readings added" })).toBeVisible();
+  await expect(page.locator("[data-calibration]")).toContainText("25 readings");
+  await expect(page.getByRole("row", { name: /Hall lamp .*does not fit/ }).first()).toBeVisible();
+  const before = Number((await off.textContent())!.replace(" dB", ""));
+  await page.getByRole("button", { name: "Take the fitted figures" }).click();
+  await expect
+    .poll(async () => Number((await off.textContent())!.replace(" dB", "")))
+    .toBeLessThan(before / 2);
+  await expect(page.locator("aside").getByText(/lie .* off the model/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Back to the tables'" }).click();
+  await expect(off).toHaveText(`${before.toFixed(1)} dB`);
+});
+
+test("a reading is put down where it was taken, and typed", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/mesh?view=readings`);
+  await page.getByRole("button", { name: "Put down a reading" }).click();
+  const plan = (await page.locator("svg[data-drawing]").boundingBox())!;
+  await page.mouse.click(plan.x + plan.width * 0.35, plan.y + plan.height * 0.7);
+  await expect(page.getByRole("heading", { name: "Reading of House hub" })).toBeVisible();
+  const level = page.getByLabel("Read", { exact: true });
+  await level.fill("-82");
+  await level.press("Enter");
+  await expect(page.locator("[data-calibration]")).toContainText("24 readings");
+  await expect(page.getByRole("row", { name: /House hub Ground, by hand -82/ })).toBeVisible();
+});
+
+test("remedies are compared, and one taken makes the boathouse sound; undone it is as it was", async ({
+  page,
+}) => {
+  await open(page, `${await ownHouse(page)}/mesh?view=remedies`);
+  await expect(page.locator("[data-remedies=done]")).toBeVisible({ timeout: 30_000 });
+  const cards = page.locator("[data-remedy]");
+  await expect(cards).toHaveCount(3);
+  await expect(cards.first()).toContainText("1 further router");
+  await expect(cards.first()).toContainText("no fewer do as well");
+  const shed = page.locator("[data-remedy=outbuilding]");
+  await shed.getByRole("button", { name: /A coordinator for Boathouse workshop/ }).click();
+  await expect(page.getByText("As it would be: A coordinator for Boathouse workshop")).toBeVisible();
+  await expect(page.getByRole("group", { name: "Plan of Yard" })).toBeVisible();
+  await shed.getByRole("button", { name: "Take it" }).click();
+  await expect(page.locator("[data-cell=drops]")).toContainText("131");
+  await expect(page.locator("aside").getByText(/Table saw is heard too faintly/)).toHaveCount(0);
+  await expect(page.locator("[data-remedies=done]")).toBeVisible({ timeout: 30_000 });
+  await page.keyboard.press("Control+z");
+  await expect(page.locator("[data-cell=drops]")).toContainText("130");
+});
+
+test("the fewest access points that serve every room, with their data cables", async ({ page }) => {
+  await open(page, `${await ownHouse(page)}/mesh?view=points`);
+  await expect(page.getByText("2 rooms of 10 hear too little")).toBeVisible();
+  await page.getByRole("button", { name: "Put the fewest that serve all" }).click();
+  await expect(page.getByText("All 10 rooms people sit in are served")).toBeVisible();
+  await expect(page.locator("[data-cell=drops]")).toContainText("132");
+  await expect(page.getByRole("row", { name: /carpenter's room.*nobody/ })).toBeVisible();
+});
+
+test("a scan is pasted, and what it drowns is said; the coverage is saved as drawing and picture", async ({
+  page,
+}) => {
+  await open(page, `${await ownHouse(page)}/mesh?view=channels`);
+  await page.getByRole("button", { name: "Paste" }).click();
+  await page.getByLabel("Pasted a scan").fill("name,channel,width,dbm\nbarge,13,20,-48");
+  await page.getByRole("button", { name: "Take it in" }).click();
+  await expect(page.getByRole("button", { name: "barge, channel 13, -48 dBm" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^26/ })).toContainText("barge");
+  await page.getByRole("tab", { name: "Coverage" }).click();
+  await expect(page.locator(done)).toBeVisible();
+  for (const [kind, starts] of [
+    ["SVG", "<svg"],
+    ["PNG", "\u{89}PNG"],
+  ] as const) {
+    const saved = page.waitForEvent("download");
+    await page.getByRole("button", { name: kind, exact: true }).click();
+    const file = await (await saved).path();
+    expect(readFileSync(file, "latin1").slice(0, 4)).toBe(starts);
+  }
 });

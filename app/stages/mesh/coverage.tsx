@@ -7,10 +7,8 @@ import { DEAD_DB, SOUND_DB } from "#core/stages/mesh/loss";
 import { rayBetween } from "#core/stages/mesh/ray";
 import { sceneOf } from "#core/stages/mesh/scene";
 import type { Band } from "#core/stages/mesh/links";
-import { AT_M, type Coverage } from "./use-coverage";
-
-/** Steps of an even scale from dark to light (cividis): weak ones dark, sound ones pale. */
-const FILLS = ["#3b496c", "#666970", "#8a8678", "#aea371", "#d6c35f", "#fee838"] as const;
+import { AT_M, FILLS } from "#core/stages/mesh/covered";
+import type { Coverage } from "./use-coverage";
 
 /** The house stays to be seen beneath. */
 const OPACITY = 0.5;

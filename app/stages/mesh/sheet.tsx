@@ -27,6 +27,7 @@ const SHEETS = {
   channels: lazily(() => import("./channels")),
   remedies: lazily(() => import("./remedies")),
   points: lazily(() => import("./points")),
+  profiles: lazily(() => import("./profiles")),
   readings: lazily(() => import("./readings")),
 };
 
@@ -92,6 +93,19 @@ function Coverage() {
             only {own.device.name}
           </button>
         )}
+        {band && (
+          <Saves
+            name={`${band.profile.name}, ${level}`}
+            make={async () =>
+              (await import("#core/stages/mesh/coverage-svg")).coverageSvg(saved, {
+                profile: band.profile.id,
+                level,
+                show: second ? "second" : "best",
+                ...(alone && own ? { only: own.row.id } : {}),
+              })
+            }
+          />
+        )}
         <Unplanned />
       </div>
       <div className="@container relative flex min-h-0 flex-1 flex-col">
@@ -119,6 +133,30 @@ function Coverage() {
   );
 }
 
+/** The coverage as a file: a drawing, or a picture of dots. */
+function Saves({ name, make }: { name: string; make(): Promise<string> }) {
+  return (
+    <span className="ml-auto flex shrink-0">
+      <button
+        type="button"
+        className="tool"
+        title="Save the coverage as a drawing"
+        onClick={() => void import("../../kit/save-svg").then(({ saveSvg }) => saveSvg(name, make))}
+      >
+        SVG
+      </button>
+      <button
+        type="button"
+        className="tool"
+        title="Save the coverage as a picture"
+        onClick={() => void import("../../kit/save-svg").then(({ savePng }) => savePng(name, make))}
+      >
+        PNG
+      </button>
+    </span>
+  );
+}
+
 /** Devices without a radio in the plan, and the one press that gives them theirs. */
 function Unplanned() {
   const design = useDesign();
@@ -129,7 +167,7 @@ function Unplanned() {
   return (
     <button
       type="button"
-      className="button ml-auto h-6 whitespace-nowrap"
+      className="button h-6 whitespace-nowrap"
       onClick={() => edit((now) => putRadios(missingRadios(now)))}
     >
       Give {counted(silent.length, "device")} {silent.length === 1 ? "its radio" : "their radios"}

@@ -73,6 +73,7 @@ export const parts: StageParts = {
     { text: "What an unplugged router costs", hint: "view of Mesh", path: "mesh?view=unplug" },
     { text: "Where routers or coordinators go", hint: "view of Mesh", path: "mesh?view=remedies" },
     { text: "Access points and the rooms they serve", hint: "view of Mesh", path: "mesh?view=points" },
+    { text: "Radio profiles and losses of materials", hint: "view of Mesh", path: "mesh?view=profiles" },
     { text: "Readings and calibration", hint: "view of Mesh", path: "mesh?view=readings" },
     { text: "Save the radios as CSV", hint: "command", path: "csv/radios", file: true },
   ],

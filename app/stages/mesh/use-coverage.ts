@@ -1,7 +1,7 @@
 /** The coverage of a level as it is shown: asked of a worker at each change, the old kept until the new is there. */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
-import { BANDS_DB, LEVELS_DBM } from "#core/stages/mesh/bands";
+import { AT_M, budgetDb, senders, stepsOf } from "#core/stages/mesh/covered";
 import { bandsOf, type Band, type Radio } from "#core/stages/mesh/links";
 import { SCENE_PARTS } from "#core/stages/mesh/scene";
 import type { CoverageAsk, CoverageReply } from "../../workers/coverage";
@@ -9,23 +9,9 @@ import { startWorker, type Hand } from "../../workers/ask";
 import { whenAtRest } from "../../kit/rest";
 import { extentOf } from "../../plan/frame";
 
-/** Height above the floor at which is asked what is heard, m. */
-export const AT_M = 1;
 const STEPS = [1, 0.5, 0.25] as const;
 const COARSE = [1] as const;
-
-/** What sends in a band: whatever passes messages on. */
-export const senders = (band: Band): Radio[] =>
-  band.radios.filter(({ row }) => row.coordinator === true || row.routes);
-
-/** What a radio stands above a loss of nothing for a usual device of its profile, in the weaker direction, dB. */
-export function budgetDb({ profile }: Band, { row }: Radio): number {
-  const gains = row.gainDbi + profile.gainDbi;
-  if (profile.targetDbm !== undefined) return row.txDbm + gains;
-  const there = row.txDbm - profile.sensitivityDbm;
-  const back = profile.txDbm - row.sensitivityDbm;
-  return Math.min(there, back) + gains - profile.fadeDb;
-}
+const NONE: readonly number[] = [];
 
 export interface Coverage {
   reply?: CoverageReply;
@@ -72,7 +58,7 @@ export function useCoverage(
   }, []);
   const z = (byId(design, "levels").get(level)?.elevationM ?? 0) + AT_M;
   const box = useMemo(() => extentOf(design, level), [design, level]);
-  const from = band?.profile.targetDbm === undefined ? BANDS_DB : LEVELS_DBM;
+  const from = band ? stepsOf(band) : NONE;
   useEffect(() => {
     if (!ready || !band) return;
     const radios = senders(band).filter(({ row }) => only === undefined || row.id === only);

@@ -7,4 +7,5 @@ export const VIEWS = [
   ["channels", "Channels"],
   ["points", "Access points"],
   ["readings", "Readings"],
+  ["profiles", "Profiles"],
 ] as const;

@@ -1,7 +1,10 @@
 /** What stage 7 writes: the table of radios, and all of it for scripts. */
+import { radioProfilesCsv } from "./profiles-csv";
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
-import { meshJson, radiosCsv } from "./output";
+import { coverageDrawings } from "./coverage-svg";
+import { bandsOf } from "./links";
+import { bandGraphml, meshJson, radiosCsv } from "./output";
 import { readingsCsv } from "./readings-csv";
 import { scanCsv } from "./scan-csv";
 import { reachesOf, treesOf } from "./routes";
@@ -34,6 +37,16 @@ const mesh: Command = {
 };
 
 export const papers: Papers = {
-  tables: { radios: radiosCsv, readings: readingsCsv, neighbours: scanCsv },
+  tables: {
+    radios: radiosCsv,
+    readings: readingsCsv,
+    neighbours: scanCsv,
+    "radio-profiles": radioProfilesCsv,
+  },
+  drawings: { coverage: coverageDrawings },
+  graphs: {
+    graphml: (design) =>
+      bandsOf(design).map(({ profile }) => [`band-${profile.id}`, bandGraphml(design, profile.id)]),
+  },
   commands: { mesh },
 };

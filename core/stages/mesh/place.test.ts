@@ -3,7 +3,7 @@ import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { seeded } from "../house/generate";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
-import { KIND_TABLE } from "../house/tables";
+import { CABLE_TABLE, KIND_TABLE } from "../house/tables";
 import { dropsOf } from "../runs";
 import { meshHouse, PROFILE, putRadio } from "../../test-mesh";
 import { meshChecks } from "./checks";
@@ -116,6 +116,7 @@ function withShed(): Design {
     { ...like!, id: "living", name: "Living room", code: "L", type: "living", outline: box(4.1, 0, 9, 4) },
     { ...like!, id: "shed", name: "Shed", code: "S", type: "work", outline: box(26, 0, 30, 4) },
   ];
+  design.cableTypes = [...CABLE_TABLE];
   design.closets = [
     {
       id: "board",
@@ -124,6 +125,7 @@ function withShed(): Design {
       room: "hall",
       x: 1,
       y: 1,
+      z: 1.5,
       kind: "board",
     } as Design["closets"][number],
   ];
