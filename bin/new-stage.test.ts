@@ -8,8 +8,12 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
 const FILES: Record<string, string> = {
+  "core/stages/bridges/names.ts": `
+export const NAMES = { ecosystems: "ecosystem" } as const;
+`,
   "core/stages/bridges/rows.ts": `
 import { Id, Num, Ref, type RowClass } from "../../design/fields";
+import type { NAMES } from "./names";
 
 export class EcosystemRow {
   @Id() id!: string;
@@ -17,7 +21,7 @@ export class EcosystemRow {
   @Num({ unit: "dBm", min: -60, max: 40 }) txDbm!: number;
 }
 
-export const ROWS = { ecosystems: [EcosystemRow, "ecosystem"] } satisfies Record<string, [RowClass, string]>;
+export const ROWS = { ecosystems: EcosystemRow } satisfies Record<keyof typeof NAMES, RowClass>;
 `,
   "core/stages/bridges/stage.ts": `
 import type { StageModule } from "../../desk/stage";
@@ -72,13 +76,15 @@ export default function Bridges() {
 
 const LINES: Record<string, string> = {
   "core/stages/index.ts": 'export { bridges } from "./bridges/stage";',
+  "core/stages/names.ts": 'export { NAMES as bridges } from "./bridges/names";',
   "core/stages/rows.ts": 'export { ROWS as bridges } from "./bridges/rows";',
 };
 
 /** Reads the demo file with two ecosystems put into it, and says what the desk makes of it. */
 const TRIAL = `
 import { readFileSync } from "node:fs";
-import { FILE_ORDER, WRITE_ORDER } from "./core/design/collections";
+import { FILE_ORDER } from "./core/design/collections";
+import { WRITE_ORDER } from "./core/design/row-classes";
 import { readFile } from "./core/design/file";
 import { firstAnswer } from "./core/desk/engine";
 import { allPapers } from "./core/desk/summary";

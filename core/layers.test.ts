@@ -55,7 +55,8 @@ function circle(graph: ReadonlyMap<string, readonly string[]>): string[] | undef
 function part(file: string): string {
   const [, folder, stage, name] = file.split("/") as [string, string, string?, string?];
   if (folder !== "stages") return folder === "desk" ? `desk/${stage}` : folder;
-  if (stage === "rows.ts" || name?.startsWith("rows")) return "design";
+  if (stage === "rows.ts" || stage === "names.ts" || name === "names.ts" || name?.startsWith("rows"))
+    return "design";
   return name ? `stages/${stage}` : "stages";
 }
 

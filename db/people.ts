@@ -1,6 +1,7 @@
 /** People, and who may do what with which design. */
 import { and, asc, desc, eq } from "drizzle-orm";
-import { WRITE_ORDER, type Design } from "../core/design/collections";
+import { type Design } from "../core/design/collections";
+import { WRITE_ORDER } from "../core/design/row-classes";
 import type { Change } from "../core/design/edit";
 import type { Db, Tx } from "./connect";
 import type { StoredDesign } from "./read-design";

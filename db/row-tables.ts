@@ -15,7 +15,8 @@ import {
   type AnyMySqlColumn,
   type MySqlTableWithColumns,
 } from "drizzle-orm/mysql-core";
-import { ROW_CLASSES, WRITE_ORDER, type CollectionName } from "../core/design/collections";
+import { type CollectionName } from "../core/design/collections";
+import { ROW_CLASSES, WRITE_ORDER } from "../core/design/row-classes";
 import { fields, ID_PATTERN, type Field } from "../core/design/fields";
 import { designs, id } from "./schema-parts";
 

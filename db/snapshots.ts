@@ -2,7 +2,8 @@
 import { createHash } from "node:crypto";
 import { gunzipSync, gzipSync } from "node:zlib";
 import { and, eq, lte } from "drizzle-orm";
-import { emptyDesign, FILE_ORDER, ROW_CLASSES, type Design } from "../core/design/collections";
+import { emptyDesign, FILE_ORDER, type Design } from "../core/design/collections";
+import { ROW_CLASSES } from "../core/design/row-classes";
 import { fields } from "../core/design/fields";
 import type { Db, Tx } from "./connect";
 import { snapshots } from "./schema";

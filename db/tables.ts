@@ -1,6 +1,7 @@
 /** How a table row becomes a plain row, and back. */
 import { fields } from "../core/design/fields";
-import { ROW_CLASSES, type AnyRow, type CollectionName } from "../core/design/collections";
+import { type AnyRow, type CollectionName } from "../core/design/collections";
+import { ROW_CLASSES } from "../core/design/row-classes";
 import type { DesignRow } from "../core/design/design-row";
 
 export { TABLES } from "./row-tables";

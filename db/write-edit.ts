@@ -1,7 +1,8 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
 import type { MySqlColumn } from "drizzle-orm/mysql-core";
 import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
-import { WRITE_ORDER, type AnyRow, type CollectionName, type Design } from "../core/design/collections";
+import { type AnyRow, type CollectionName, type Design } from "../core/design/collections";
+import { WRITE_ORDER } from "../core/design/row-classes";
 import {
   applyChanges,
   invertChanges,

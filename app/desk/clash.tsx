@@ -1,7 +1,8 @@
 /** Two people changed the same row: both versions side by side, and a choice. */
 import { Ask } from "../kit/dialog";
 import { fields } from "#core/design/fields";
-import { ROW_CLASSES, SINGULAR } from "#core/design/collections";
+import { SINGULAR } from "#core/design/collections";
+import { ROW_CLASSES } from "#core/design/row-classes";
 import { sameRow } from "#core/design/edit";
 import type { Clash } from "#db/write-edit";
 import { useDesk, useDeskPart } from "./desk";

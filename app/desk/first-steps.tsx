@@ -2,7 +2,8 @@
 import { X } from "lucide-react";
 import { useEffect, type ReactNode } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { isNew, nextStep, stepNumber, STEPS, type Step, type StepName } from "#core/desk/first-steps";
+import { isNew } from "#core/desk/is-new";
+import { nextStep, stepNumber, STEPS, type Step, type StepName } from "#core/desk/first-steps";
 import { stageName, type Stage } from "#core/desk/names";
 import { newProblem } from "#core/stages/brief/new-rows";
 import { putRow } from "#core/design/row-changes";

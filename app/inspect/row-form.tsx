@@ -4,13 +4,13 @@ import { putRow } from "#core/design/row-changes";
 import { byName, capital } from "#core/design/words";
 import {
   byId,
-  ROW_CLASSES,
   SINGULAR,
   type AnyRow,
   type CollectionName,
   type Design,
   type Rows,
 } from "#core/design/collections";
+import { ROW_CLASSES } from "#core/design/row-classes";
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
 import { OptionRadio } from "#core/stages/choose/rows";

@@ -14,7 +14,6 @@ import {
   type PointerEvent,
   type ReactNode,
 } from "react";
-import { removeRows } from "#core/design/remove";
 import { contains } from "#core/geometry/polygon";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
@@ -286,9 +285,11 @@ export function Plan({
           });
         }
       } else if (event.key === "Delete" && (free || preferences.letters)) {
-        tryEdit(
-          (now) => removeRows(now, chosen),
-          () => select(undefined),
+        withArrange(({ removeRows }) =>
+          tryEdit(
+            (now) => removeRows(now, chosen),
+            () => select(undefined),
+          ),
         );
       }
     };

@@ -2,7 +2,8 @@
  * What an edit is held to before it is written: each row, the sizes, and that the design still holds
  * together.
  */
-import { byId, FILE_ORDER, isCollection, ROW_CLASSES, type Design } from "./collections";
+import { byId, FILE_ORDER, isCollection, type Design } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import { checkRow } from "./check-row";
 import { keyOf, type Change } from "./edit";
 import { ID_PATTERN } from "./fields";

@@ -1,6 +1,7 @@
 /** From anything at all to a valid plain row, or a list of what is wrong with it and where. */
 import { validateSync, type ValidationError } from "class-validator";
-import { ROW_CLASSES, type AnyRow, type CollectionName, type Rows } from "./collections";
+import { type AnyRow, type CollectionName, type Rows } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import { fields, nestedClass, type Field, type NestedChoice, type RowClass } from "./fields";
 import { InputError, type Problem } from "./input-error";
 import { withRules } from "./rules";

@@ -1,64 +1,41 @@
 /**
  * The collections a design is made of, in the order of the project file. Parents come before the rows that
- * name them.
+ * name them. Their names alone: what a row may hold is in `row-classes.ts`, for whoever checks or shows one.
  */
 import { FILE_STAGES, type Stage } from "../desk/names";
-import * as stages from "../stages/rows";
-import { DesignRow } from "./design-row";
-import { fields, type RowClass } from "./fields";
+import * as names from "../stages/names";
+import type * as stages from "../stages/rows";
+import type { DesignRow } from "./design-row";
 
 type Tables = (typeof stages)[keyof typeof stages];
 type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
 type Table = Whole<Tables>;
 
-/**
- * Each collection with its stage, its row class and what one row is called. In the order of the project
- * file.
- */
+/** Each collection with its stage and what one row is called. In the order of the project file. */
 const ENTRIES = FILE_STAGES.flatMap((stage) =>
-  Object.entries((stages as Partial<Record<Stage, Record<string, [RowClass, string]>>>)[stage] ?? {}).map(
-    ([name, [rowClass, singular]]) => ({ stage, name: name as CollectionName, rowClass, singular }),
+  Object.entries((names as Partial<Record<Stage, Record<string, string>>>)[stage] ?? {}).map(
+    ([name, singular]) => ({ stage, name: name as CollectionName, singular }),
   ),
 );
 
 export type CollectionName = keyof Table & string;
 export type Rows = {
-  [C in CollectionName]: Table[C] extends [new () => infer Row, string] ? Row : never;
+  [C in CollectionName]: Table[C] extends new () => infer Row ? Row : never;
 };
 export type AnyRow = Rows[CollectionName];
 
 /** Order of the project file (data-model.md). */
 export const FILE_ORDER: readonly CollectionName[] = ENTRIES.map((entry) => entry.name);
 
-const ofEach = <T>(pick: (entry: (typeof ENTRIES)[number]) => T, design: T) =>
-  ({ design, ...Object.fromEntries(ENTRIES.map((entry) => [entry.name, pick(entry)])) }) as Record<
-    CollectionName | "design",
-    T
-  >;
-
-export const ROW_CLASSES = ofEach<RowClass>((entry) => entry.rowClass, DesignRow);
-
 /** Singular, for sentences. */
-export const SINGULAR = ofEach((entry) => entry.singular, "design");
+export const SINGULAR = {
+  design: "design",
+  ...Object.fromEntries(ENTRIES.map((entry) => [entry.name, entry.singular])),
+} as Record<CollectionName | "design", string>;
 
 /** The stage a collection belongs to. */
 export const stageOf = (collection: CollectionName): Stage =>
   ENTRIES.find((entry) => entry.name === collection)!.stage;
-
-/** Order in which rows can be written so that every row a reference names already stands. */
-export const WRITE_ORDER: readonly CollectionName[] = parentsFirst();
-
-function parentsFirst(): CollectionName[] {
-  const done = new Set<CollectionName>();
-  const visit = (name: CollectionName, asked: readonly CollectionName[]) => {
-    if (done.has(name) || asked.includes(name)) return;
-    for (const field of fields(ROW_CLASSES[name]))
-      if (field.kind === "ref") visit(field.to as CollectionName, [...asked, name]);
-    done.add(name);
-  };
-  for (const name of FILE_ORDER) visit(name, []);
-  return [...done];
-}
 
 /** A whole plan: plain rows, each collection sorted by id. */
 export type Design = { design: DesignRow } & { [C in CollectionName]: Rows[C][] };

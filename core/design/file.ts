@@ -2,14 +2,8 @@
 import { compareIds } from "./edit";
 import { checkAgainst } from "./check-row";
 import { MOST_ROWS } from "./check-edit";
-import {
-  emptyDesign,
-  FILE_ORDER,
-  ROW_CLASSES,
-  type AnyRow,
-  type CollectionName,
-  type Design,
-} from "./collections";
+import { emptyDesign, FILE_ORDER, type AnyRow, type CollectionName, type Design } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import { fields, nestedClass, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";

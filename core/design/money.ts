@@ -1,5 +1,6 @@
 /** A design in another currency: every amount of money in it, by one rate. */
-import { FILE_ORDER, ROW_CLASSES, type Design } from "./collections";
+import { FILE_ORDER, type Design } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import type { Change } from "./edit";
 import { fields, nestedClass, type Field, type RowClass } from "./fields";
 import { fail } from "./input-error";

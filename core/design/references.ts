@@ -2,7 +2,8 @@
  * Which rows name which: found from the row classes, so a new reference field is checked without further
  * code.
  */
-import { byId, FILE_ORDER, ROW_CLASSES, type CollectionName, type Design } from "./collections";
+import { byId, FILE_ORDER, type CollectionName, type Design } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import { fields, nestedClass, type RowClass } from "./fields";
 import type { Problem } from "./input-error";
 

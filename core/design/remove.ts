@@ -1,5 +1,6 @@
 /** Taking a row out with all that cannot stand without it. */
-import { FILE_ORDER, ROW_CLASSES, type AnyRow, type CollectionName, type Design } from "./collections";
+import { FILE_ORDER, type AnyRow, type CollectionName, type Design } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import type { Change } from "./edit";
 import { fields, nestedClass, type Field, type RowClass } from "./fields";
 

@@ -1,5 +1,6 @@
 /** The JSON Schema (2020-12) of a project file, made from the row classes. */
-import { FILE_ORDER, ROW_CLASSES } from "./collections";
+import { FILE_ORDER } from "./collections";
+import { ROW_CLASSES } from "./row-classes";
 import { fields, type Field, type NestedChoice, type RowClass } from "./fields";
 import { FILE_FORMAT, FILE_VERSION } from "./file";
 

@@ -2,12 +2,12 @@
 import {
   byId,
   FILE_ORDER,
-  ROW_CLASSES,
   stageOf,
   type AnyRow,
   type CollectionName,
   type Design,
 } from "../design/collections";
+import { ROW_CLASSES } from "../design/row-classes";
 import { sameRow, type Change } from "../design/edit";
 import { fields, nestedClass, type RowClass } from "../design/fields";
 import { removeRows } from "../design/remove";

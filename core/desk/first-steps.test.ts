@@ -1,7 +1,8 @@
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { emptyDesign, type Design } from "../design/collections";
 import { ledgerValue } from "./ledger";
-import { isNew, nextStep, STEPS, stepNumber } from "./first-steps";
+import { isNew } from "./is-new";
+import { nextStep, STEPS, stepNumber } from "./first-steps";
 
 const demo = larkspurWeir();
 const cableM = ledgerValue(demo, "cableM")!;

@@ -49,10 +49,6 @@ export const STEPS: readonly Step[] = [
   },
 ];
 
-/** Has nobody put anything down yet? Then it is led; a design that came with rows of its own is not. */
-export const isNew = ({ problems, rooms, walls, points }: Design): boolean =>
-  problems.length + rooms.length + walls.length + points.length === 0;
-
 /** What must be there before it makes sense. */
 const NEEDS: Readonly<Record<StepName, readonly StepName[]>> = {
   problem: [],

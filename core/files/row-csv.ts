@@ -5,14 +5,8 @@
 import Papa from "papaparse";
 import { writeCsv, type CsvCell } from "./csv";
 import { checkRow } from "../design/check-row";
-import {
-  byId,
-  ROW_CLASSES,
-  type AnyRow,
-  type CollectionName,
-  type Design,
-  type Rows,
-} from "../design/collections";
+import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "../design/collections";
+import { ROW_CLASSES } from "../design/row-classes";
 import { MOST_ROWS } from "../design/check-edit";
 import type { Change } from "../design/edit";
 import { fields, type Field, type RowClass } from "../design/fields";

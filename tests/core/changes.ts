@@ -1,5 +1,6 @@
 /** Changes of single fields, for tests that ask what hangs on each of them. */
-import { ROW_CLASSES, type AnyRow, type CollectionName, type Design } from "../../core/design/collections";
+import { type AnyRow, type CollectionName, type Design } from "../../core/design/collections";
+import { ROW_CLASSES } from "../../core/design/row-classes";
 import type { Change } from "../../core/design/edit";
 import { fields, type Field, type RowClass } from "../../core/design/fields";
 

@@ -5,7 +5,8 @@
  */
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../demo/ropewalk-court";
-import { FILE_ORDER, ROW_CLASSES, type CollectionName, type Design } from "../../core/design/collections";
+import { FILE_ORDER, type CollectionName, type Design } from "../../core/design/collections";
+import { ROW_CLASSES } from "../../core/design/row-classes";
 import { applyChanges, type Change } from "../../core/design/edit";
 import { fields, type RowClass } from "../../core/design/fields";
 import { InputError } from "../../core/design/input-error";

@@ -1,7 +1,8 @@
 /** Tables follow the row classes, and the migrations follow the tables. */
 import { readdirSync, readFileSync } from "node:fs";
 import { getTableConfig } from "drizzle-orm/mysql-core";
-import { FILE_ORDER, ROW_CLASSES, WRITE_ORDER } from "../../core/design/collections";
+import { FILE_ORDER } from "../../core/design/collections";
+import { ROW_CLASSES, WRITE_ORDER } from "../../core/design/row-classes";
 import { fields } from "../../core/design/fields";
 import { TABLES } from "../../db/row-tables";
 import { designs } from "../../db/schema";

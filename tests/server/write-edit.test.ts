@@ -1,7 +1,8 @@
 import { gunzipSync, gzipSync } from "node:zlib";
 import { eq } from "drizzle-orm";
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { FILE_ORDER, ROW_CLASSES } from "../../core/design/collections";
+import { FILE_ORDER } from "../../core/design/collections";
+import { ROW_CLASSES } from "../../core/design/row-classes";
 import { fields } from "../../core/design/fields";
 import { InputError } from "../../core/design/input-error";
 import { writeFile } from "../../core/design/file";

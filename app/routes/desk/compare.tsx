@@ -11,7 +11,8 @@ import {
 import type { ShownFinding, Summary } from "#core/desk/engine";
 import { stageName } from "#core/desk/names";
 import { SINGULAR, type CollectionName, type Design } from "#core/design/collections";
-import { ROW_CLASSES, byId, type AnyRow } from "#core/design/collections";
+import { byId, type AnyRow } from "#core/design/collections";
+import { ROW_CLASSES } from "#core/design/row-classes";
 import { fields, type Field } from "#core/design/fields";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { capital, counted } from "#core/design/words";

@@ -15,9 +15,8 @@ import { createResults, type FirstValues } from "../../desk/results";
 import { startEngine } from "../../desk/start-engine";
 import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
-import { DeskProvider, useDesk, useDeskPart } from "../../desk/desk";
+import { DeskProvider, useDesign, useDesk, useDeskPart, useFirstUse } from "../../desk/desk";
 import { fetchForms, Inspector } from "../../inspect/inspector";
-import { FirstSteps } from "../../desk/first-steps";
 import { KeyHelp } from "../../desk/keys";
 import { Spoken } from "../../desk/say";
 import { LedgerStrip } from "../../desk/ledger";
@@ -25,7 +24,26 @@ import { Mast } from "../../desk/mast";
 import { PrintFrame } from "../../desk/print-frame";
 import { Spine } from "../../desk/spine";
 import type { Route } from "./+types/layout";
-import { lazily } from "../../kit/lazily";
+import { lazily, lazilyFrom } from "../../kit/lazily";
+import { isNew } from "#core/desk/is-new";
+
+const FirstSteps = lazilyFrom(
+  () => import("../../desk/first-steps"),
+  (file) => file.FirstSteps,
+);
+
+/** The line of first steps, for a design that is begun here: others have no need of it. */
+function Guide() {
+  const design = useDesign();
+  const led = useFirstUse();
+  const { readOnly, preferences } = useDesk();
+  if (readOnly || !(led || (preferences.guide !== "off" && isNew(design)))) return null;
+  return (
+    <Suspense fallback={null}>
+      <FirstSteps />
+    </Suspense>
+  );
+}
 
 /** Steps back that a page knows by name; the log knows all of them. */
 const MOST_STEPS = 500;
@@ -122,7 +140,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
           id="sheet"
           tabIndex={-1}
         >
-          <FirstSteps />
+          <Guide />
           <Outlet />
         </main>
         <Inspector />

@@ -3,17 +3,19 @@
  * volts are; of a line of signals alone, as far down as it is away. The same rows as on the plan.
  */
 import { hierarchy } from "d3-hierarchy";
+import type { ComponentType } from "react";
 import { linear } from "../../kit/linear";
 import { formatTotal } from "#core/design/units";
-import { replacesOf } from "#core/stages/bus/replaces";
-import { formsOf } from "#core/stages/bus/order";
 import type { Segment } from "#core/stages/bus/segments";
 import { counted } from "#core/design/words";
-import { useDesign, useDesk } from "../../desk/desk";
+import { useDesk } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
-import { saveSvg } from "../../kit/save-svg";
+import { fetchedPart } from "../../kit/fetched";
 import { usePrinting } from "../../kit/printing";
 import { useSize } from "../../plan/view";
+
+/** How good the order is comes when the page has come to rest. */
+const lead = fetchedPart<ComponentType<{ segment: Segment }>>(() => import("./along-lead"));
 
 /** Columns share the width there is, down to what a name needs. */
 const LEAST_COLUMN = 66;
@@ -54,6 +56,7 @@ export function Along({ segment }: { segment: Segment }) {
 
 function Falling({ segment }: { segment: Segment }) {
   const { preferences, selection, select } = useDesk();
+  const Lead = lead.use();
   const printing = usePrinting();
   const [box, size] = useSize();
   const { nodes, edges, limitV, supplies } = segment;
@@ -81,7 +84,7 @@ function Falling({ segment }: { segment: Segment }) {
   const limitY = volts && limitV !== undefined ? y(limitV) : undefined;
   return (
     <div className="flex min-h-0 flex-1 flex-col bg-raised">
-      <Lead segment={segment} />
+      {Lead ? <Lead segment={segment} /> : <p className="h-8 shrink-0 border-b border-rule/60" />}
       <div
         ref={box}
         className="relative min-h-0 flex-1 overflow-auto"
@@ -194,53 +197,5 @@ function Falling({ segment }: { segment: Segment }) {
         </svg>
       </div>
     </div>
-  );
-}
-
-/** How good its order is, and what it takes the place of. */
-function Lead({ segment }: { segment: Segment }) {
-  const design = useDesign();
-  const { units } = useDesk().preferences;
-  const metres = (m: number) => formatTotal(m, units);
-  const { topology } = segment.row;
-  const forms = formsOf(design, segment.row);
-  const best = topology === "ring" ? forms.ring : topology === "line" ? forms.line : undefined;
-  const home = replacesOf(design, segment)[0]!;
-  const stops = forms.stops.length;
-  return (
-    <p className="shrink-0 border-b border-rule/60 px-3 py-1.5 text-small text-soft">
-      <button
-        type="button"
-        className="tool float-right -my-0.5"
-        data-chrome
-        onClick={() =>
-          void saveSvg(segment.row.name, async () =>
-            (await import("#core/stages/bus/tree-svg")).treeSvg(design, segment),
-          )
-        }
-      >
-        SVG
-      </button>
-      <span className="measure text-ink">{metres(segment.lengthM)}</span>
-      {best && (
-        <>
-          {", "}
-          {segment.lengthM <= best.lengthM + 0.05
-            ? best.exact
-              ? stops > 1
-                ? "proven shortest of all orders"
-                : "its only order"
-              : `no shorter order found; none is under ${metres(best.boundM)}`
-            : `${metres(best.lengthM)} in the ${best.exact ? "proven shortest" : "best order found"}`}
-        </>
-      )}
-      {" · as home runs "}
-      <span className="measure text-ink">{metres(home.lengthM)}</span>
-      {segment.collapsed && (
-        <strong className="ml-2 font-semibold text-stop">
-          The line collapses: its devices ask for more than the cable carries at any volts.
-        </strong>
-      )}
-    </p>
   );
 }

@@ -7,7 +7,6 @@ import { changeSettings, putRow } from "#core/design/row-changes";
 import { settingsOf } from "#core/stages/choose/settings";
 import { byId, type Design } from "#core/design/collections";
 import type { ChooseSettings, Schools } from "#core/design/rows-settings";
-import { removeRows } from "#core/design/remove";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
@@ -335,10 +334,12 @@ export default function ChooseSummary({ design }: { design: Design }) {
             type="button"
             className="button mt-2"
             onClick={() =>
-              edit((d) =>
-                removeRows(
-                  d,
-                  plans.slice(1).map((plan) => ({ in: "plans" as const, id: plan.id })),
+              void import("#core/design/remove").then(({ removeRows }) =>
+                edit((d) =>
+                  removeRows(
+                    d,
+                    plans.slice(1).map((plan) => ({ in: "plans" as const, id: plan.id })),
+                  ),
                 ),
               )
             }

@@ -1,7 +1,6 @@
 /** Wants down, plans across: what each plan takes for each want, what came next and why it lost. */
 import { Check, RefreshCw, Square } from "lucide-react";
-import { useMemo } from "react";
-import { acceptPlan } from "#core/stages/choose/accept";
+import { Suspense, useMemo } from "react";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { planChanges, wantNameIn } from "#core/stages/choose/explain";
 import { picksWorking, planWorking, proofWorking } from "#core/stages/choose/plan-workings";
@@ -15,8 +14,13 @@ import { useChoice, useSolved, type ChoiceState, type Solved } from "./choice";
 import { newRowId, useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
-import { Conflicts } from "./conflicts";
+import { lazilyFrom, patiently } from "../../kit/lazily";
 import { counted } from "#core/design/words";
+
+const Conflicts = lazilyFrom(
+  () => import("./conflicts"),
+  (file) => file.Conflicts,
+);
 
 const optionName = (design: Design, id: string | undefined) =>
   id === undefined ? "" : (byId(design, "options").get(id)?.name ?? id);
@@ -38,7 +42,11 @@ export default function Plans() {
           aria-busy={stale}
         >
           <Changes {...state} />
-          {solved.conflicts.length > 0 && <Conflicts solved={solved} />}
+          {solved.conflicts.length > 0 && (
+            <Suspense fallback={null}>
+              <Conflicts solved={solved} />
+            </Suspense>
+          )}
           <Compare solved={solved} stale={stale} />
         </div>
       ) : (
@@ -362,7 +370,8 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
     n === 0 ? `no ${many}` : n === 1 ? `one ${one}` : `${n} ${many}`;
   const offline = internetDown(design, plan).filter((loss) => loss.stops).length;
   const hubless = hubDown(design, plan).filter((loss) => loss.stops).length;
-  const accept = () => {
+  const accept = async () => {
+    const { acceptPlan } = await patiently(() => import("#core/stages/choose/accept"));
     const now = store.get().design;
     const made = acceptPlan(now, plan, {
       newId: newRowId,
@@ -408,7 +417,7 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
                   ? "It is being worked out again"
                   : "One edit: devices, kits, drops and controllers follow"
               }
-              onClick={accept}
+              onClick={() => void accept()}
             >
               <Check size={13} /> Take
             </button>

@@ -3,10 +3,10 @@ import { useSearchParams } from "react-router";
 import type { Design } from "#core/design/collections";
 import { soundness } from "#core/stages/mesh/loss";
 import { allSingles, isRoot, reachesOf, treesOf } from "#core/stages/mesh/routes";
-import { reachWorking } from "#core/stages/mesh/workings";
 import { useDesk, useResult } from "../../desk/desk";
-import { FindingCard } from "../../desk/finding-card";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
+import { FindingCard } from "../../desk/finding-card";
+import { reachWorking } from "#core/stages/mesh/workings";
 import { bandOf } from "./use-coverage";
 
 const FIRST_FINDINGS = 6;

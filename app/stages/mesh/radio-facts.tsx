@@ -1,11 +1,14 @@
 /** A radio: who hears it, how well, and what happens when that one is unplugged. */
 import type { AnyRow, Design } from "#core/design/collections";
 import { disjointWays } from "#core/stages/mesh/disjoint";
-import { bandsOf } from "#core/stages/mesh/links";
+import { bandsOf, radiosOf } from "#core/stages/mesh/links";
 import { soundness } from "#core/stages/mesh/loss";
 import { isRoot, lostWithout, reachesOf, treesOf, type Way } from "#core/stages/mesh/routes";
 import { linkWorking, wayWorking } from "#core/stages/mesh/workings";
 import { Fact, Worked } from "../../inspect/parts";
+
+/** Readings listed of one radio. */
+const MOST_READ = 8;
 
 export default function RadioFacts({ design, row }: { design: Design; row: AnyRow }) {
   const band = bandsOf(design).find(({ linksOf }) => linksOf.has(row.id));
@@ -72,6 +75,40 @@ export default function RadioFacts({ design, row }: { design: Design; row: AnyRo
         </>
       )}
       <Fact label="Hears">{band.linksOf.get(row.id)!.length} others</Fact>
+      <History design={design} id={row.id} />
     </dl>
+  );
+}
+
+/** What was read of it and by it, the newest first: days without a date last. */
+function History({ design, id }: { design: Design; id: string }) {
+  const radios = radiosOf(design);
+  const own = design.readings
+    .filter((reading) => reading.from === id || reading.by === id)
+    .sort((a, b) => ((a.on ?? "") < (b.on ?? "") ? 1 : -1));
+  if (!own.length) return null;
+  return (
+    <Fact label="Read so far">
+      <ul>
+        {own.slice(0, MOST_READ).map((reading) => {
+          const ear = radios.get(reading.by ?? "");
+          const other = reading.from === id ? ear : radios.get(reading.from);
+          return (
+            <li key={reading.id} className="text-small">
+              <span className="measure">{reading.on ?? "no day"}</span>{" "}
+              {reading.lqi === undefined ? "" : `lqi ${reading.lqi}, `}
+              <span className="measure">{reading.dbm.toFixed(0)} dBm</span>{" "}
+              {reading.by === undefined
+                ? "by hand"
+                : `${reading.from === id ? "by" : "of"} ${other?.device.name}`}
+              {ear && `, ${(reading.dbm - ear.row.sensitivityDbm).toFixed(0)} dB above its ear`}
+            </li>
+          );
+        })}
+        {own.length > MOST_READ && (
+          <li className="text-small text-soft">and {own.length - MOST_READ} more</li>
+        )}
+      </ul>
+    </Fact>
   );
 }

@@ -1,19 +1,22 @@
 /** What stage 7 gives the desk. */
-import { Suspense } from "react";
+import type { ComponentType } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { bandsOf } from "#core/stages/mesh/links";
 import { reachesOf } from "#core/stages/mesh/routes";
 import type { StageParts } from "../../desk/parts";
 import { Heading } from "../../inspect/parts";
+import { fetchedPart } from "../../kit/fetched";
 import { lazily, patiently } from "../../kit/lazily";
 
-const MeshSummary = lazily(() => import("./mesh-summary"));
+/** Its figures come when the page has come to rest. */
+const meshSummary = fetchedPart<ComponentType<{ design: Design }>>(() => import("./mesh-summary"));
 
 function Summary({ design }: { design: Design }) {
-  return (
-    <Suspense fallback={<Heading title="Mesh" text="Radio through the walls of this house" />}>
-      <MeshSummary design={design} />
-    </Suspense>
+  const MeshSummary = meshSummary.use();
+  return MeshSummary ? (
+    <MeshSummary design={design} />
+  ) : (
+    <Heading title="Mesh" text="Radio through the walls of this house" />
   );
 }
 

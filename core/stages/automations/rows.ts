@@ -1,4 +1,5 @@
 /** Rows of stage 10: cues, guards and moves. */
+import type { NAMES } from "./names";
 import { Choice, Flag, Id, Integers, Many, Num, Ref, Refs, Text, type RowClass } from "../../design/fields";
 import { CLOCK_TEXT } from "../../design/vocabulary";
 
@@ -55,8 +56,7 @@ export class AutomationRow {
   @Ref("phases", { optional: true }) phase?: string;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
-export const ROWS = { automations: [AutomationRow, "automation"] } satisfies Record<
-  string,
-  [RowClass, string]
->;
+/** Each collection with its row class. */
+export const ROWS = {
+  automations: AutomationRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

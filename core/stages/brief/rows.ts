@@ -1,4 +1,5 @@
 /** Rows of the brief: who lives there, what troubles them, what is asked for, what binds, in which order. */
+import type { NAMES } from "./names";
 import {
   Choice,
   Flag,
@@ -128,13 +129,13 @@ export class AcceptanceRow {
   @Num({ optional: true }) measured?: number;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  people: [PersonRow, "person"],
-  problems: [ProblemRow, "problem"],
-  requirements: [RequirementRow, "requirement"],
-  constraints: [ConstraintRow, "constraint"],
-  phases: [PhaseRow, "phase"],
-  uses: [UseRow, "use"],
-  acceptances: [AcceptanceRow, "acceptance"],
-} satisfies Record<string, [RowClass, string]>;
+  people: PersonRow,
+  problems: ProblemRow,
+  requirements: RequirementRow,
+  constraints: ConstraintRow,
+  phases: PhaseRow,
+  uses: UseRow,
+  acceptances: AcceptanceRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

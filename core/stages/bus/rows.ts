@@ -1,4 +1,5 @@
 /** Rows of stage 5: what a bus allows, its lines and the stops on them, and what must not share one. */
+import type { NAMES } from "./names";
 import {
   Choice,
   Choices,
@@ -294,19 +295,19 @@ export class StationRow {
   @Ref("points", { optional: true }) load?: string;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  busProfiles: [BusProfileRow, "bus profile"],
-  busSupplies: [BusSupplyRow, "bus supply"],
-  segments: [SegmentRow, "segment"],
-  stops: [StopRow, "stop"],
-  segmentRules: [SegmentRuleRow, "segmenting rule"],
-  moduleTypes: [ModuleTypeRow, "kind of module"],
-  modules: [ModuleRow, "module"],
-  channels: [ChannelRow, "channel"],
-  links: [LinkRow, "direct link"],
-  boards: [BoardRow, "board"],
-  pins: [PinRow, "pin"],
-  remotes: [RemoteRow, "remote code"],
-  stations: [StationRow, "station"],
-} satisfies Record<string, [RowClass, string]>;
+  busProfiles: BusProfileRow,
+  busSupplies: BusSupplyRow,
+  segments: SegmentRow,
+  stops: StopRow,
+  segmentRules: SegmentRuleRow,
+  moduleTypes: ModuleTypeRow,
+  modules: ModuleRow,
+  channels: ChannelRow,
+  links: LinkRow,
+  boards: BoardRow,
+  pins: PinRow,
+  remotes: RemoteRow,
+  stations: StationRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

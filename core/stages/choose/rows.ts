@@ -2,6 +2,7 @@
  * Rows of choosing: the catalogue, what each room must do, the controllers that stand in the house, plans
  * that were accepted.
  */
+import type { NAMES } from "./names";
 import {
   Choice,
   Choices,
@@ -267,10 +268,10 @@ export class PlanRow {
   @Many(PlanPick) picks!: PlanPick[];
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  options: [OptionRow, "option"],
-  wants: [WantRow, "want"],
-  hubs: [HubRow, "controller"],
-  plans: [PlanRow, "plan"],
-} satisfies Record<string, [RowClass, string]>;
+  options: OptionRow,
+  wants: WantRow,
+  hubs: HubRow,
+  plans: PlanRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

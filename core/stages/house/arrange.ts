@@ -1,13 +1,7 @@
 /** Several things at once: move, align, mirror, copy a room or a level. */
 import { round3 } from "../../geometry/round";
-import {
-  byId,
-  ROW_CLASSES,
-  type AnyRow,
-  type CollectionName,
-  type Design,
-  type Rows,
-} from "../../design/collections";
+import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "../../design/collections";
+import { ROW_CLASSES } from "../../design/row-classes";
 import { applyChanges, type Change } from "../../design/edit";
 import { fields } from "../../design/fields";
 import { fail } from "../../design/input-error";
@@ -338,3 +332,5 @@ export function inBox(
     ),
   ];
 }
+
+export { removeRows } from "../../design/remove";

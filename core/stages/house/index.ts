@@ -1,15 +1,5 @@
 /** Stage 2, House: where things are. */
-export {
-  addPoint,
-  changePoint,
-  duplicatePoint,
-  freeNumber,
-  GRID_M,
-  movePoint,
-  removePoint,
-  roomAt,
-  snap,
-} from "./points";
+export { addPoint, changePoint, duplicatePoint, freeNumber, GRID_M, movePoint, roomAt, snap } from "./points";
 export {
   addWall,
   changeWall,
@@ -63,3 +53,4 @@ export { furnished } from "./furnish";
 export { lined } from "./lined";
 export { generateHouse } from "./generate";
 export { areaWorking, perimeterWorking } from "./workings";
+export { removePoint } from "./remove-point";

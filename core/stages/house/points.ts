@@ -5,7 +5,6 @@ import type { RoomRow } from "./rows-house";
 import type { KindRow, PointRow } from "../runs/rows";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { fail } from "../../design/input-error";
-import { removeRows } from "../../design/remove";
 import { closetsFor } from "../../ways/closets";
 import { mountOf } from "../../points/kits";
 import { mirrored, pairOf, partnerOf } from "../../points/symmetry";
@@ -136,13 +135,4 @@ export function duplicatePoint(design: Design, id: string, newId: string): Chang
       },
     },
   ];
-}
-
-/**
- * Take a point out with all that hangs on it: its device, what is noted of its drops, and its place in
- * automations and problems.
- */
-export function removePoint(design: Design, id: string): Change[] {
-  existing(design, id);
-  return removeRows(design, [{ in: "points", id }]);
 }

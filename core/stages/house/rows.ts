@@ -1,4 +1,5 @@
 /** Rows of stage 2: the house itself, and what a survey finds in it. */
+import type { NAMES } from "./names";
 import type { RowClass } from "../../design/fields";
 import {
   ClosetRow,
@@ -23,24 +24,24 @@ import {
   UnderlayRow,
 } from "./rows-survey";
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  levels: [LevelRow, "level"],
-  materials: [MaterialRow, "material"],
-  walls: [WallRow, "wall"],
-  openings: [OpeningRow, "opening"],
-  rooms: [RoomRow, "room"],
-  trunks: [TrunkRow, "trunk"],
-  risers: [RiserRow, "riser"],
-  mainsRuns: [MainsRunRow, "mains run"],
-  noGo: [NoGoRow, "no-go area"],
-  fixtures: [FixtureRow, "fixture"],
-  circuits: [CircuitRow, "circuit"],
-  closets: [ClosetRow, "closet"],
-  switches: [SwitchRow, "switch"],
-  legs: [LegRow, "leg"],
-  lamps: [LampRow, "lamp"],
-  traces: [TraceRow, "trace"],
-  measurements: [MeasurementRow, "measurement"],
-  underlays: [UnderlayRow, "underlay"],
-} satisfies Record<string, [RowClass, string]>;
+  levels: LevelRow,
+  materials: MaterialRow,
+  walls: WallRow,
+  openings: OpeningRow,
+  rooms: RoomRow,
+  trunks: TrunkRow,
+  risers: RiserRow,
+  mainsRuns: MainsRunRow,
+  noGo: NoGoRow,
+  fixtures: FixtureRow,
+  circuits: CircuitRow,
+  closets: ClosetRow,
+  switches: SwitchRow,
+  legs: LegRow,
+  lamps: LampRow,
+  traces: TraceRow,
+  measurements: MeasurementRow,
+  underlays: UnderlayRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

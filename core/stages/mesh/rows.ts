@@ -1,4 +1,5 @@
 /** Rows of stage 7: what each band of radio is like, the radios of the devices, what was measured, who else sends. */
+import type { NAMES } from "./names";
 import { Choice, Coordinate, Flag, Id, Num, One, Ref, Text, Whole, type RowClass } from "../../design/fields";
 import { DAY_TEXT } from "../../design/vocabulary";
 
@@ -104,10 +105,10 @@ export class NeighbourRow {
   @Ref("rooms", { optional: true }) room?: string;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  radioProfiles: [RadioProfileRow, "radio profile"],
-  radios: [RadioRow, "radio"],
-  readings: [ReadingRow, "reading"],
-  neighbours: [NeighbourRow, "neighbour's network"],
-} satisfies Record<string, [RowClass, string]>;
+  radioProfiles: RadioProfileRow,
+  radios: RadioRow,
+  readings: ReadingRow,
+  neighbours: NeighbourRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

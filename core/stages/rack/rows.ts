@@ -1,4 +1,5 @@
 /** Rows of stage 6: racks, what stands in them, and what is patched to what. */
+import type { NAMES } from "./names";
 import { Choice, Flag, Id, Many, Num, Ref, type RowClass, Text, Whole } from "../../design/fields";
 
 export const RACK_FORMS = ["floor rack", "wall frame", "board"] as const;
@@ -88,9 +89,9 @@ export class PatchRow {
   @Text({ max: 30, optional: true }) network?: string;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  racks: [RackRow, "rack"],
-  rackItems: [RackItemRow, "rack item"],
-  patches: [PatchRow, "patch"],
-} satisfies Record<string, [RowClass, string]>;
+  racks: RackRow,
+  rackItems: RackItemRow,
+  patches: PatchRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

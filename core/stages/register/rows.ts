@@ -1,4 +1,5 @@
 /** Rows of stage 8: the devices of the house. */
+import type { NAMES } from "./names";
 import { Choice, Id, Num, Ref, Text, Texts, type RowClass } from "../../design/fields";
 import { DAY_TEXT, PROTOCOLS } from "../../design/vocabulary";
 
@@ -23,5 +24,7 @@ export class DeviceRow {
   @Texts({ optional: true }) tags?: string[];
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
-export const ROWS = { devices: [DeviceRow, "device"] } satisfies Record<string, [RowClass, string]>;
+/** Each collection with its row class. */
+export const ROWS = {
+  devices: DeviceRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

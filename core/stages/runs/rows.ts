@@ -1,4 +1,5 @@
 /** Rows of stage 4: kinds and their kits, points, and what is pulled to them. */
+import type { NAMES } from "./names";
 import {
   Choice,
   Coordinate,
@@ -226,13 +227,13 @@ export class ReelRow {
   @Num({ unit: "m", min: 0, max: 10000 }) remainingM!: number;
 }
 
-/** Each collection with its row class and what one row is called, in the order of the project file. */
+/** Each collection with its row class. */
 export const ROWS = {
-  cableTypes: [CableTypeRow, "cable type"],
-  kinds: [KindRow, "kind"],
-  roomKits: [RoomKitRow, "room kit"],
-  points: [PointRow, "point"],
-  symmetries: [SymmetryRow, "symmetric pair"],
-  drops: [DropRow, "drop"],
-  reels: [ReelRow, "reel"],
-} satisfies Record<string, [RowClass, string]>;
+  cableTypes: CableTypeRow,
+  kinds: KindRow,
+  roomKits: RoomKitRow,
+  points: PointRow,
+  symmetries: SymmetryRow,
+  drops: DropRow,
+  reels: ReelRow,
+} satisfies Record<keyof typeof NAMES, RowClass>;

@@ -1,0 +1,4 @@
+/** The collections of this stage with what one row of each is called, in the order of the project file. */
+export const NAMES = {
+  automations: "automation",
+} as const;

@@ -1,0 +1,21 @@
+/** The collections of this stage with what one row of each is called, in the order of the project file. */
+export const NAMES = {
+  levels: "level",
+  materials: "material",
+  walls: "wall",
+  openings: "opening",
+  rooms: "room",
+  trunks: "trunk",
+  risers: "riser",
+  mainsRuns: "mains run",
+  noGo: "no-go area",
+  fixtures: "fixture",
+  circuits: "circuit",
+  closets: "closet",
+  switches: "switch",
+  legs: "leg",
+  lamps: "lamp",
+  traces: "trace",
+  measurements: "measurement",
+  underlays: "underlay",
+} as const;
