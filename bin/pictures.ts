@@ -87,20 +87,17 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "conduits",
-    path: "/d/larkspur-weir/runs",
-    act: async (page) => {
-      await page.getByRole("tab", { name: "Conduits and trays" }).click();
-      await page.getByRole("figure", { name: /^Section of/ }).waitFor();
-    },
-  },
-  {
     name: "mesh",
     path: "/d/larkspur-weir/mesh",
     act: async (page) => {
       await page.locator("[data-coverage='0.25']").waitFor();
       await page.locator("[data-coverage-state=done]").waitFor();
     },
+  },
+  {
+    name: "radio-channels",
+    path: "/d/larkspur-weir/mesh?view=channels",
+    act: (page) => page.getByText(/leaves 13 dB at the device/).waitFor(),
   },
   {
     name: "electrical",

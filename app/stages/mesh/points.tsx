@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { byId } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
+import { formatLength } from "#core/design/units";
 import { counted } from "#core/design/words";
 import {
   CARRIED,
@@ -10,6 +11,7 @@ import {
   ROAM_DBM,
   servedByOf,
   SHARE,
+  USE_M,
   usesOf,
   type PointServes,
   type RoomServed,
@@ -28,7 +30,7 @@ const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
 
 export default function Points() {
   const design = useDesign();
-  const { level, selection, select, readOnly } = useDesk();
+  const { level, preferences, selection, select, readOnly } = useDesk();
   const edit = useEdit();
   const [params] = useSearchParams();
   const [refused, setRefused] = useState<string>();
@@ -158,8 +160,8 @@ export default function Points() {
             : `All ${counted(rooms.length, "room")} people sit in are served`}
         </span>
         <span className="text-soft">
-          : {targetDbm} dBm in {percent(SHARE)} of each, 1 m above the floor.{" "}
-          {counted(points.length, "access point")}; each of the household carries {CARRIED} things.
+          : {targetDbm} dBm in {percent(SHARE)} of each, {formatLength(USE_M, preferences.units)} above the
+          floor. {counted(points.length, "access point")}; each of the household carries {CARRIED} things.
         </span>
         {refused && (
           <span role="alert" className="block text-stop">

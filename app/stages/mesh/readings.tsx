@@ -132,6 +132,7 @@ function Head({ one }: { one: Calibration }) {
           <span className="text-soft">
             Each foretold by the others: {one.leftOutDb.toFixed(1)} dB; elsewhere it may come out up to{" "}
             {one.unsureDb.toFixed(1)} dB worse than by the tables.
+            {"On the plan: dB read over what is modelled, filled where it is less."}
             {misfits > 0 &&
               ` ${counted(misfits, "reading")} ${misfits === 1 ? "does" : "do"} not fit: read ${misfits === 1 ? "it" : "them"} again.`}
           </span>
@@ -332,9 +333,6 @@ export default function Readings() {
               What the meter shows of {nameOf(from.id)}: press where it is held.
             </p>
           )}
-          <p className="pointer-events-none absolute top-1 left-2 text-tiny text-soft">
-            dB read over what is modelled; filled: less than modelled
-          </p>
         </div>
         {one && (
           <div className="flex min-h-56 min-w-80 flex-[2] flex-col border-l border-rule">
