@@ -1,10 +1,13 @@
 /** Stage 5: segments on the plan and along their line, points shared out over them, profiles and rules. */
-import { Suspense, useEffect, useRef } from "react";
+import type { ComponentType } from "react";
+import type { Segment } from "#core/stages/bus/segments";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Fetched, Tabbed, useView } from "../../kit/views";
+import { fetchedPart } from "../../kit/fetched";
 import { lazily, lazilyFrom } from "../../kit/lazily";
 import { Plan } from "../../plan/plan";
+import { useLitHere } from "../../plan/lit-here";
 import { ToolRow } from "../../plan/tool-row";
 import { SegmentRow } from "./segment-row";
 import { useShownSegment } from "./shown";
@@ -17,7 +20,8 @@ const Along = lazilyFrom(
   () => import("./along"),
   (file) => file.Along,
 );
-const FormRow = lazily(() => import("./form-row"));
+/** The form and the best order come when the page has come to rest. */
+const formRow = fetchedPart<ComponentType<{ segment: Segment }>>(() => import("./form-row"));
 const Stops = lazily(() => import("./stops"));
 const SHEETS = {
   share: lazily(() => import("./share-out")),
@@ -29,25 +33,12 @@ const SHEETS = {
   profiles: lazily(() => import("./profiles")),
 };
 
-/** On this sheet the bus is lit in place of the cables; what was lit before is lit again elsewhere. */
-function useBusLit() {
-  const { lit, light } = useDesk();
-  const before = useRef(lit);
-  useEffect(() => {
-    const own = before.current;
-    const now = new Set(own);
-    now.delete("C");
-    now.add("B");
-    light(now);
-    return () => light(own);
-  }, [light]);
-}
-
 function Segments() {
   const design = useDesign();
   const { shown } = useShownSegment();
   const [tab, show] = useView(BELOW, "below");
-  useBusLit();
+  useLitHere("B");
+  const FormRow = formRow.use();
   return (
     <>
       <ToolRow />
@@ -61,13 +52,7 @@ function Segments() {
           tabs={BELOW}
           tab={tab}
           show={show}
-          aside={
-            shown && (
-              <Suspense>
-                <FormRow segment={shown} />
-              </Suspense>
-            )
-          }
+          aside={shown && FormRow && <FormRow segment={shown} />}
         >
           {shown ? (
             <Fetched>{tab === "stops" ? <Stops segment={shown} /> : <Along segment={shown} />}</Fetched>

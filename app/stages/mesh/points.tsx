@@ -23,7 +23,7 @@ import { Plan } from "../../plan/plan";
 import RadioLines from "../../plan/radio-lines";
 import { BandChoice } from "./band-choice";
 import { CoverageLayer, Legend } from "./coverage";
-import { useRadioLit } from "./lit";
+import { useLitHere } from "../../plan/lit-here";
 import { useCoverage } from "./use-coverage";
 
 const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
@@ -34,7 +34,7 @@ export default function Points() {
   const edit = useEdit();
   const [params] = useSearchParams();
   const [refused, setRefused] = useState<string>();
-  useRadioLit();
+  useLitHere("R");
   const all = [...servedByOf(design).values()];
   // The higher band is the harder one: it is what is looked at first.
   const served =

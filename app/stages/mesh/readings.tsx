@@ -22,7 +22,7 @@ import { Worked } from "../../inspect/parts";
 import { DataTable, type Column } from "../../kit/table";
 import { Plan } from "../../plan/plan";
 import { BandChoice } from "./band-choice";
-import { useRadioLit } from "./lit";
+import { useLitHere } from "../../plan/lit-here";
 import { bandOf } from "./use-coverage";
 
 const signed = (db: number) => `${db < 0 ? "−" : "+"}${Math.abs(db).toFixed(1)}`;
@@ -154,7 +154,7 @@ export default function Readings() {
   const edit = useEdit();
   const [params] = useSearchParams();
   const [placing, setPlacing] = useState(false);
-  useRadioLit();
+  useLitHere("R");
   const band = bandOf(design, params.get("band"));
   const { button, report } = useCsvIn(
     "readings",

@@ -13,7 +13,7 @@ import RadioLines from "../../plan/radio-lines";
 import { startWorker, type Hand } from "../../workers/ask";
 import type { RemediesAsk, RemediesReply } from "../../workers/remedies";
 import { BandChoice } from "./band-choice";
-import { useRadioLit } from "./lit";
+import { useLitHere } from "../../plan/lit-here";
 import { bandOf } from "./use-coverage";
 
 /** Remedies of a band as the design stands; those of before are kept until the new ones are there. */
@@ -119,7 +119,7 @@ export default function Remedies() {
   const edit = useEdit();
   const [params] = useSearchParams();
   const [chosen, setChosen] = useState<string>();
-  useRadioLit();
+  useLitHere("R");
   const meshes = bandsOf(design).filter(({ profile }) => profile.form === "mesh");
   const asked = bandOf(design, params.get("band"));
   const band = asked?.profile.form === "mesh" ? asked : meshes[0];

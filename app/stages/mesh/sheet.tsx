@@ -15,7 +15,7 @@ import { BandChoice } from "./band-choice";
 import { CoverageLayer, Legend, Readout } from "./coverage";
 import RadioLines from "../../plan/radio-lines";
 import { bandOf, useCoverage } from "./use-coverage";
-import { useRadioLit } from "./lit";
+import { useLitHere } from "../../plan/lit-here";
 import { parts } from "./stage";
 import { VIEWS } from "./views";
 
@@ -40,7 +40,7 @@ function Coverage() {
   const [second, setSecond] = useState(false);
   const [alone, setAlone] = useState(false);
   const design = useMemo(() => (drag ? dragged(saved, drag) : saved), [saved, drag]);
-  useRadioLit();
+  useLitHere("R");
   const bands = bandsOf(design);
   const band = bandOf(design, params.get("band"));
   const own = band?.radios.find(

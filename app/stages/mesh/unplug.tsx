@@ -7,7 +7,7 @@ import { Empty, ToSheet } from "../../desk/empty";
 import { DataTable, type Column } from "../../kit/table";
 import { Plan } from "../../plan/plan";
 import RadioLines from "../../plan/radio-lines";
-import { useRadioLit } from "./lit";
+import { useLitHere } from "../../plan/lit-here";
 import { bandOf } from "./use-coverage";
 
 const WORD: Readonly<Record<Pull["kind"], string>> = {
@@ -23,7 +23,7 @@ export default function Unplug() {
   const design = useDesign();
   const { level } = useDesk();
   const [params] = useSearchParams();
-  useRadioLit();
+  useLitHere("R");
   const [chosen, setChosen] = useState<string>();
   const band = bandOf(design, params.get("band"));
   if (!band)

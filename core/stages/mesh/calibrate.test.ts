@@ -260,6 +260,21 @@ test("figures taken over are the model from then on; put back, the tables' stand
   expect(putBack(emptyDesign(design.design))).toEqual([]);
 });
 
+test("a wall that was fitted to nought comes back when better readings say so, and two of one name are two", () => {
+  const design = house();
+  const brick = design.materials.find(({ id }) => id === "brick-single")!;
+  design.materials = [
+    ...design.materials.map((row) =>
+      row === brick ? { ...row, source: "measured" as const, lossDb: { ...row.lossDb, mhz2400: 0 } } : row,
+    ),
+    { ...brick, id: "brick-other" },
+  ];
+  design.readings = readings(design, { n: 2, floorDb: 7, brickDb: 10, boardDb: 3 }, 60, 11, 1);
+  const { figures } = calibrated(design);
+  expect(figures.find(({ id }) => id === "brick-single")!.fitted).toBeGreaterThan(8);
+  expect(figures.some(({ id }) => id === "brick-other")).toBe(false);
+});
+
 test("link quality as a level: the lines of the table, between them, and beyond", () => {
   for (const [lqi, above] of LQI_TABLE) expect(aboveOfLqi(lqi)).toBe(above);
   expect(aboveOfLqi(75)).toBeCloseTo(9.5, 9);

@@ -14,10 +14,10 @@ import { memoByParts } from "../../design/kept";
 import { counted } from "../../design/words";
 import { round2 } from "../../geometry/round";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
-import type { MaterialRow } from "../house/rows-house";
+import type { LevelRow, MaterialRow } from "../house/rows-house";
 import { MATERIAL_TABLE } from "../house/tables";
 import { radiosOf, type Radio } from "./links";
-import { columnOf, firstMetreDb, floorsDb, openDb } from "./loss";
+import { columnOf, firstMetreDb, floorsDb, MOST_OBLIQUE, openDb } from "./loss";
 import { rayBetween, type Ray, type Spot } from "./ray";
 import type { RadioProfileRow, ReadingRow } from "./rows";
 import { SCENE_PARTS, sceneOf } from "./scene";
@@ -223,20 +223,21 @@ function equationOf(
   from: Radio,
   ear: number,
   ray: Ray,
-  materials: Design["materials"],
+  levels: ReadonlyMap<string, LevelRow>,
 ): Equation {
-  const byName = new Map(materials.map((one) => [one.name, one.id]));
   const factors = new Map<string, number>();
   const add = (id: string, factor: number) => factors.set(id, (factors.get(id) ?? 0) + factor);
   let fixed = 0;
   for (const wall of ray.walls) {
-    const id = wall.pane && wall.pane.row.material === undefined ? undefined : byName.get(wall.material);
-    if (id === undefined || !wall.straightDb) fixed += wall.lossDb;
-    else add(id, wall.lossDb / wall.straightDb);
+    const id = wall.pane ? wall.pane.row.material : wall.sheet.row.material;
+    // By the angle and not by what it loses: a figure that was fitted to nought can come back.
+    const aslant = Math.min(MOST_OBLIQUE, 1 / Math.cos((wall.angleDeg * Math.PI) / 180));
+    if (id === undefined) fixed += wall.lossDb;
+    else add(id, aslant);
   }
   const each = ray.floors.length ? floorsDb(ray.floors.length, 1) / ray.floors.length : 0;
-  for (const floor of ray.floors)
-    add((floor.material === undefined ? undefined : byName.get(floor.material)) ?? FLOOR, each);
+  for (const { level, material } of ray.floors)
+    add((material === undefined ? undefined : levels.get(level)?.slabMaterial) ?? FLOOR, each);
   const metres = openDb(profile.mhz, 1, ray.distanceM) - firstMetreDb(profile.mhz);
   if (metres) add(N, metres);
   const sent = from.row.txDbm + from.row.gainDbi + ear;
@@ -289,7 +290,9 @@ function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | 
     if (from?.row.profile !== profile.id || !at) return [];
     const ear = row.by === undefined ? 0 : (radios.get(row.by)?.row.gainDbi ?? 0);
     const ray = rayBetween(scene, profile, from, at);
-    return [{ row, from, at, ray, equation: equationOf(profile, row, from, ear, ray, design.materials) }];
+    return [
+      { row, from, at, ray, equation: equationOf(profile, row, from, ear, ray, byId(design, "levels")) },
+    ];
   });
   if (!found.length) return undefined;
   const equations = found.map(({ equation }) => equation);

@@ -1,0 +1,17 @@
+/** A sheet lights its own stratum in place of the cables; what was lit before is lit again elsewhere. */
+import { useEffect, useRef } from "react";
+import { useDesk } from "../desk/desk";
+
+/** @param own the stratum: B bus, R radio */
+export function useLitHere(own: "B" | "R"): void {
+  const { lit, light } = useDesk();
+  const before = useRef(lit);
+  useEffect(() => {
+    const then = before.current;
+    const now = new Set(then);
+    now.delete("C");
+    now.add(own);
+    light(now);
+    return () => light(then);
+  }, [light, own]);
+}
