@@ -1,0 +1,214 @@
+/**
+ * Who does what when on a day of commissioning: steps of many devices over people, chargers and pairing windows, with
+ * waits laid over one another. Times in minutes from the start of the day.
+ *
+ * The steps of a device follow one another. A plan is made from an order of all steps: each is put at the earliest
+ * moment at which its device is done with the one before and everything it needs is free for as long as it takes (the
+ * serial scheme; of all orders one makes a shortest plan). The order begins with who has most left to do and is bettered
+ * by moving steps; the plan is held against a bound, so that what is left to gain is known.
+ */
+import { seeded } from "../house/generate";
+
+export interface Resource {
+  id: string;
+  /** People, chargers, windows of which so many can be open at once. */
+  count: number;
+}
+
+export interface StepAsked {
+  device: string;
+  step: string;
+  /** Order within the device. */
+  index: number;
+  minutes: number;
+  needs: readonly string[];
+  /** Level on which it is done, for those who have to walk there. */
+  level?: string;
+}
+
+export interface StepPlanned extends StepAsked {
+  start: number;
+  end: number;
+  /** Which of each thing it needs, in the order of `needs`: the second charger, the first person. */
+  with: readonly number[];
+}
+
+export interface DayPlan {
+  steps: readonly StepPlanned[];
+  minutes: number;
+  /** No plan is shorter. */
+  boundMinutes: number;
+}
+
+export interface DayAsked {
+  resources: readonly Resource[];
+  steps: readonly StepAsked[];
+  /** Who walks: the resource whose members go from level to level. */
+  walks?: string;
+  /** Minutes from one level to another. */
+  walkMinutes?(from: string, to: string): number;
+}
+
+/** One of a resource: what it is busy with, in order of time. */
+interface Member {
+  busy: { start: number; end: number; level?: string }[];
+}
+
+/** The first moment from `from` on at which a member is free for so long, walks before and after counted. */
+function freeFrom(
+  { busy }: Member,
+  from: number,
+  minutes: number,
+  walk: (a: string | undefined, b: string | undefined) => number,
+  level: string | undefined,
+): number {
+  let at = from;
+  for (let n = 0; n <= busy.length; n++) {
+    const [before, after] = [busy[n - 1], busy[n]];
+    at = Math.max(at, before ? before.end + walk(before.level, level) : 0);
+    if (!after || at + minutes + walk(level, after.level) <= after.start) return at;
+    at = Math.max(at, after.end);
+  }
+  return at;
+}
+
+/** A plan of steps put one after another in an order that keeps to each device's own. */
+export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepPlanned[] {
+  const members = new Map(
+    asked.resources.map(({ id, count }) => [id, Array.from({ length: count }, (): Member => ({ busy: [] }))]),
+  );
+  const done = new Map<string, number>();
+  return order.map((step) => {
+    const walk = (a: string | undefined, b: string | undefined) =>
+      a === undefined || b === undefined || a === b ? 0 : (asked.walkMinutes?.(a, b) ?? 0);
+    const still = () => 0;
+    let start = done.get(step.device) ?? 0;
+    let chosen: number[] = [];
+    // All that is needed has to be free at once: what is free last decides, until none moves it any more.
+    for (let before = -1; before !== start;) {
+      before = start;
+      chosen = step.needs.map((need) => {
+        const of = members.get(need)!;
+        const moves = need === asked.walks ? walk : still;
+        const times = of.map((one) => freeFrom(one, start, step.minutes, moves, step.level));
+        const best = times.indexOf(Math.min(...times));
+        start = Math.max(start, times[best]!);
+        return best;
+      });
+    }
+    const end = start + step.minutes;
+    step.needs.forEach((need, n) => {
+      const { busy } = members.get(need)![chosen[n]!]!;
+      const at = busy.findIndex((other) => other.start >= end);
+      const own = { start, end, ...(step.level === undefined ? {} : { level: step.level }) };
+      busy.splice(at < 0 ? busy.length : at, 0, own);
+    });
+    done.set(step.device, end);
+    return { ...step, start, end, with: chosen };
+  });
+}
+
+const lengthOf = (steps: readonly StepPlanned[]) => Math.max(0, ...steps.map(({ end }) => end));
+
+/** Steps of each device in their order. */
+function byDevice(steps: readonly StepAsked[]): Map<string, StepAsked[]> {
+  const devices = new Map<string, StepAsked[]>();
+  for (const step of steps) {
+    const own = devices.get(step.device);
+    if (own) own.push(step);
+    else devices.set(step.device, [step]);
+  }
+  for (const own of devices.values()) own.sort((a, b) => a.index - b.index);
+  return devices;
+}
+
+const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);
+
+/**
+ * Minutes no plan is under: the longest device by itself; and for each thing that is needed the least that comes
+ * before its first use, all its uses over its number, and the least that comes after its last.
+ */
+export function boundOf({ resources, steps }: DayAsked): number {
+  const devices = [...byDevice(steps).values()];
+  let bound = Math.max(0, ...devices.map((own) => sum(own.map(({ minutes }) => minutes))));
+  for (const { id, count } of resources) {
+    const uses = devices.flatMap((own) =>
+      own.flatMap((step, n) =>
+        step.needs.includes(id)
+          ? [
+              {
+                head: sum(own.slice(0, n).map(({ minutes }) => minutes)),
+                minutes: step.minutes,
+                tail: sum(own.slice(n + 1).map(({ minutes }) => minutes)),
+              },
+            ]
+          : [],
+      ),
+    );
+    // Of those with a late beginning alone the bound may be higher: each beginning and each end is tried.
+    for (const { head } of uses)
+      for (const { tail } of uses) {
+        const late = uses.filter((one) => one.head >= head && one.tail >= tail);
+        if (late.length)
+          bound = Math.max(bound, head + sum(late.map(({ minutes }) => minutes)) / count + tail);
+      }
+  }
+  return Math.max(0, Math.ceil(bound - 1e-9));
+}
+
+/** An order of all steps that keeps to the devices' own: at each moment of it the one with the highest rank next. */
+function orderBy(
+  devices: readonly (readonly StepAsked[])[],
+  rank: ReadonlyMap<StepAsked, number>,
+): StepAsked[] {
+  const next = devices.map(() => 0);
+  const order: StepAsked[] = [];
+  for (;;) {
+    let best = -1;
+    devices.forEach((own, d) => {
+      const step = own[next[d]!];
+      if (step && (best < 0 || rank.get(step)! > rank.get(devices[best]![next[best]!]!)!)) best = d;
+    });
+    if (best < 0) return order;
+    order.push(devices[best]![next[best]!++]!);
+  }
+}
+
+const TRIES = 400;
+
+/**
+ * The shortest plan that is found.
+ * @param tries orders that are tried; fewer are enough where the bound is met
+ * @throws RangeError for a step that needs what nobody has
+ */
+export function planDay(asked: DayAsked, tries = TRIES, seed = 1): DayPlan {
+  const has = new Map(asked.resources.map(({ id, count }) => [id, count]));
+  for (const { step, needs } of asked.steps)
+    for (const need of needs)
+      if (!has.get(need)) throw new RangeError(`${step} needs ${need}, and there is none`);
+  const devices = [...byDevice(asked.steps).values()];
+  const tails = new Map<StepAsked, number>();
+  for (const own of devices)
+    own.reduceRight((tail, step) => {
+      tails.set(step, tail + step.minutes);
+      return tail + step.minutes;
+    }, 0);
+  const boundMinutes = boundOf(asked);
+  const of = seeded(seed);
+  let rank: ReadonlyMap<StepAsked, number> = tails;
+  let best = planInOrder(asked, orderBy(devices, rank));
+  for (let n = 0; n < tries && lengthOf(best) > boundMinutes; n++) {
+    // Somewhat other ranks than those of the best so far; now and then far others.
+    const spread = n % 5 === 4 ? 1 : 0.25;
+    const tried = new Map([...rank].map(([step, value]) => [step, value * (1 + spread * (of() - 0.5))]));
+    const plan = planInOrder(asked, orderBy(devices, tried));
+    if (lengthOf(plan) > lengthOf(best)) continue;
+    rank = tried;
+    best = plan;
+  }
+  return {
+    steps: [...best].sort((a, b) => a.start - b.start || (a.device < b.device ? -1 : 1) || a.index - b.index),
+    minutes: lengthOf(best),
+    boundMinutes,
+  };
+}
