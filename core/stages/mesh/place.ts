@@ -1,5 +1,6 @@
 /** Where further routers go: the fewest that make every device sound, of places where one can be plugged in. */
 import { freeId } from "../../design/free-id";
+import { keptFor, memoByParts, partOf } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import { centroid, contains } from "../../geometry/polygon";
@@ -16,6 +17,8 @@ import { cutBy } from "./cut-off";
 import { linkOf, otherEnd, type Band, type Link, type Radio } from "./links";
 import { SOUND_DB } from "./loss";
 import { radioRow } from "./put-radios";
+import { isSubGhz } from "./regions";
+import type { RadioProfileRow, RadioRow } from "./rows";
 import { forwards, isRoot, reachOf, singlesOf } from "./routes";
 
 /** A place for a router, or a device there that could be one. */
@@ -58,10 +61,79 @@ function socketsOf(room: RoomRow): [number, number][] {
 /** Under the ceiling, so far below it, m. */
 export const UNDER_CEILING_M = 0.1;
 
-/** Every place where a router of a band could be. */
+interface Place {
+  room: RoomRow;
+  kind: string;
+  x: number;
+  y: number;
+  /** Above the floor, and above the site's zero. */
+  z: number;
+  heightM: number;
+  name: string;
+}
+
+/** Sockets along the walls and the middles of ceilings, of all rooms. */
+const placesOf = memoByParts(["rooms", "levels"], (design): readonly Place[] =>
+  design.rooms
+    .filter((room) => !room.outdoor && byId(design, "levels").has(room.level))
+    .flatMap((room) => {
+      const { elevationM, ceilingHeightM } = byId(design, "levels").get(room.level)!;
+      const ceiling = round2(ceilingHeightM - UNDER_CEILING_M);
+      const middle = centroid(room.outline);
+      const at = (x: number, y: number, z: number, kind: string, name: string): Place => ({
+        ...{ room, kind, x, y, z, name },
+        heightM: elevationM + z,
+      });
+      return [
+        ...socketsOf(room).map(([x, y]) => at(x, y, PLUG_M, "plug", `a socket in ${room.name}`)),
+        ...(contains(room.outline, middle)
+          ? [at(round2(middle[0]), round2(middle[1]), ceiling, "relay", `the ceiling of ${room.name}`)]
+          : []),
+      ];
+    }),
+);
+
+/** What would stand at those places, by profile: the same objects again, so that rays from them are known again. */
+const plannedAt = memoByParts(
+  [placesOf, "radioProfiles"],
+  (design): ReadonlyMap<string, readonly Candidate[]> =>
+    new Map(
+      design.radioProfiles
+        .filter(({ form }) => form === "mesh")
+        .map((profile) => [profile.id, placesOf(design).map((place, n) => plannedRouter(profile, place, n))]),
+    ),
+);
+
+function plannedRouter(
+  profile: RadioProfileRow,
+  { room, kind, x, y, z, heightM, name }: Place,
+  n: number,
+): Candidate {
+  // No row may have such an id: it never stands in for one that is there.
+  const id = `router ${n}`;
+  const point = { id, kind, level: room.level, room: room.id, x, y, z, name: room.name };
+  const device: DeviceRow = {
+    id,
+    point: id,
+    name: `Router, ${room.name.toLowerCase()}`,
+    status: "wanted",
+    protocol: isSubGhz(profile.mhz) ? "868 MHz" : "Zigbee",
+  };
+  const row: RadioRow = {
+    id,
+    device: id,
+    profile: profile.id,
+    txDbm: profile.txDbm,
+    sensitivityDbm: profile.sensitivityDbm,
+    gainDbi: profile.gainDbi,
+    routes: true,
+    supply: "mains",
+  };
+  return { name, radio: { row, device, point: point as PointRow, x, y, z: heightM } };
+}
+
+/** Every place where a router of a band could be: what is there already first. */
 export function candidatesOf(design: Design, band: Band): Candidate[] {
-  const levels = byId(design, "levels");
-  const { profile } = band;
   const could = band.radios
     .filter(
       (radio) =>
@@ -75,60 +147,7 @@ export function candidatesOf(design: Design, band: Band): Candidate[] {
       radio: { ...radio, row: { ...radio.row, routes: true } },
       existing: radio,
     }));
-  const given = new Set<string>();
-  const sockets = design.rooms
-    .filter((room) => !room.outdoor && levels.has(room.level))
-    .flatMap((room) => {
-      const level = levels.get(room.level)!;
-      const places = [
-        ...socketsOf(room).map(([x, y]) => ({
-          x,
-          y,
-          z: PLUG_M,
-          kind: "plug",
-          at: `a socket in ${room.name}`,
-        })),
-        ...[centroid(room.outline)]
-          .filter((at) => contains(room.outline, at))
-          .map(([x, y]) => ({
-            ...{ x: round2(x), y: round2(y), z: round2(level.ceilingHeightM - UNDER_CEILING_M) },
-            ...{ kind: "relay", at: `the ceiling of ${room.name}` },
-          })),
-      ];
-      return places.map(({ x, y, z, kind, at }): Candidate => {
-        const id = freeId(design, "radios", "r-router", given);
-        const point = { id, kind, level: room.level, room: room.id, x, y, z, name: room.name };
-        const device: DeviceRow = {
-          id,
-          point: id,
-          name: `Router, ${room.name.toLowerCase()}`,
-          status: "wanted",
-          protocol: "Zigbee",
-          cost: round2(inMoney(design, ROUTER_PRICE)),
-        };
-        return {
-          name: at,
-          radio: {
-            row: {
-              id,
-              device: id,
-              profile: profile.id,
-              txDbm: profile.txDbm,
-              sensitivityDbm: profile.sensitivityDbm,
-              gainDbi: profile.gainDbi,
-              routes: true,
-              supply: "mains",
-            },
-            device,
-            point: point as PointRow,
-            x,
-            y,
-            z: level.elevationM + z,
-          },
-        };
-      });
-    });
-  return [...could, ...sockets];
+  return [...could, ...(plannedAt(design).get(band.profile.id) ?? [])];
 }
 
 /** A band with further radios in it. */
@@ -290,6 +309,7 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
       ...radio.device,
       id: freeId(design, "devices", "d-router", given.devices),
       point: id,
+      cost: round2(inMoney(design, ROUTER_PRICE)),
     };
     return [
       { in: "points", put: { ...(point as { put: PointRow }).put, z, name: radio.device.name } },
@@ -312,6 +332,12 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
   });
 }
 
+/** What a search hangs on beside the band itself: asked again of the same, nothing is tried again. */
+const SEARCH_PARTS = [placesOf, "kinds", "radioProfiles", "switches", "legs", "lamps", "wants"] as const;
+const searched = keptFor(
+  () => new WeakMap<Band, { keys: readonly unknown[]; found: Map<string, Searched> }>(),
+);
+
 /**
  * Routers that make a band sound with nothing hanging on one: the place that mends most, one after another, then
  * those taken out again that the rest does without.
@@ -319,6 +345,55 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
  * @throws InputError where no place helps
  */
 export function proposeRouters(design: Design, band: Band, wanted?: readonly string[]): Proposal {
+  const key = wanted ? wanted.join(" ") : "";
+  const store = searched(design);
+  const keys = SEARCH_PARTS.map((part) => partOf(design, part));
+  let kept = store.get(band);
+  if (!kept || kept.keys.some((one, n) => one !== keys[n]))
+    store.set(band, (kept = { keys, found: new Map() }));
+  const found = kept.found.get(key) ?? search(design, band, wanted);
+  kept.found.set(key, found);
+  const { left, ...rest } = found;
+  if (!found.routers.length)
+    fail(
+      "Routers",
+      left > 0
+        ? "would help nowhere: a coordinator of its own there, over cable, or a cable"
+        : "are not needed",
+    );
+  return { ...rest, changes: changesFor(design, found.routers) };
+}
+
+type Searched = Omit<Proposal, "changes"> & {
+  /** What is left to be wished for. */
+  left: number;
+};
+
+/**
+ * Whether a router there can help at all: a better way leads through it to a radio that was reached worse than its
+ * link there is, or round the router that others hang on. Those it hears so are few, and only they are asked.
+ */
+function helper(design: Design, band: Band): (one: Candidate) => boolean {
+  const reach = reachOf(band);
+  const hanging = new Set(singlesOf(band).flatMap(({ lost }) => lost.map(({ row }) => row.id)));
+  const needy = band.radios.filter(
+    (radio) =>
+      !isRoot(radio) &&
+      (hanging.has(radio.row.id) || (reach.get(radio.row.id)?.marginDb ?? -Infinity) < SOUND_DB),
+  );
+  const betters = (link: Link | undefined, { row }: Radio) =>
+    link !== undefined && (hanging.has(row.id) || link.marginDb > (reach.get(row.id)?.marginDb ?? -Infinity));
+  return ({ radio, existing }) =>
+    needy.some((other) => {
+      if (existing && other.row.id === existing.row.id) return true;
+      const link = existing
+        ? band.linksOf.get(existing.row.id)!.find((own) => otherEnd(own, existing.row.id) === other)
+        : linkOf(design, band.profile, radio, other);
+      return betters(link, other);
+    });
+}
+
+function search(design: Design, band: Band, wanted?: readonly string[]): Searched {
   const about = wanted ? new Set(wanted) : undefined;
   const all = new Set(about ?? band.radios.filter((radio) => !isRoot(radio)).map(({ row }) => row.id));
   const kinds = byId(design, "kinds");
@@ -331,8 +406,9 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
   while (left > 0 && routers.length < MOST_ROUTERS) {
     let best: { one: Candidate; left: number } | undefined;
     const now = withRadios(design, band, routers);
+    const helps = helper(design, now);
     for (const one of candidates) {
-      if (routers.includes(one)) continue;
+      if (routers.includes(one) || !helps(one)) continue;
       const after = wanting(withRadios(design, now, [one]), about);
       // What is there already is taken before something is bought.
       const better = best === undefined ? after < left - 1e-9 : after < best.left - 1e-9;
@@ -350,13 +426,6 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
   const least = left > 1e-9 ? 1 : leastRouters(design, band, candidates, all);
   const better = smaller(design, band, candidates, about, { found: routers.length, left, least });
   routers = better.routers ?? routers;
-  if (!routers.length)
-    fail(
-      "Routers",
-      left > 0
-        ? "would help nowhere: a coordinator of its own there, over cable, or a cable"
-        : "are not needed",
-    );
   const after = withRadios(design, band, routers);
   return {
     routers,
@@ -365,6 +434,6 @@ export function proposeRouters(design: Design, band: Band, wanted?: readonly str
     of: all.size,
     bound: Math.min(better.bound, routers.length),
     exact: better.bound === routers.length,
-    changes: changesFor(design, routers),
+    left,
   };
 }

@@ -3,7 +3,7 @@
  * which, and where the fewest more go.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { keptFor, memoByParts } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
 import { fail } from "../../design/input-error";
@@ -15,7 +15,7 @@ import type { RoomRow } from "../house/rows-house";
 import type { DeviceRow } from "../register/rows";
 import type { PointRow } from "../runs/rows";
 import { leastCover } from "./cover";
-import { bandsOf, radiosOf, receivedDbm, type Band, type Radio } from "./links";
+import { bandsOf, radiosOf, rayOf, receivedDbm, type Band, type Radio } from "./links";
 import { UNDER_CEILING_M } from "./place";
 import { missingRadios } from "./put-radios";
 import { rayBetween, type Spot } from "./ray";
@@ -70,10 +70,26 @@ export const usesOf = memoByParts(["rooms", "levels"], (design): readonly Use[] 
 
 export const targetOf = ({ targetDbm }: RadioProfileRow) => targetDbm ?? USUAL_TARGET_DBM;
 
-/** What is heard of an access point at a place by a usual client, dBm. */
-function levelAt(design: Design, profile: RadioProfileRow, radio: Radio, at: Spot): number {
-  const { lossDb } = rayBetween(sceneOf(design), profile, radio, at);
-  return receivedDbm(radio.row, { gainDbi: profile.gainDbi }, lossDb);
+/** What one radio hears of an access point as a usual client would, dBm. */
+const levelAt = (design: Design, profile: RadioProfileRow, point: Radio, at: Radio): number =>
+  receivedDbm(point.row, { gainDbi: profile.gainDbi }, rayOf(design, profile, point, at).lossDb);
+
+/** What is heard of access points at the places of use, kept while both stay as they are. */
+const heardOf = keptFor(() => new WeakMap<Radio, { keys: readonly unknown[]; dbm: Float64Array }>());
+
+/** What is heard of an access point at every place of use, dBm. */
+function levelsOf(design: Design, profile: RadioProfileRow, point: Radio): Float64Array {
+  const scene = sceneOf(design);
+  const uses = usesOf(design);
+  const kept = heardOf(design);
+  const known = kept.get(point);
+  const keys = [scene, uses, profile];
+  if (known?.keys.every((one, n) => one === keys[n])) return known.dbm;
+  const dbm = Float64Array.from(uses, ({ at }) =>
+    receivedDbm(point.row, { gainDbi: profile.gainDbi }, rayBetween(scene, profile, point, at).lossDb),
+  );
+  kept.set(point, { keys, dbm });
+  return dbm;
 }
 
 /** A room as its access points serve it. */
@@ -116,11 +132,10 @@ function servedOf(design: Design, band: Band): Served {
   const { profile } = band;
   const targetDbm = targetOf(profile);
   const points = band.radios.filter(isRoot);
-  const heard = usesOf(design).map(({ room, at }) => {
-    const levels = points
-      .map((radio) => ({ radio, dbm: levelAt(design, profile, radio, at) }))
-      .sort((a, b) => b.dbm - a.dbm);
-    return { room, best: levels[0], second: levels[1] };
+  const levels = points.map((radio) => levelsOf(design, profile, radio));
+  const heard = usesOf(design).map(({ room }, n) => {
+    const there = points.map((radio, p) => ({ radio, dbm: levels[p]![n]! })).sort((a, b) => b.dbm - a.dbm);
+    return { room, best: there[0], second: there[1] };
   });
   const rooms = [...new Set(heard.map(({ room }) => room))].map((room): RoomServed => {
     const own = heard.filter((one) => one.room === room);
@@ -276,8 +291,8 @@ export function proposePoints(design: Design, profile: string): PointsProposal {
   const target = targetOf(row);
   const there = [...radiosOf(design).values()].filter((one) => one.row.profile === profile && isRoot(one));
   const uses = usesOf(design);
-  const hears = (at: Spot) => there.some((radio) => levelAt(design, row, radio, at) >= target);
-  const deaf = uses.filter(({ at }) => !hears(at));
+  const heard = there.map((radio) => levelsOf(design, row, radio));
+  const deaf = uses.filter((_, n) => heard.every((dbm) => dbm[n]! < target));
   const levels = byId(design, "levels");
   const scene = sceneOf(design);
   const candidates = design.rooms.filter(
