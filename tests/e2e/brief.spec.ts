@@ -102,7 +102,7 @@ test("phases: order, sign-off in turn, and everything else narrowed to one", asy
   await page.getByRole("link", { name: /^Runs/ }).click();
   await expect(page.getByText("7 of 130 drops")).toBeVisible();
   await page.getByRole("link", { name: /^Register/ }).click();
-  await expect(page.getByText("6 of 143")).toBeVisible();
+  await expect(page.getByText("8 of 143")).toBeVisible();
   await page.getByRole("link", { name: /^Automations/ }).click();
   await expect(page.locator("[data-automation]")).toHaveCount(1);
   await choose(page.getByLabel("Show only one phase"), "All phases");

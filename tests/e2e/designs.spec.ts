@@ -162,6 +162,7 @@ test("a copy is changed and compared: totals, findings, rows; one row comes back
   const copy = new URL(page.url()).pathname.replace(/\/house$/, "");
   await point(page, "boot-cam-1").press("Enter");
   await page.keyboard.press("Delete");
+  await expect(point(page, "boot-cam-1")).toHaveCount(0);
   await saved(page);
 
   await open(page, `${copy}/settings`);

@@ -3,7 +3,7 @@
  * which, and where the fewest more go.
  */
 import { byId, type Design } from "../../design/collections";
-import { keptFor, memoByParts } from "../../design/kept";
+import { keptFor, memoByParts, partOf } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
 import { fail } from "../../design/input-error";
@@ -280,14 +280,29 @@ function changesFor(design: Design, rooms: readonly RoomRow[]): Change[] {
   return all;
 }
 
+type Found = Omit<PointsProposal, "changes">;
+
+/** What a search for places hangs on: asked again of the same, it is not made again. */
+const SEARCH_PARTS = [radiosOf, usesOf, sceneOf, "radioProfiles"] as const;
+const proposed = keptFor(() => new Map<string, { keys: readonly unknown[]; found: Found }>());
+
 /**
  * Where the fewest more access points go.
  * @param profile the band that has to be heard: the higher one is the harder
  * @throws InputError where none is needed, none would help, or the design has no kind of that name
  */
 export function proposePoints(design: Design, profile: string): PointsProposal {
-  const row = byId(design, "radioProfiles").get(profile) ?? fail("Band", "is not a profile of this design");
   if (!byId(design, "kinds").has("access-point")) fail("Kind", "access-point is not one of this design");
+  const kept = proposed(design);
+  const keys = SEARCH_PARTS.map((part) => partOf(design, part));
+  const known = kept.get(profile);
+  const found = known?.keys.every((one, n) => one === keys[n]) ? known.found : searchPoints(design, profile);
+  kept.set(profile, { keys, found });
+  return { ...found, changes: changesFor(design, found.rooms) };
+}
+
+function searchPoints(design: Design, profile: string): Found {
+  const row = byId(design, "radioProfiles").get(profile) ?? fail("Band", "is not a profile of this design");
   const target = targetOf(row);
   const there = [...radiosOf(design).values()].filter((one) => one.row.profile === profile && isRoot(one));
   const uses = usesOf(design);
@@ -318,7 +333,6 @@ export function proposePoints(design: Design, profile: string): PointsProposal {
     before: uses.length - deaf.length,
     after: uses.length - left.length,
     of: uses.length,
-    changes: changesFor(design, rooms),
   };
 }
 
