@@ -1,7 +1,7 @@
 /** Stage 5: segments on the plan and along their line, points shared out over them, profiles and rules. */
 import type { ComponentType } from "react";
 import type { Segment } from "#core/stages/bus/segments";
-import { useDesign, useDesk } from "../../desk/desk";
+import { useDesign } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Fetched, Tabbed, useView } from "../../kit/views";
 import { fetchedPart } from "../../kit/fetched";
