@@ -213,6 +213,8 @@ function bestRoom(design: Design, band: Band, root: Radio): RoomRow | undefined 
 export function remediesOf(design: Design, profile: string): Remedy[] {
   const band = bandsOf(design).find((one) => one.profile.id === profile);
   if (!band || band.profile.form !== "mesh" || !band.radios.some(isRoot)) return [];
+  // What is sound and hangs on nothing alone needs none.
+  if (wanting(band, undefined) <= 1e-9) return [];
   const remedies: Remedy[] = [];
   try {
     const { routers, changes, bound, exact } = proposeRouters(design, band);
