@@ -21,6 +21,7 @@ export default [
   route("d/:design/edit", "routes/desk/edit.ts"),
   route("d/:design/live", "routes/desk/live.ts"),
   route("d/:design/file", "routes/desk/file.ts"),
+  route("d/:design/secrets", "routes/desk/secrets.ts"),
   route("d/:design/picture/:hash?", "routes/desk/picture.ts"),
   route("d/:design/plan/:level/:kind", "routes/desk/plan-file.ts"),
   route("d/:design/labels/:sheet", "routes/desk/labels.ts"),

@@ -39,14 +39,30 @@ test("check", async () => {
 test("ledger", async () =>
   expect(await json("ledger", DEMO)).toEqual(
     expect.objectContaining({
-      devices: 143,
-      points: 145,
+      devices: 144,
+      points: 146,
       drops: 130,
       busLowV: expect.closeTo(22.2047, 4),
       cableM: expect.any(Number),
-      findings: { stop: 8, mend: 31, note: 14 },
+      findings: { stop: 10, mend: 34, note: 14 },
     }),
   ));
+
+test("register: devices with codes and cells, visits, and a plan that is never under its bound", async () => {
+  const register = (await json("register", DEMO)) as {
+    devices: { id: string; code?: string; battery?: { nextChange?: string } }[];
+    visits: { on: string; devices: string[] }[];
+    plan: { minutes: number; boundMinutes: number; steps: { start: number; end: number; needs: string[] }[] };
+  };
+  expect(register.devices.filter(({ code }) => code).map(({ id, code }) => [id, code])).toEqual([
+    ["d-kitchen-lek-1", "bad"],
+    ["d-plant-room-hub-1", "ok"],
+  ]);
+  expect(register.visits.map(({ on }) => on)).toEqual([...register.visits.map(({ on }) => on)].sort());
+  const { plan } = register;
+  expect(plan.minutes).toBe(Math.max(...plan.steps.map(({ end }) => end)));
+  expect(plan.minutes).toBeGreaterThanOrEqual(plan.boundMinutes);
+});
 
 describe("choose", () => {
   interface Choice {
@@ -271,7 +287,7 @@ test("convert writes every table", async () => {
   const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
     files: string[];
   };
-  expect(files).toHaveLength(15);
+  expect(files).toHaveLength(20);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 
@@ -327,7 +343,7 @@ test.each([
   [["check", "nowhere.json"], '"nowhere.json" does not exist'],
   [["sun", DEMO, "--date", "2026-02-30"], "--date must be a date"],
   [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
-  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, not "pdf"'],
+  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, ics, td, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
 ])("%j exits 2 with one line", async (args, sentence) => {
   expect(await main(args)).toBe(2);

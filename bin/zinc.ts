@@ -63,6 +63,9 @@ const ledger: Command = {
   },
 };
 
+/** Endings of files that are not the kind's own name. */
+const ENDINGS: Readonly<Record<string, string>> = { td: "td.json" };
+
 /** Writes files of a kind beside one another; the kinds are what the stages write. */
 function convert(file: string, design: Design, papers: Papers, to?: string, out = "."): CommandResult {
   const stem = basename(file).replace(/(\.zinc)?\.json$/, "");
@@ -80,7 +83,10 @@ function convert(file: string, design: Design, papers: Papers, to?: string, out 
     ];
   for (const [kind, write] of Object.entries(papers.graphs))
     kinds[kind] = () =>
-      write(design).map(([name, text]): [string, string] => [`${stem}-${name}.${kind}`, text]);
+      write(design).map(([name, text]): [string, string] => [
+        `${stem}-${name}.${ENDINGS[kind] ?? kind}`,
+        text,
+      ]);
   const make = to !== undefined && Object.hasOwn(kinds, to) ? kinds[to]! : undefined;
   if (!make) return fail("--to", `must be one of ${Object.keys(kinds).join(", ")}, not "${to ?? ""}"`);
   const written = make().map(([name, text]): [string, string] => [join(out, name), text]);

@@ -2,7 +2,7 @@
 import { createHash } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import { fail } from "../core/design/input-error";
-import type { Db } from "./connect";
+import type { Db, Tx } from "./connect";
 import { pictures } from "./schema";
 
 export const MOST_PICTURE_BYTES = 12_000_000;
@@ -46,7 +46,7 @@ export function isSvg(text: string): boolean {
 }
 
 /** Keep a picture; returns its hash. Throws InputError for what is none, or too large. */
-export async function keepPicture(db: Db, design: string, bytes: Buffer): Promise<string> {
+export async function keepPicture(db: Db | Tx, design: string, bytes: Buffer): Promise<string> {
   if (bytes.length > MOST_PICTURE_BYTES)
     fail("Picture", `must be at most ${MOST_PICTURE_BYTES / 1_000_000} MB`);
   const type = typeOf(bytes) ?? fail("Picture", "must be a PNG, JPEG or SVG picture");

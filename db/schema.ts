@@ -139,3 +139,40 @@ export const snapshots = mysqlTable("snapshots", {
   /** The design as JSON, compressed. */
   body: longBytes("body").notNull(),
 });
+
+/**
+ * Codes and keys, sealed with a key that is not in this database (`secrets.ts`). Rows of the design say only that
+ * there is one.
+ */
+export const secrets = mysqlTable(
+  "secrets",
+  {
+    design: id("design")
+      .notNull()
+      .references(() => designs.id, { onDelete: "cascade" }),
+    collection: varchar("collection", { length: 40 }).notNull(),
+    row: id("row").notNull(),
+    field: varchar("field", { length: 40 }).notNull(),
+    sealed: longBytes("sealed").notNull(),
+    at: datetime("at", { mode: "date", fsp: 3 }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.design, t.collection, t.row, t.field] })],
+);
+
+/** Who looked at which secret, and when: append-only. */
+export const secretLooks = mysqlTable(
+  "secret_looks",
+  {
+    number: bigint("number", { mode: "number", unsigned: true }).autoincrement().primaryKey(),
+    design: id("design")
+      .notNull()
+      .references(() => designs.id, { onDelete: "cascade" }),
+    collection: varchar("collection", { length: 40 }).notNull(),
+    row: id("row").notNull(),
+    field: varchar("field", { length: 40 }).notNull(),
+    person: id("person").notNull(),
+    how: varchar("how", { length: 10 }).$type<"shown" | "saved" | "entered">().notNull(),
+    at: datetime("at", { mode: "date", fsp: 3 }).notNull(),
+  },
+  (t) => [index("secret_looks_design").on(t.design, t.number)],
+);

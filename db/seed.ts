@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { readFile } from "../core/design/file";
 import type { Db } from "./connect";
 import { hashPassword } from "./passwords";
+import { keepPicture } from "./pictures";
 import { inArray } from "drizzle-orm";
 import { addPerson, createDesignIn, deleteDesignIn, setMember } from "./people";
 import { designs, people } from "./schema";
@@ -80,6 +81,8 @@ export async function seedDemo(db: Db): Promise<string | undefined> {
           DEMO_PEOPLE[0].id,
           readFile(readFileSync(`demo/${id}.zinc.json`, "utf8")),
         );
+        // The one picture its proofs name.
+        if (id === DEMO_DESIGN) await keepPicture(tx, id, readFileSync("demo/label.svg"));
       }
       for (const person of DEMO_PEOPLE)
         if (person.role !== "owner" && (fresh || whole.has(DEMO_DESIGN) || half.includes(DEMO_DESIGN)))

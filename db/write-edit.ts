@@ -15,7 +15,9 @@ import {
 import { checkSizes, checkWhole } from "../core/design/check-edit";
 import { fail } from "../core/design/input-error";
 import type { Db, Tx } from "./connect";
+import { partSecrets } from "../core/stages/register/secrets";
 import { keep, readAt } from "./read-design";
+import { keepSecrets } from "./secrets";
 import { designs, edits } from "./schema";
 import { isDue, writeSnapshot } from "./snapshots";
 import { columnValues, TABLES } from "./tables";
@@ -210,7 +212,10 @@ async function performIn(
       return { result: { ok: true, revision: head!.revision, log } };
   }
   const stored = (await readAt(db, tx, design, head!.revision))!;
-  const request = await make(tx, stored);
+  const made = await make(tx, stored);
+  // Secrets never reach rows, log or snapshot: they are parted off here, where everything that is written passes.
+  const { changes, found } = partSecrets(made.changes);
+  const request = { ...made, changes };
   const since = await logSince(tx, design, request.base);
   const answer = from === undefined || from === request.base ? since : await logSince(tx, design, from);
   const clashes = clashing(stored.design, request, since);
@@ -219,6 +224,7 @@ async function performIn(
   checkSizes(after, request.changes);
   checkWhole(after, request.changes);
   await writeRows(tx, design, request.changes);
+  if (found.length) await keepSecrets(tx, design, person, found);
   const revision = stored.revision + 1;
   const at = new Date();
   if (isDue(revision)) await writeSnapshot(tx, design, revision, after);

@@ -54,6 +54,7 @@ const CORDLESS: [
   ["shade--cells", "nurse", [3.9, 0.35, 2.2], "Nurse's curtain runner", "Bluetooth LE", 118],
   ["shade--cells", "gran", [8.4, 8.6, 2.2], "Grandmother's curtain runner", "Bluetooth LE", 118],
   ["relay", "landing", [6.4, 4.6, 2.2], "Receiver of the curtain runners", "Bluetooth LE", 54],
+  ["lock--cells", "sail-loft", [8.45, 5.9, 1.05], "Lodger's door lock", "Bluetooth LE", 189],
   ["remote", "quay", [14.2, 12.2, 1.3], "Remote of the quay lights", "433 MHz", 9],
   ["relay", "boathouse", [33.4, 4.6, 1.6], "Receiver of the boathouse's board", "433 MHz", 12],
 ];
@@ -62,6 +63,7 @@ const CORDLESS: [
 const ON_CELLS = [
   ["leak", "leak--cells", "Leak probe on cells", "LKC"],
   ["shade", "shade--cells", "Curtain runner on cells", "CUR"],
+  ["lock", "lock--cells", "Lock on cells", "LKB"],
 ] as const;
 
 /** Receivers: all ways of their band lead to them. */

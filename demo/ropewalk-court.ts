@@ -159,6 +159,10 @@ export function ropewalkCourt(): Design {
     supply: "mains",
     leadM: 0,
   });
+  // Named by whoever paired it, in a hurry.
+  design.devices = design.devices.map((row) =>
+    row.id === "d-living-plg-2" ? { ...row, name: "Plug 2" } : row,
+  );
   design.people.push({
     id: "tenant",
     role: "Tenant, works from home",

@@ -58,6 +58,8 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
 
 /** A fresh database with the schema and the demo house, and the application built. */
 export async function startTestDatabase(folder: string): Promise<Database> {
+  // Processes that are started from here read the same key.
+  process.env.ZINC_SECRETS_FILE = `${folder}.key`;
   buildIfStale();
   // A run that was ended may have left its server behind, on the very folder that goes now.
   await endLeftovers(folder);

@@ -11,12 +11,15 @@ type Tables = (typeof stages)[keyof typeof stages];
 type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
 type Table = Whole<Tables>;
 
+/** What was done and is attached stands at the end of a file, whatever stage it is of (data-model.md). */
+const LAST: readonly string[] = ["taskRuns", "visits", "photos", "documents"];
+
 /** Each collection with its stage and what one row is called. In the order of the project file. */
 const ENTRIES = FILE_STAGES.flatMap((stage) =>
   Object.entries((names as Partial<Record<Stage, Record<string, string>>>)[stage] ?? {}).map(
     ([name, singular]) => ({ stage, name: name as CollectionName, singular }),
   ),
-);
+).sort((a, b) => Number(LAST.includes(a.name)) - Number(LAST.includes(b.name)));
 
 export type CollectionName = keyof Table & string;
 export type Rows = {

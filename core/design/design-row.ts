@@ -6,6 +6,7 @@ import {
   CopiedFrom,
   LANGUAGES,
   LegendLine,
+  RegisterSettings,
   RunsSettings,
   Schools,
   type Language,
@@ -39,6 +40,7 @@ export class DesignRow {
   /** What stage 4 reckons with; the defaults where absent. */
   @One(RunsSettings, { optional: true }) running?: RunsSettings;
   @One(BusSettings, { optional: true }) busSettings?: BusSettings;
+  @One(RegisterSettings, { optional: true }) registerSettings?: RegisterSettings;
   /** What the household speaks; English where absent. */
   @Choice(LANGUAGES, { optional: true }) language?: Language;
   @One(CopiedFrom, { optional: true }) copiedFrom?: CopiedFrom;

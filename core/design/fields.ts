@@ -35,10 +35,12 @@ export interface Field {
   least?: number;
   most?: number;
   nested?: RowClass | NestedChoice;
+  /** Kept apart and encrypted: never in pages, logs or files unless asked for. */
+  secret?: boolean;
 }
 
 type Options = Partial<
-  Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "most" | "pattern" | "says">
+  Pick<Field, "optional" | "unit" | "min" | "max" | "least" | "most" | "pattern" | "says" | "secret">
 >;
 
 const fieldsOf = new WeakMap<object, Field[]>();

@@ -27,11 +27,15 @@ function ordered(rowClass: RowClass, row: object): object {
   return out;
 }
 
-/** The design as the text of a project file: fixed order, two-space indent, newline at the end. */
-export function writeFile(design: Design): string {
+/**
+ * The design as the text of a project file: fixed order, two-space indent, newline at the end.
+ * @param leftOut what the file does not hold though the design does, in words: its secrets
+ */
+export function writeFile(design: Design, leftOut: readonly string[] = []): string {
   const file: Record<string, unknown> = {
     format: FILE_FORMAT,
     version: FILE_VERSION,
+    ...(leftOut.length ? { leftOut } : {}),
     design: ordered(DesignRow, design.design),
   };
   for (const name of FILE_ORDER) {
@@ -63,7 +67,7 @@ export function readFile(text: string): Design {
   if (file.version !== FILE_VERSION) fail("version", `must be ${FILE_VERSION}; this program reads no other`);
   const problems: Problem[] = [];
   for (const key of Object.keys(file)) {
-    if (!["format", "version", "design", ...FILE_ORDER].includes(key))
+    if (!["format", "version", "leftOut", "design", ...FILE_ORDER].includes(key))
       problems.push({ path: key, reason: "is not a collection of a project file" });
   }
   const design = emptyDesign(checkAgainst(DesignRow, file.design, "design", problems) ?? ({} as DesignRow));

@@ -125,3 +125,27 @@ export class BusSettings {
   /** Part of a profile's devices and amperes that a segment leaves free. */
   @Num({ unit: "%", min: 0, max: 90, optional: true }) sparePct?: number;
 }
+
+/** What stage 8 reckons with where a design differs from the usual. */
+export class RegisterSettings {
+  /** `{room} {thing} {n}`. */
+  @Text({ max: 120, optional: true }) namePattern?: string;
+  /** `{level}/{room}/{thing}-{n}`. */
+  @Text({ max: 160, optional: true }) topicPattern?: string;
+  /** The register was last looked through on this day: what is due is due by it. */
+  @Text({ ...DAY_TEXT, optional: true }) asOf?: string;
+  /** Changes of cells within so many days are one visit. */
+  @Whole({ unit: "days", min: 0, max: 730, optional: true }) visitDays?: number;
+  @Whole({ min: 1, max: 20, optional: true }) people?: number;
+  @Whole({ min: 1, max: 50, optional: true }) chargers?: number;
+  /** Pairing windows that can be open at once; one a controller where absent. */
+  @Whole({ min: 1, max: 50, optional: true }) windows?: number;
+  /** From one level to the next. */
+  @Num({ unit: "min", min: 0, max: 60, optional: true }) walkMin?: number;
+  /** Cells below this are changed, a link below this is weak, a box above this is too warm. */
+  @Num({ unit: "%", min: 0, max: 100, optional: true }) lowBatteryPct?: number;
+  @Num({ min: 0, max: 255, optional: true }) lowLqi?: number;
+  @Num({ unit: "°C", min: 20, max: 120, optional: true }) warmC?: number;
+  /** Days until a replacement is there. */
+  @Whole({ unit: "days", min: 0, max: 365, optional: true }) replaceDays?: number;
+}

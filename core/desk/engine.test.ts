@@ -77,7 +77,7 @@ test("counts and marks: the worst of each stage, and of each point", async () =>
   const findings = allFindings(demo);
   const runs = findings.filter((finding) => finding.stage === "runs");
   expect(summary.counts.runs).toEqual({ count: runs.length, worst: "stop" });
-  expect(summary.counts.register!.worst).toBe("mend");
+  expect(summary.counts.register!.worst).toBe("stop");
   expect(summary.counts.bridges).toBeUndefined();
   const notes = findings.filter((finding) => finding.severity === "note");
   const only = (id: string) =>

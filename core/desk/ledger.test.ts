@@ -4,7 +4,8 @@ import { movePoint } from "../stages/house";
 import { ledgerJson, ledgerOf, ledgerValue, ledgerWorking } from "./ledger";
 import { STAGE_LIST } from "./list";
 import { STAGE_NAMES } from "./names";
-import { addDevice, changeDevice, registerChecks, registerCsv, registerLines } from "../stages/register";
+import { addDevice, changeDevice, registerCsv, registerLines } from "../stages/register";
+import { registerChecks } from "../stages/register/checks";
 import { dropsOf } from "../stages/runs";
 import { allFindings, facetsOf } from "./summary";
 import { testDesign } from "../test-design";
@@ -157,7 +158,12 @@ describe("stages", () => {
       "rack.circuit",
       "rack.hot",
       "rack.one-switch",
+      "register.address-clash",
+      "register.cells-past",
+      "register.code-bad",
+      "register.firmware-old",
       "register.name-repeated",
+      "register.name-says-nothing",
       "register.point-without-device",
       "runs.collision",
       "runs.data-link-long",

@@ -27,7 +27,7 @@ test("first start: one press signs in and the demo house is drawn", async ({ pag
   await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   await expect(page.getByRole("heading", { name: "Larkspur Weir" })).toBeVisible();
   await expect(page.locator("[data-point]")).toHaveCount(61);
-  await expect(cell(page, "devices")).toHaveText("143");
+  await expect(cell(page, "devices")).toHaveText("144");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
   await expect(point(page, "nurse-shd-1")).toBeVisible();
   await expect(point(page, "boot-cam-1")).toHaveCount(0);
@@ -112,7 +112,7 @@ test("undo after reload takes back what was done before it, and redo does it aga
 
 test("add a point of a kind, duplicate it, remove both", async ({ page }) => {
   await ownHouse(page);
-  await expect(cell(page, "points")).toHaveText("145");
+  await expect(cell(page, "points")).toHaveText("146");
   await choose(page.getByLabel("Add a point of a kind"), "Camera");
   const plan = (await page.getByRole("group", { name: "Plan of Ground" }).boundingBox())!;
   await page.mouse.click(plan.x + plan.width * 0.6, plan.y + plan.height * 0.7);
@@ -294,5 +294,5 @@ test("import of a broken file names the place and changes nothing; the whole one
   await page.getByRole("button", { name: "Bring in" }).click();
   await page.waitForURL(/\/d\/\w+\/house$/);
   await ready(page);
-  await expect(cell(page, "points")).toHaveText("145");
+  await expect(cell(page, "points")).toHaveText("146");
 });

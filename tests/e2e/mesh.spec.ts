@@ -19,7 +19,7 @@ test("the boathouse is dead, the offered routers make it sound, and the ledger s
   await expect(card).toHaveCount(0);
   await expect(page.locator(weakest)).not.toContainText("3 dB");
   await expect(page.getByRole("row", { name: /^Router, / })).toHaveCount(1);
-  await expect(page.locator("[data-cell=devices]")).toContainText("144");
+  await expect(page.locator("[data-cell=devices]")).toContainText("145");
   await page.keyboard.press("Control+z");
   await expect(row).toContainText("dead");
 });

@@ -209,6 +209,9 @@ export const loadsOf = memoSame(
         return kind ? [[id, kind] as const] : [];
       }),
     );
+    const cordlessLocks = new Set(
+      design.kinds.flatMap(({ id, drops }) => (madeOf(id) === "lock" && !drops.length ? [id] : [])),
+    );
     const onLines = placedStops(design);
     const lit = new Map<string, number>();
     for (const { kind, room } of design.points)
@@ -216,8 +219,8 @@ export const loadsOf = memoSame(
     const points = design.points.flatMap((point): Load[] => {
       const kind = driven.get(point.kind);
       if (!kind || onLines.has(point.id) || onBoards.has(point.id)) return [];
-      // A shade with no cable at all runs on cells or the sun.
-      if (kind.nature === "motor" && point.closet === undefined) return [];
+      // A shade with no cable at all runs on cells or the sun, and so does a lock.
+      if (point.closet === undefined && (kind.nature === "motor" || cordlessLocks.has(point.kind))) return [];
       return [loadOfPoint(design, point, alsoOf(closetFor(design, point), lit.get(point.room) ?? 0))];
     });
     const legs = design.legs.flatMap((leg): Load[] => {

@@ -22,10 +22,10 @@ describe("life", () => {
     expect(two.standby).toBe(one.standby);
     expect(lifeYears(coin, { ...drain, parallel: 2 })).toBeGreaterThan(lifeYears(coin, drain));
   });
-  it("is changed a month before, or a tenth of a short life", () => {
-    expect(nextChange("2026-01-01", 2)).toBe("2027-12-02");
-    expect(nextChange("2026-01-01", 100 / 365.25)).toBe("2026-04-01");
-    expect(nextChange("2024-02-28", 1)).toBe("2025-01-28");
+  it("is changed by the day its life ends", () => {
+    expect(nextChange("2026-01-01", 2)).toBe("2028-01-01");
+    expect(nextChange("2026-01-01", 100 / 365.25)).toBe("2026-04-11");
+    expect(nextChange("2024-02-28", 1)).toBe("2025-02-27");
   });
 });
 

@@ -13,6 +13,9 @@ export interface CellType {
 export const CELL_TABLE: readonly CellType[] = [
   { id: "CR2032", name: "CR2032 coin", capacityMah: 220, selfDischargePct: 1 },
   { id: "CR2450", name: "CR2450 coin", capacityMah: 600, selfDischargePct: 1 },
+  { id: "CR2477", name: "CR2477 coin", capacityMah: 1000, selfDischargePct: 1 },
+  { id: "CR2", name: "CR2 lithium", capacityMah: 850, selfDischargePct: 1 },
+  { id: "A23", name: "A23, 12 V", capacityMah: 55, selfDischargePct: 3 },
   { id: "CR123A", name: "CR123A lithium", capacityMah: 1500, selfDischargePct: 1 },
   { id: "AAA", name: "AAA alkaline", capacityMah: 1100, selfDischargePct: 3 },
   { id: "AA", name: "AA alkaline", capacityMah: 2600, selfDischargePct: 3 },
@@ -53,13 +56,9 @@ const DAY_MS = 86_400_000;
 const numberOf = (day: string) => Math.round(Date.parse(`${day}T00:00:00Z`) / DAY_MS);
 const dayOf = (number: number) => new Date(number * DAY_MS).toISOString().slice(0, 10);
 
-/** The day on which cells are changed that were put in on a day: before they are empty by a month, or a tenth. */
-export const RESERVE = { days: 30, part: 0.1 };
-
-export function nextChange(since: string, years: number): string {
-  const days = years * DAYS;
-  return dayOf(numberOf(since) + Math.floor(days - Math.min(RESERVE.days, days * RESERVE.part)));
-}
+/** The day by which cells are changed that were put in on a day: what stays in them is allowed for (`USABLE`). */
+export const nextChange = (since: string, years: number): string =>
+  dayOf(numberOf(since) + Math.floor(years * DAYS));
 
 export interface Due {
   device: string;
@@ -88,7 +87,7 @@ export function visitsOf(due: readonly Due[], togetherDays: number): Visit[] {
     if (!visit || numberOf(one.on) - numberOf(visit.on) > togetherDays)
       visits.push((visit = { on: one.on, devices: [], cells: {} }));
     visit.devices.push(one.device);
-    visit.cells[one.cell] = (visit.cells[one.cell] ?? 0) + one.count;
+    if (one.count) visit.cells[one.cell] = (visit.cells[one.cell] ?? 0) + one.count;
   }
   return visits;
 }

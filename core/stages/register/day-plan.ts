@@ -63,7 +63,14 @@ function freeFrom(
   level: string | undefined,
 ): number {
   let at = from;
-  for (let n = 0; n <= busy.length; n++) {
+  // What is over by then is passed: the first that is not, by halves.
+  let [low, high] = [0, busy.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (busy[middle]!.end > from) high = middle;
+    else low = middle + 1;
+  }
+  for (let n = low; n <= busy.length; n++) {
     const [before, after] = [busy[n - 1], busy[n]];
     at = Math.max(at, before ? before.end + walk(before.level, level) : 0);
     if (!after || at + minutes + walk(level, after.level) <= after.start) return at;
@@ -145,13 +152,17 @@ export function boundOf({ resources, steps }: DayAsked): number {
           : [],
       ),
     );
-    // Of those with a late beginning alone the bound may be higher: each beginning and each end is tried.
-    for (const { head } of uses)
-      for (const { tail } of uses) {
-        const late = uses.filter((one) => one.head >= head && one.tail >= tail);
-        if (late.length)
-          bound = Math.max(bound, head + sum(late.map(({ minutes }) => minutes)) / count + tail);
+    // Of those with a late beginning alone the bound may be higher: each beginning and each end is tried, the uses
+    // with the longest end first, so that one pass a beginning is enough.
+    const byTail = [...uses].sort((a, b) => b.tail - a.tail);
+    for (const head of new Set(uses.map((one) => one.head))) {
+      let together = 0;
+      for (const use of byTail) {
+        if (use.head < head) continue;
+        together += use.minutes;
+        bound = Math.max(bound, head + together / count + use.tail);
       }
+    }
   }
   return Math.max(0, Math.ceil(bound - 1e-9));
 }
@@ -174,14 +185,83 @@ function orderBy(
   }
 }
 
-const TRIES = 400;
+/** How dear a minute of walking is held against one of waiting, from try to try. */
+const WALK_WEIGHTS = [1, 4, 0, 12] as const;
+
+/**
+ * An order made as a day goes: next is what can begin soonest, walking held dear; of those the one with the highest
+ * rank. People stay on a level while there is something to do.
+ */
+function orderAsItGoes(
+  { resources, walks, walkMinutes }: DayAsked,
+  devices: readonly (readonly StepAsked[])[],
+  rank: ReadonlyMap<StepAsked, number>,
+  walkWeight: number,
+): StepAsked[] {
+  const members = new Map(
+    resources.map(({ id, count }) => [
+      id,
+      Array.from({ length: count }, (): { free: number; level?: string } => ({ free: 0 })),
+    ]),
+  );
+  const next = devices.map(() => 0);
+  const ready = devices.map(() => 0);
+  const order: StepAsked[] = [];
+  const open = new Set(devices.keys());
+  const walkTo = (from: string | undefined, to: string | undefined) =>
+    from === undefined || to === undefined || from === to ? 0 : (walkMinutes?.(from, to) ?? 0);
+  const bestOf = (need: string, { level }: StepAsked) => {
+    let best = 0;
+    let [at, walked] = [Infinity, 0];
+    members.get(need)!.forEach((member, n) => {
+      const walk = need === walks ? walkTo(member.level, level) : 0;
+      if (member.free + walk * (1 + walkWeight) < at + walked * walkWeight)
+        [best, at, walked] = [n, member.free + walk, walk];
+    });
+    return { best, at, walked };
+  };
+  while (open.size) {
+    let chosen = -1;
+    let [least, high, begins] = [Infinity, -Infinity, 0];
+    for (const d of open) {
+      const step = devices[d]![next[d]!]!;
+      let start = ready[d]!;
+      let walked = 0;
+      for (const need of step.needs) {
+        const found = bestOf(need, step);
+        start = Math.max(start, found.at);
+        walked += found.walked;
+      }
+      const key = start + walked * walkWeight;
+      const own = rank.get(step)!;
+      if (key < least || (key === least && own > high)) [chosen, least, high, begins] = [d, key, own, start];
+    }
+    const step = devices[chosen]![next[chosen]!]!;
+    const end = begins + step.minutes;
+    for (const need of step.needs) {
+      const member = members.get(need)![bestOf(need, step).best]!;
+      member.free = end;
+      if (need === walks && step.level !== undefined) member.level = step.level;
+    }
+    ready[chosen] = end;
+    order.push(step);
+    if (++next[chosen]! >= devices[chosen]!.length) open.delete(chosen);
+  }
+  return order;
+}
+
+/** Orders that are tried: fewer where there is much to plan, so that it is there while one waits. */
+const MOST_PLACED = 20_000;
+const MOST_TRIES = 2000;
+const triesFor = (steps: number) =>
+  Math.max(8, Math.min(MOST_TRIES, Math.floor(MOST_PLACED / Math.max(1, steps))));
 
 /**
  * The shortest plan that is found.
  * @param tries orders that are tried; fewer are enough where the bound is met
  * @throws RangeError for a step that needs what nobody has
  */
-export function planDay(asked: DayAsked, tries = TRIES, seed = 1): DayPlan {
+export function planDay(asked: DayAsked, tries = triesFor(asked.steps.length), seed = 1): DayPlan {
   const has = new Map(asked.resources.map(({ id, count }) => [id, count]));
   for (const { step, needs } of asked.steps)
     for (const need of needs)
@@ -196,12 +276,21 @@ export function planDay(asked: DayAsked, tries = TRIES, seed = 1): DayPlan {
   const boundMinutes = boundOf(asked);
   const of = seeded(seed);
   let rank: ReadonlyMap<StepAsked, number> = tails;
+  // The two ways of making an order take turns; the better plan is kept, and its ranks are gone on from.
   let best = planInOrder(asked, orderBy(devices, rank));
   for (let n = 0; n < tries && lengthOf(best) > boundMinutes; n++) {
+    const first = n < WALK_WEIGHTS.length;
     // Somewhat other ranks than those of the best so far; now and then far others.
     const spread = n % 5 === 4 ? 1 : 0.25;
-    const tried = new Map([...rank].map(([step, value]) => [step, value * (1 + spread * (of() - 0.5))]));
-    const plan = planInOrder(asked, orderBy(devices, tried));
+    const from = n % 7 === 6 ? tails : rank;
+    const tried = first
+      ? tails
+      : new Map([...from].map(([step, value]) => [step, value * (1 + spread * (of() - 0.5)) + of()]));
+    const order =
+      first || n % 2
+        ? orderAsItGoes(asked, devices, tried, WALK_WEIGHTS[n % WALK_WEIGHTS.length]!)
+        : orderBy(devices, tried);
+    const plan = planInOrder(asked, order);
     if (lengthOf(plan) > lengthOf(best)) continue;
     rank = tried;
     best = plan;

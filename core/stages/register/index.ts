@@ -7,4 +7,3 @@ export {
   registerLines,
   type RegisterLine,
 } from "./register";
-export { registerChecks } from "./checks";

@@ -4,7 +4,8 @@ import type { Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
 import { writeCsv } from "../../files/csv";
 import { sortFindings, countBySeverity, type Finding } from "../../desk/findings";
-import { addDevice, changeDevice, deviceCostWorking, registerChecks, registerCsv, registerLines } from ".";
+import { addDevice, changeDevice, deviceCostWorking, registerCsv, registerLines } from ".";
+import { registerChecks } from "./checks";
 
 const codes = (design: Design) =>
   registerChecks(design)

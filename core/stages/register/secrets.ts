@@ -1,0 +1,72 @@
+/**
+ * What of a design is secret: pairing codes of devices, values of keys. It is kept apart from the rows, which say only
+ * that there is one and whether it is right.
+ */
+import { counted } from "../../design/words";
+import type { Design } from "../../design/collections";
+import type { Change } from "../../design/edit";
+import { wrongCode } from "./codes";
+import type { DeviceRow, KeyRow } from "./rows";
+
+export interface Secret {
+  in: "devices" | "keys";
+  id: string;
+  field: "code" | "value";
+  value: string;
+}
+
+/** A change without its secret, and that. */
+function part(change: Change): { change: Change; found?: Secret } {
+  if (!("put" in change)) return { change };
+  if (change.in === "devices" && change.put.code !== undefined) {
+    const { code, ...row } = change.put;
+    const put: DeviceRow = { ...row, codeCheck: wrongCode(code) ? "bad" : "ok" };
+    return {
+      change: { in: "devices", put },
+      found: { in: "devices", id: row.id, field: "code", value: code },
+    };
+  }
+  if (change.in === "keys" && change.put.value !== undefined) {
+    const { value, ...row } = change.put;
+    const put: KeyRow = { ...row, kept: true };
+    return { change: { in: "keys", put }, found: { in: "keys", id: row.id, field: "value", value } };
+  }
+  return { change };
+}
+
+/** Changes without secrets, and what they held: the last of each. */
+export function partSecrets(changes: readonly Change[]): { changes: Change[]; found: Secret[] } {
+  const found = new Map<string, Secret>();
+  const parted = changes.map((one) => {
+    const { change, found: secret } = part(one);
+    if (secret) found.set(`${secret.in}/${secret.id}`, secret);
+    return change;
+  });
+  return { changes: parted, found: [...found.values()] };
+}
+
+/** A design with its secrets put back, for a file that is asked for with them. */
+export function withSecrets(design: Design, secrets: readonly Secret[]): Design {
+  const values = new Map(secrets.map((secret) => [`${secret.in}/${secret.id}`, secret.value]));
+  return {
+    ...design,
+    devices: design.devices.map((row) => {
+      const code = values.get(`devices/${row.id}`);
+      return code === undefined ? row : { ...row, code };
+    }),
+    keys: design.keys.map((row) => {
+      const value = values.get(`keys/${row.id}`);
+      return value === undefined ? row : { ...row, value };
+    }),
+  };
+}
+
+/** What a file of this design leaves out, in words. */
+export function leftOut(design: Design): string[] {
+  const codes = design.devices.filter((row) => row.codeCheck !== undefined && row.code === undefined).length;
+  const keys = design.keys.filter((row) => row.kept && row.value === undefined).length;
+  return [
+    ...(codes ? [`pairing codes of ${counted(codes, "device")}`] : []),
+    ...(keys ? [`values of ${counted(keys, "key")}`] : []),
+  ];
+}
