@@ -27,6 +27,9 @@ export default [
   route("d/:design/labels/:sheet", "routes/desk/labels.ts"),
   route("d/:design/pull-sheet/:pull?", "routes/desk/pull-sheet.ts"),
   route("d/:design/changes", "routes/desk/changes.ts"),
+  route("d/:design/calendar", "routes/desk/calendar.ts"),
+  route("d/:design/history/:device", "routes/desk/history.ts"),
+  route("d/:design/commission", "stages/register/commission/commission.tsx"),
   route("d/:design/walk", "stages/runs/walk/walk.tsx"),
   route("d/:design/csv/:table", "routes/desk/csv.ts"),
 ] satisfies RouteConfig;

@@ -10,7 +10,8 @@ import {
   StandardFonts,
 } from "pdf-lib";
 import type { Design } from "#core/design/collections";
-import { codeOf, labelsOf, placeLabels, type LabelSheet } from "#core/stages/runs/labels";
+import { registerLines } from "#core/stages/register";
+import { labelsOf, placeLabels, squareOf, type LabelSheet } from "#core/stages/runs/labels";
 import { legendLine } from "#core/stages/runs/legend";
 import type { LegendLine } from "#core/design/rows-settings";
 import { fitting, writable } from "./pdf-text";
@@ -67,27 +68,77 @@ function runsOf(
   return runs;
 }
 
-/** Every label of a design on sheets of one kind. `skip`: places of the first sheet that are used up. */
-export async function labelsPdf(design: Design, sheet: LabelSheet, skip = 0): Promise<Uint8Array> {
+/** A label as it is drawn: its square, its name, one or two lines under it, and the look of its cable where it has one. */
+interface Drawn {
+  label: string;
+  lines: readonly string[];
+  /** What the square says. */
+  square: string;
+  look?: LegendLine;
+}
+
+/** Every cable label of a design on sheets of one kind. `skip`: places of the first sheet that are used up. */
+export const labelsPdf = (design: Design, sheet: LabelSheet, skip = 0): Promise<Uint8Array> =>
+  sheetsPdf(
+    `${design.design.name}: cable labels`,
+    labelsOf(design).map(({ drop, label, here, there }) => ({
+      label,
+      lines: [here, `to ${there}`],
+      square: drop.key,
+      look: legendLine(design, drop.kind.service),
+    })),
+    sheet,
+    skip,
+  );
+
+/**
+ * A label a device, with a square that opens its page on a phone.
+ * @param at where the application is reached, without a stroke at the end
+ * @param only devices by id; all where left out
+ */
+export const deviceLabelsPdf = (
+  design: Design,
+  sheet: LabelSheet,
+  { at, only, skip = 0 }: { at: string; only?: ReadonlySet<string>; skip?: number },
+): Promise<Uint8Array> =>
+  sheetsPdf(
+    `${design.design.name}: device labels`,
+    registerLines(design)
+      .filter(({ device }) => !only || only.has(device.id))
+      .map(({ device, label, room }) => ({
+        label,
+        lines: [device.name, room],
+        square: `${at}/commission?device=${device.id}`,
+      })),
+    sheet,
+    skip,
+  );
+
+async function sheetsPdf(
+  title: string,
+  labels: readonly Drawn[],
+  sheet: LabelSheet,
+  skip: number,
+): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
-  pdf.setTitle(`${design.design.name}: cable labels`);
+  pdf.setTitle(title);
   const [plain, bold] = [
     await pdf.embedFont(StandardFonts.Helvetica),
     await pdf.embedFont(StandardFonts.CourierBold),
   ];
   const known = new Set(plain.getCharacterSet());
-  const codes = new Map<string, ReturnType<typeof codeOf>>();
+  const codes = new Map<string, ReturnType<typeof squareOf>>();
   const [pageWidth, pageHeight] = sheet.pageMm.map((mm) => mm * PT_PER_MM) as [number, number];
   const [width, height] = sheet.labelMm.map((mm) => mm * PT_PER_MM) as [number, number];
   const pad = Math.min(2 * PT_PER_MM, height * 0.08);
   const side = Math.min(height - 2 * pad, width * 0.4);
-  for (const one of placeLabels(labelsOf(design), sheet, skip)) {
+  for (const one of placeLabels(labels, sheet, skip)) {
     while (pdf.getPageCount() <= one.page) pdf.addPage([pageWidth, pageHeight]);
     const page = pdf.getPage(one.page);
     const left = one.x * PT_PER_MM + pad;
     const top = pageHeight - one.y * PT_PER_MM - pad;
-    const code = codes.get(one.drop.key) ?? codeOf(one.drop);
-    codes.set(one.drop.key, code);
+    const code = codes.get(one.square) ?? squareOf(one.square);
+    codes.set(one.square, code);
     const { size, dark } = code;
     const module = side / size;
     page.pushOperators(
@@ -100,42 +151,38 @@ export async function labelsPdf(design: Design, sheet: LabelSheet, skip = 0): Pr
       popGraphicsState(),
     );
     const textLeft = left + side + pad;
-    const textWidth = width - side - 3.6 * pad - BAND_PT;
-    const look = legendLine(design, one.drop.kind.service);
+    const { look } = one;
+    const textWidth = width - side - 3.6 * pad - (look ? BAND_PT : 0);
     const band = {
       x: one.x * PT_PER_MM + width - pad * 0.6 - BAND_PT,
       y: top - height + 2 * pad,
       width: BAND_PT,
       height: height - 2 * pad,
     };
-    page.drawRectangle({ ...band, color: jacketRgb(look.colour), borderColor: INK, borderWidth: 0.25 });
-    for (const at of bandsOf(look.mark))
-      page.drawRectangle({
-        x: band.x,
-        y: band.y + at * band.height - 0.5,
-        width: BAND_PT,
-        height: 1,
-        color: LIGHT.has(look.colour) ? INK : rgb(1, 1, 1),
-      });
+    if (look) {
+      page.drawRectangle({ ...band, color: jacketRgb(look.colour), borderColor: INK, borderWidth: 0.25 });
+      for (const at of bandsOf(look.mark))
+        page.drawRectangle({
+          x: band.x,
+          y: band.y + at * band.height - 0.5,
+          width: BAND_PT,
+          height: 1,
+          color: LIGHT.has(look.colour) ? INK : rgb(1, 1, 1),
+        });
+    }
     const size1 = Math.min(9, (side / 3) * 0.9, textWidth / bold.widthOfTextAtSize(one.label, 1));
     const size2 = Math.min(7, size1);
     page.drawText(one.label, { x: textLeft, y: top - size1, size: size1, font: bold, color: INK });
-    if (side > 20) {
-      page.drawText(fitting(plain, writable(known, one.here), size2, textWidth), {
-        x: textLeft,
-        y: top - size1 - size2 * 1.4,
-        size: size2,
-        font: plain,
-        color: INK,
-      });
-      page.drawText(fitting(plain, writable(known, `to ${one.there}`), size2, textWidth), {
-        x: textLeft,
-        y: top - size1 - size2 * 2.7,
-        size: size2,
-        font: plain,
-        color: INK,
-      });
-    }
+    if (side > 20)
+      one.lines.forEach((line, n) =>
+        page.drawText(fitting(plain, writable(known, line), size2, textWidth), {
+          x: textLeft,
+          y: top - size1 - size2 * (1.4 + 1.3 * n),
+          size: size2,
+          font: plain,
+          color: INK,
+        }),
+      );
   }
   if (!pdf.getPageCount()) pdf.addPage([pageWidth, pageHeight]);
   return pdf.save();

@@ -121,7 +121,9 @@ export function RowForm({
   const known = fields(ROW_CLASSES[collection]);
   const shown = only
     ? only.flatMap((name) => known.find((field) => field.name === name) ?? [])
-    : known.filter((field) => !["id", "level", "outline", "path", "picture"].includes(field.name));
+    : known.filter(
+        (field) => !field.secret && !["id", "level", "outline", "path", "picture"].includes(field.name),
+      );
   const labels = new Map(known.map((field) => [field.name, names[field.name] ?? fieldLabel(field)]));
   const put = (values: Loose) => {
     // Tried on the newest rows first: a refusal is shown at the field, and nothing has changed.

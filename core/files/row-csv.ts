@@ -32,9 +32,11 @@ interface Column {
 
 const columnsOf = (rowClass: RowClass, before = ""): Column[] =>
   fields(rowClass).flatMap((field): Column[] =>
-    field.kind === "one"
-      ? columnsOf(field.nested as RowClass, `${before}${field.name}.`)
-      : [{ path: before + field.name, field }],
+    field.secret
+      ? []
+      : field.kind === "one"
+        ? columnsOf(field.nested as RowClass, `${before}${field.name}.`)
+        : [{ path: before + field.name, field }],
   );
 
 const tableColumns = ({ in: collection }: { in: CollectionName }) => columnsOf(ROW_CLASSES[collection]);

@@ -46,6 +46,21 @@ function asked(body: unknown): {
   };
 }
 
+const MOST_AT_ONCE = 10_000;
+
+/** Codes of many rows at once, as a table brings them: their rows may still be to come. */
+function many(list: unknown): Secret[] {
+  if (!Array.isArray(list) || list.length > MOST_AT_ONCE)
+    return fail("secrets", `must be a list of at most ${MOST_AT_ONCE}`);
+  return list.map((one: unknown) => {
+    const { place, value } = asked({ ...(one as object), what: "keep" });
+    if (!/^[\w-]{1,40}$/.test(place.id)) fail("id", "must be a row's");
+    if (!value || !isText(value) || value.length > MOST[place.field])
+      fail("Pairing code", `must be text of at most ${MOST[place.field]} characters`);
+    return { ...place, value };
+  });
+}
+
 export async function action({ request, params: { design } }: Route.ActionArgs) {
   const { person } = await requireRole(request, design, "edit");
   try {
@@ -54,6 +69,10 @@ export async function action({ request, params: { design } }: Route.ActionArgs) 
       body = await request.json();
     } catch {
       return new Response("The request is not JSON.", { status: 400 });
+    }
+    if (typeof body === "object" && body !== null && (body as { what?: unknown }).what === "keep-all") {
+      await keepSecrets(db(), design, person.id, many((body as { secrets?: unknown }).secrets));
+      return Response.json({ done: true }, NOBODY);
     }
     const { what, place, value } = asked(body);
     const { design: rows } = (await readDesign(db(), design))!;

@@ -1,5 +1,6 @@
 /** A device: what is known of it. */
 import { Trash2 } from "lucide-react";
+import { Link } from "react-router";
 import { byId } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
@@ -12,11 +13,11 @@ import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
 import { Fact, Heading } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
-import { ChoiceField, TextField } from "../../kit/fields";
+import { ChoiceField, DayField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
 
 export default function DeviceInspector({ design, id }: InspectorProps) {
-  const { select, readOnly } = useDesk();
+  const { select, readOnly, url } = useDesk();
   const edit = useEdit();
   const device = byId(design, "devices").get(id)!;
   const point = byId(design, "points").get(device.point)!;
@@ -32,7 +33,7 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
     edit((d) => changeDevice(d, device.id, values));
   };
   const text =
-    (field: "address" | "node" | "serial" | "firmware" | "batterySince" | "warrantyUntil") =>
+    (field: "address" | "node" | "host" | "topic" | "cell" | "serial" | "firmware" | "notes") =>
     (typed: string) =>
       put({ [field]: typed.trim() || undefined });
   return (
@@ -80,15 +81,54 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
           text={device.cost === undefined ? "" : String(device.cost)}
           take={(typed) => put({ cost: typed.trim() ? Number(typed.replace(",", ".")) : undefined })}
         />
-        <TextField label="Battery since" mono text={device.batterySince ?? ""} take={text("batterySince")} />
-        <TextField
-          label="Warranty until"
-          mono
-          text={device.warrantyUntil ?? ""}
-          take={text("warrantyUntil")}
+        <ChoiceField
+          label="Chosen"
+          value={device.option ?? ""}
+          options={[
+            { value: "", text: "nothing yet" },
+            ...design.options.map((row) => ({ value: row.id, text: row.name })),
+          ]}
+          take={(option) => put({ option: option || undefined })}
         />
+        <TextField label="Cells" text={device.cell ?? ""} take={text("cell")} />
+        <TextField
+          label="How many"
+          mono
+          inputMode="decimal"
+          text={device.cells === undefined ? "" : String(device.cells)}
+          take={(typed) => put({ cells: typed.trim() ? Number(typed) : undefined })}
+        />
+        <DayField
+          label="Cells since"
+          optional
+          value={device.batterySince ?? ""}
+          take={(day) => put({ batterySince: day || undefined })}
+        />
+        <DayField
+          label="Warranty"
+          optional
+          value={device.warrantyUntil ?? ""}
+          take={(day) => put({ warrantyUntil: day || undefined })}
+        />
+        <TextField label="Host" mono text={device.host ?? ""} take={text("host")} />
+        <TextField label="Topic" mono text={device.topic ?? ""} take={text("topic")} />
+        <TextField
+          label="Tags"
+          text={device.tags?.join(", ") ?? ""}
+          take={(typed) => {
+            const tags = typed
+              .split(",")
+              .map((tag) => tag.trim())
+              .filter(Boolean);
+            put({ tags: tags.length ? tags : undefined });
+          }}
+        />
+        <TextField label="Notes" text={device.notes ?? ""} take={text("notes")} />
       </div>
-      <div className="flex gap-1.5 px-3.5 py-3">
+      <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
+        <Link className="button button-main" to={`${url}/register?device=${device.id}`}>
+          Its page
+        </Link>
         <button type="button" className="button" onClick={() => select({ in: "points", id: point.id })}>
           Its point
         </button>

@@ -24,6 +24,8 @@ export interface StepAsked {
   needs: readonly string[];
   /** Level on which it is done, for those who have to walk there. */
   level?: string;
+  /** Not before: somebody has put it there. */
+  from?: number;
 }
 
 export interface StepPlanned extends StepAsked {
@@ -89,7 +91,7 @@ export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepP
     const walk = (a: string | undefined, b: string | undefined) =>
       a === undefined || b === undefined || a === b ? 0 : (asked.walkMinutes?.(a, b) ?? 0);
     const still = () => 0;
-    let start = done.get(step.device) ?? 0;
+    let start = Math.max(done.get(step.device) ?? 0, step.from ?? 0);
     let chosen: number[] = [];
     // All that is needed has to be free at once: what is free last decides, until none moves it any more.
     for (let before = -1; before !== start;) {
@@ -137,7 +139,15 @@ const sum = (values: readonly number[]) => values.reduce((all, one) => all + one
  */
 export function boundOf({ resources, steps }: DayAsked): number {
   const devices = [...byDevice(steps).values()];
-  let bound = Math.max(0, ...devices.map((own) => sum(own.map(({ minutes }) => minutes))));
+  let bound = Math.max(
+    0,
+    ...devices.flatMap((own) =>
+      own.map(
+        (step, n) =>
+          (n && !step.from ? 0 : (step.from ?? 0)) + sum(own.slice(n).map(({ minutes }) => minutes)),
+      ),
+    ),
+  );
   for (const { id, count } of resources) {
     const uses = devices.flatMap((own) =>
       own.flatMap((step, n) =>
@@ -225,7 +235,7 @@ function orderAsItGoes(
     let [least, high, begins] = [Infinity, -Infinity, 0];
     for (const d of open) {
       const step = devices[d]![next[d]!]!;
-      let start = ready[d]!;
+      let start = Math.max(ready[d]!, step.from ?? 0);
       let walked = 0;
       for (const need of step.needs) {
         const found = bestOf(need, step);

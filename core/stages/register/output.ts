@@ -124,3 +124,20 @@ export const addressesCsv = (design: Design): string =>
       topicsOf(design).get(device.id),
     ]),
   );
+
+/** What was tried with what. */
+export const trialsCsv = (design: Design): string =>
+  writeCsv(
+    ["Day", "Device", "With", "Found", "Worked", "Lost", "One way", "By", "Note"],
+    design.trials.map((row) => [
+      row.on,
+      byId(design, "options").get(row.option)?.name,
+      byId(design, "options").get(row.with)?.name,
+      row.result,
+      row.worked.join("; "),
+      row.lost.join("; "),
+      row.oneWay ? "yes" : undefined,
+      row.by,
+      row.note,
+    ]),
+  );

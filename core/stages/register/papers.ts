@@ -3,7 +3,7 @@ import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { counted } from "../../design/words";
 import { calendarFile } from "./calendar-file";
-import { addressesCsv, cellsCsv, dayPlanCsv, registerJson, stepsCsv } from "./output";
+import { addressesCsv, cellsCsv, dayPlanCsv, registerJson, stepsCsv, trialsCsv } from "./output";
 import { registerCsv } from "./register";
 import { deviceReadingsCsv } from "./series";
 import { thingFiles } from "./thing";
@@ -43,6 +43,7 @@ export const papers: Papers = {
     cells: cellsCsv,
     addresses: addressesCsv,
     "device-readings": deviceReadingsCsv,
+    trials: trialsCsv,
   },
   graphs: {
     ics: (design) => [["upkeep", calendarFile(design)]],

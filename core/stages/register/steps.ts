@@ -175,8 +175,18 @@ export function resourcesOf(design: Design): Resource[] {
   ];
 }
 
-/** What a day is asked: the steps left of some devices, those that have to be in sight first. */
-export function dayAsked(design: Design, ids?: ReadonlySet<string>): DayAsked {
+/** A step by its device and its place there. */
+export const stepKey = ({ device, index }: Pick<StepAsked, "device" | "index">) => `${device}/${index}`;
+
+/**
+ * What a day is asked: the steps left of some devices, all that are open where none is named.
+ * @param from steps somebody has put not before a minute of the day, by `stepKey`
+ */
+export function dayAsked(
+  design: Design,
+  ids?: ReadonlySet<string>,
+  from: Readonly<Record<string, number>> = {},
+): DayAsked {
   const steps = [...commissioningOf(design).values()]
     .filter((one) => (ids ? ids.has(one.device.id) && one.left.length > 0 : isOpen(one)))
     .flatMap(({ device, left }) =>
@@ -187,6 +197,9 @@ export function dayAsked(design: Design, ids?: ReadonlySet<string>): DayAsked {
         minutes: step.minutes,
         needs: step.needs as StepNeed[],
         level: byId(design, "points").get(device.point)!.level,
+        ...(from[stepKey({ device: device.id, index })] === undefined
+          ? {}
+          : { from: from[stepKey({ device: device.id, index })] }),
       })),
     );
   const gaps = levelGaps(design);

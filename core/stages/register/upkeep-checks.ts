@@ -50,7 +50,7 @@ function cellChecks(design: Design): Finding[] {
           hurts
             ? "It stops with somebody outside or in; the key must turn by hand meanwhile. "
             : "It falls silent without a word. "
-        }Whoever keeps the house ${pack ? "charges it" : `changes ${count} × ${cell}`}; Upkeep notes it with one press.`,
+        }The household ${pack ? "charges it" : `changes ${count} × ${cell}`}; Upkeep notes it with one press.`,
         about: [{ in: "devices", id: device.id }],
         measured: late,
         limit: 0,
@@ -83,8 +83,7 @@ function readingChecks(design: Design): Finding[] {
       temperature: `${device.name} was ${last.value} °C warm in its box`,
     }[quantity];
     const why = {
-      battery:
-        "It stops within weeks. Whoever keeps the house changes the cells; Upkeep notes it with one press.",
+      battery: "It stops within weeks. The household changes the cells; Upkeep notes it with one press.",
       "link quality":
         "It drops out when a door shuts. The designer looks at its way on the Mesh stage: a router between, or the coordinator elsewhere.",
       signal: "It drops out when a door shuts. The designer looks at its way on the Mesh stage.",

@@ -93,14 +93,14 @@ export const labelsOf = (design: Design): EndLabel[] =>
       ];
     });
 
-export interface PlacedLabel extends EndLabel {
+export type Placed<Label> = Label & {
   page: number;
   x: number;
   y: number;
-}
+};
 
 /** Labels on their sheets, row by row. `skip`: places already used on the first sheet. */
-export function placeLabels(labels: readonly EndLabel[], sheet: LabelSheet, skip = 0): PlacedLabel[] {
+export function placeLabels<Label>(labels: readonly Label[], sheet: LabelSheet, skip = 0): Placed<Label>[] {
   const perPage = sheet.across * sheet.down;
   return labels.map((one, i) => {
     const at = i + skip;
@@ -115,10 +115,13 @@ export function placeLabels(labels: readonly EndLabel[], sheet: LabelSheet, skip
   });
 }
 
-/** Dark modules of the code with the drop's id, as [row, column], and how many there are a side. */
-export function codeOf(drop: Drop): { size: number; dark: [number, number][] } {
+/** Dark modules of the square code with the drop's id. */
+export const codeOf = (drop: Drop) => squareOf(drop.key);
+
+/** Dark modules of the square code of a text, as [row, column], and how many there are a side. */
+export function squareOf(text: string): { size: number; dark: [number, number][] } {
   const code = qrcode(0, "M");
-  code.addData(drop.key);
+  code.addData(text);
   code.make();
   const size = code.getModuleCount();
   return {

@@ -1,6 +1,6 @@
 /** Noting one drop: how far it is, its jacket marks and reel, its test, who has to act, a note and a photo. */
 import { Camera } from "lucide-react";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
@@ -17,7 +17,8 @@ import {
   type Trade,
 } from "#core/stages/runs/site";
 import { newRowId, useDesign, useDesk } from "../../../desk/desk";
-import { keepPhoto, keptPhoto } from "./kept";
+import { keepPhoto } from "../../../site/kept";
+import { SitePhoto } from "../../../site/photo";
 import { Choice } from "../../../kit/choice";
 import { today } from "../../../kit/now";
 
@@ -243,7 +244,7 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
             />
           </label>
         )}
-        {photo && <Photo url={url} hash={photo} label={drop.label} />}
+        {photo && <SitePhoto url={url} hash={photo} label={drop.label} />}
       </div>
       {doubt && (
         <p role="status" className="text-mend">
@@ -279,28 +280,4 @@ export function DropNote({ drop, done }: { drop: Drop; done(): void }) {
       )}
     </div>
   );
-}
-
-/** From this device while it waits, else from the server. */
-function Photo({ url, hash, label }: { url: string; hash: string; label: string }) {
-  const [source, setSource] = useState<string>();
-  useEffect(() => {
-    let made: string | undefined;
-    let over = false;
-    void keptPhoto(url, hash).then(
-      (bytes) => {
-        if (over) return;
-        if (bytes) made = URL.createObjectURL(new Blob([bytes], { type: "image/jpeg" }));
-        setSource(made ?? `${url}/picture/${hash}`);
-      },
-      () => setSource(`${url}/picture/${hash}`),
-    );
-    return () => {
-      over = true;
-      if (made) URL.revokeObjectURL(made);
-    };
-  }, [url, hash]);
-  return source ? (
-    <img src={source} alt={`Photo of ${label}`} className="h-20 border border-rule object-cover" />
-  ) : null;
 }

@@ -1,5 +1,5 @@
-/* Hands the walk out where there is no network: the page as it was last fetched, and the built files it is made of. */
-const CACHE = "zinc-walk";
+/* Hands the pages for the site out where there is no network: each as it was last fetched, and the built files it is made of. */
+const PAGE = /^\/d\/[\w-]+\/(walk|commission)$/;
 self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
@@ -15,7 +15,8 @@ async function page(request) {
   const { pathname } = new URL(request.url);
   try {
     const answer = await fetch(request);
-    if (answer.ok && !answer.redirected) await (await caches.open(CACHE)).put(pathname, answer.clone());
+    if (answer.ok && !answer.redirected)
+      await (await caches.open(`zinc-${PAGE.exec(pathname)[1]}`)).put(pathname, answer.clone());
     return answer;
   } catch (error) {
     const known = await caches.match(pathname, { ignoreVary: true });
@@ -29,6 +30,5 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(request.url);
   if (request.method !== "GET" || url.origin !== self.location.origin) return;
   if (url.pathname.startsWith("/assets/") || url.pathname === "/mark.svg") event.respondWith(kept(request));
-  else if (request.mode === "navigate" && /^\/d\/[\w-]+\/walk$/.test(url.pathname))
-    event.respondWith(page(request));
+  else if (request.mode === "navigate" && PAGE.test(url.pathname)) event.respondWith(page(request));
 });

@@ -1,15 +1,18 @@
 /**
- * What the walk keeps on the device: notes not yet sent, photos not yet sent, and the page itself for a
+ * What a page for the site keeps on the device: notes not yet sent, photos not yet sent, and the page itself for a
  * reload without a network.
  */
 import { del, entries, get, set } from "idb-keyval";
-import type { Kept } from "../../../desk/store";
+import type { Kept } from "../desk/store";
+
+/** Pages that are used where there is no network, as their addresses end. */
+export type SitePageName = "walk" | "commission";
 
 const NOTHING = { queue: [], refused: [] };
 
-/** Notes of one person on one design, in the browser's own storage. */
-export function keptNotes(url: string, person: string): Kept {
-  const key = `zinc-walk ${url} ${person}`;
+/** Notes of one person on one design by one page, in the browser's own storage. */
+export function keptNotes(page: SitePageName, url: string, person: string): Kept {
+  const key = `zinc-${page} ${url} ${person}`;
   return {
     load() {
       try {
@@ -67,18 +70,19 @@ export async function sendPhotos(url: string): Promise<number> {
   return left;
 }
 
-export const WALK_CACHE = "zinc-walk";
+/** Each page has a cache of its own: what one clears away of an older build is not the other's. */
+const cacheOf = (page: SitePageName) => `zinc-${page}`;
 
 /** Keep this page and all it is made of, and the worker that hands it out when there is no network. */
-export async function keepPage(): Promise<boolean> {
+export async function keepPage(page: SitePageName): Promise<boolean> {
   if (!("serviceWorker" in navigator) || !("caches" in window)) return false;
   try {
     await Promise.all([
-      navigator.serviceWorker.register("/walk-worker.js"),
-      import("../../../desk/clash"),
-      import("../../../kit/choice-list"),
+      navigator.serviceWorker.register("/site-worker.js"),
+      import("../desk/clash"),
+      import("../kit/choice-list"),
     ]);
-    const cache = await caches.open(WALK_CACHE);
+    const cache = await caches.open(cacheOf(page));
     const parts = performance
       .getEntriesByType("resource")
       .map((entry) => new URL(entry.name))
