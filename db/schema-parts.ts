@@ -29,6 +29,7 @@ export const designs = mysqlTable("designs", {
   legend: json("legend"),
   running: json("running"),
   busSettings: json("bus_settings"),
+  registerSettings: json("register_settings"),
   language: varchar("language", { length: 40 }),
   copiedFrom: json("copied_from"),
   notes: text("notes"),

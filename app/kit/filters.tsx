@@ -14,7 +14,7 @@ export function Filter({ name, value, values, onChange }: FilterProps) {
   return (
     <Choice
       label={`Filter by ${name.toLowerCase()}`}
-      className={`h-6 w-auto max-w-32 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`}
+      className={`h-6 w-auto max-w-26 shrink-0 text-small ${value ? "border-accent font-medium" : "text-soft"}`}
       value={value}
       options={[{ value: "", text: name }, ...all.map((one) => ({ value: one, text: one }))]}
       take={onChange}

@@ -122,7 +122,7 @@ export default function Addresses() {
       cell: (device) => (
         <span className={troubled.has(device.id) ? "font-semibold text-stop" : ""}>{device.name}</span>
       ),
-      width: "minmax(9rem,1fr)",
+      width: "minmax(7.5rem,1fr)",
     },
     {
       id: "label",
@@ -132,7 +132,7 @@ export default function Addresses() {
       mono: true,
       from: 900,
     },
-    { id: "protocol", name: "Protocol", value: ({ protocol }) => protocol, width: "6rem", from: 700 },
+    { id: "protocol", name: "Protocol", value: ({ protocol }) => protocol, width: "6rem", from: 1000 },
     {
       id: "network",
       name: "Network",
@@ -141,12 +141,12 @@ export default function Addresses() {
         return at === undefined ? "" : (spanOf(design, at)?.network.name ?? "none");
       },
       width: "5.5rem",
-      from: 620,
+      from: 900,
     },
-    text("address", "Address", "10.5rem"),
-    text("node", "Node", "5rem"),
-    text("host", "Host", "10rem", (device) => hosts.get(device.id)),
-    text("topic", "Topic", "14rem", (device) => topics.get(device.id)),
+    text("address", "Address", "12.75rem"),
+    text("node", "Node", "4.75rem"),
+    text("host", "Host", "9.5rem", (device) => hosts.get(device.id)),
+    text("topic", "Topic", "minmax(11rem,1.4fr)", (device) => topics.get(device.id)),
   ];
   const give = () =>
     edit((now) => {

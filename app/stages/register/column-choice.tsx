@@ -8,6 +8,14 @@ import { Choice } from "../../kit/choice";
 import { Tick } from "../../kit/ticks";
 import { USUAL } from "./columns";
 
+const GROUPS = [
+  { value: "", text: "not grouped" },
+  ...["room", "level", "kind", "protocol", "status", "closet"].map((value) => ({
+    value,
+    text: `by ${value}`,
+  })),
+];
+
 export default function ColumnChoice({
   all,
   columns,
@@ -15,6 +23,7 @@ export default function ColumnChoice({
   filters,
   groupBy,
   take,
+  group,
   show,
   close,
 }: {
@@ -24,6 +33,7 @@ export default function ColumnChoice({
   filters: Readonly<Record<string, string>>;
   groupBy: string;
   take(columns: string[]): void;
+  group(by: string): void;
   show(id: string): void;
   close(): void;
 }) {
@@ -121,6 +131,7 @@ export default function ColumnChoice({
             </button>
           </form>
         )}
+        <Choice label="Grouped" className="h-7 w-32" value={groupBy} options={GROUPS} take={group} />
         <button type="button" className="button ml-auto h-7" onClick={close}>
           Close
         </button>

@@ -73,7 +73,7 @@ export function firstColumns(put: Put, inPlace: boolean, currency: string): Colu
     { id: "kind", name: "Kind", value: (l) => l.kind, width: "8rem" },
     { id: "room", name: "Room", value: (l) => l.room, width: "7rem" },
     { id: "level", name: "Level", value: (l) => l.level, width: "4rem" },
-    { id: "closet", name: "Closet", value: (l) => l.closet, width: "6.8rem" },
+    { id: "closet", name: "Closet", value: (l) => l.closet, width: "6.8rem", from: 860 },
     {
       id: "protocol",
       name: "Protocol",
@@ -85,7 +85,7 @@ export function firstColumns(put: Put, inPlace: boolean, currency: string): Colu
       id: "status",
       name: "Status",
       value: (l) => DEVICE_STATUSES.indexOf(l.device.status),
-      width: "7rem",
+      width: "7.9rem",
       cell: (l) => choice("Status", DEVICE_STATUSES, l, "status"),
     },
     {

@@ -6,7 +6,6 @@ import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } fro
 import { DataTable, type Column } from "../../kit/table";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
-import { Choice } from "../../kit/choice";
 import { fetchedPart } from "../../kit/fetched";
 import { Filter, filtered } from "../../kit/filters";
 import { lazily } from "../../kit/lazily";
@@ -29,13 +28,6 @@ const VALUE_OF: Record<string, (line: RegisterLine) => string> = {
   protocol: (line) => line.device.protocol,
   status: (line) => line.device.status,
 };
-const GROUPS = [
-  { value: "", text: "not grouped" },
-  ...["room", "level", "kind", "protocol", "status", "closet"].map((value) => ({
-    value,
-    text: `by ${value}`,
-  })),
-];
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** Which columns, filters and grouping are shown: those of a named view, then whatever was changed since. */
@@ -130,7 +122,7 @@ export function Devices() {
       name: "Ticked",
       hidden: true,
       value: (l) => (ticked.has(l.device.id) ? 0 : 1),
-      width: "1.75rem",
+      width: "2.4rem",
       cell: (l) => (
         <Tick
           bare
@@ -182,28 +174,23 @@ export function Devices() {
             onChange={(value) => shown.put({ filters: { ...filters, [name]: value } })}
           />
         ))}
-        <Choice
-          label="Grouped"
-          className={`h-6 w-auto shrink-0 text-small ${shown.groupBy ? "border-accent font-medium" : "text-soft"}`}
-          value={shown.groupBy}
-          options={GROUPS}
-          take={(groupBy) => shown.put({ groupBy })}
-        />
-        <span className="ml-auto text-small whitespace-nowrap text-soft">
-          {rows.length} of {lines.length}
-          <span className="max-2xl:sr-only"> devices</span>
+        <span className="sticky -right-2 -mr-2 ml-auto flex h-full items-center gap-1 bg-pane px-2">
+          <span className="text-small whitespace-nowrap text-soft">
+            {rows.length} of {lines.length}
+            <span className="max-2xl:sr-only"> devices</span>
+          </span>
+          <button
+            type="button"
+            className="button h-6"
+            aria-expanded={choosing}
+            onClick={() => setChoosing(!choosing)}
+          >
+            Columns
+          </button>
+          <a className="button h-6" href={`${url}/csv/register`} title="The register as a spreadsheet file">
+            CSV
+          </a>
         </span>
-        <button
-          type="button"
-          className="button h-6"
-          aria-expanded={choosing}
-          onClick={() => setChoosing(!choosing)}
-        >
-          Columns
-        </button>
-        <a className="button h-6" href={`${url}/csv/register`} title="The register as a spreadsheet file">
-          CSV
-        </a>
       </div>
       {choosing && (
         <Fetched>
@@ -214,6 +201,7 @@ export function Devices() {
             filters={filters}
             groupBy={shown.groupBy}
             take={(columns) => shown.put({ columns })}
+            group={(by) => shown.put({ groupBy: by })}
             show={shown.show}
             close={() => setChoosing(false)}
           />
@@ -236,8 +224,8 @@ export function Devices() {
         selected={selection?.in === "devices" ? selection.id : undefined}
         onSelect={(l) => selection?.id !== l.device.id && select({ in: "devices", id: l.device.id })}
         totals={(own) => ({
-          ...(readOnly ? { label: `Shown: ${own.length}` } : {}),
-          name: `Shown: ${own.length}`,
+          // A group has its name there.
+          ...(own === rows ? { name: `Shown: ${own.length}` } : {}),
           cost:
             own.length === lines.length ? (
               <Worked working={() => deviceCostWorking(design)}>{groupDigits(cost(own), 2)}</Worked>

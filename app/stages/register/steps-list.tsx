@@ -14,9 +14,9 @@ const moment = () => `${new Date().toISOString().slice(0, 19)}Z`;
 
 const two = (n: number) => String(Math.floor(n)).padStart(2, "0");
 
-/** Minutes as a clock shows them; hours where there are any. */
-export const clockText = (minutes: number) =>
-  minutes >= 60
+/** Minutes as a clock shows them; as hours where there are any, or where what it is held against has them. */
+export const clockText = (minutes: number, of = minutes) =>
+  of >= 60
     ? `${Math.floor(minutes / 60)}:${two(minutes % 60)} h`
     : `${Math.floor(minutes)}:${two((minutes * 60) % 60)}`;
 
@@ -45,7 +45,7 @@ export function Running({ run, minutes }: { run: TaskRunRow; minutes: number }) 
       data-clock
       role={over ? "status" : undefined}
     >
-      {clockText(elapsed)} of {clockText(minutes)}
+      {clockText(elapsed, Math.max(minutes, elapsed))} of {clockText(minutes)}
       {over && <span className="font-sans"> time is up</span>}
     </span>
   );

@@ -25,8 +25,8 @@ export default function Trials() {
     .sort((a, b) => Number(hubs.includes(b.id)) - Number(hubs.includes(a.id)) || byName(a.name, b.name));
   const columns: Column<TrialRow>[] = [
     { id: "on", name: "Day", value: ({ on }) => on, width: "6.5rem", mono: true },
-    { id: "option", name: "Device", value: (row) => name(row.option), width: "minmax(9rem,1fr)" },
-    { id: "with", name: "With", value: (row) => name(row.with), width: "minmax(9rem,1fr)" },
+    { id: "option", name: "Device", value: (row) => name(row.option), width: "minmax(7rem,1fr)" },
+    { id: "with", name: "With", value: (row) => name(row.with), width: "minmax(7rem,1fr)" },
     {
       id: "result",
       name: "Found",
@@ -46,12 +46,12 @@ export default function Trials() {
       ),
       width: "7.5rem",
     },
-    { id: "worked", name: "Worked", value: ({ worked }) => worked.join(", "), width: "9rem", from: 760 },
+    { id: "worked", name: "Worked", value: ({ worked }) => worked.join(", "), width: "9rem", from: 900 },
     {
       id: "lost",
       name: "Lost",
       value: ({ lost, oneWay }) => [...lost, ...(oneWay ? ["says nothing back"] : [])].join(", "),
-      width: "10rem",
+      width: "minmax(8rem,1fr)",
     },
     { id: "by", name: "By", value: (row) => row.by, width: "5.5rem", from: 900 },
   ];

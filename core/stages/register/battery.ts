@@ -7,6 +7,8 @@ export interface CellType {
   capacityMah: number;
   /** Part of it that is lost a year by lying. */
   selfDischargePct: number;
+  /** Charged, not bought again. */
+  rechargeable?: boolean;
 }
 
 /** Cells in use, with what is usual of them. */
@@ -20,7 +22,7 @@ export const CELL_TABLE: readonly CellType[] = [
   { id: "AAA", name: "AAA alkaline", capacityMah: 1100, selfDischargePct: 3 },
   { id: "AA", name: "AA alkaline", capacityMah: 2600, selfDischargePct: 3 },
   { id: "AA-Li", name: "AA lithium", capacityMah: 3000, selfDischargePct: 0.6 },
-  { id: "18650", name: "18650 rechargeable", capacityMah: 3000, selfDischargePct: 20 },
+  { id: "18650", name: "18650 rechargeable", capacityMah: 3000, selfDischargePct: 20, rechargeable: true },
 ];
 
 export interface Drain {

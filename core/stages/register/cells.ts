@@ -27,9 +27,9 @@ export const DRAIN_TABLE: Readonly<
   keypad: { standbyUa: 4, eventsPerDay: 20, eventMas: 30 },
   lock: { standbyUa: 45, eventsPerDay: 12, eventMas: 1500 },
   valve: { standbyUa: 25, eventsPerDay: 10, eventMas: 900 },
-  "shade on cells": { standbyUa: 60, eventsPerDay: 4, eventMas: 25_000 },
-  "chain drive": { standbyUa: 60, eventsPerDay: 4, eventMas: 20_000 },
-  "curtain runner": { standbyUa: 60, eventsPerDay: 4, eventMas: 12_000 },
+  "shade on cells": { standbyUa: 40, eventsPerDay: 3, eventMas: 18_000 },
+  "chain drive": { standbyUa: 40, eventsPerDay: 3, eventMas: 20_000 },
+  "curtain runner": { standbyUa: 40, eventsPerDay: 3, eventMas: 12_000 },
 };
 const USUAL: Pick<Drain, "standbyUa" | "eventsPerDay" | "eventMas"> = {
   standbyUa: 8,
@@ -88,7 +88,7 @@ function batteryOf(design: Design, device: DeviceRow): Battery | undefined {
     count,
     years,
     ...(device.batterySince === undefined ? {} : { nextChange: nextChange(device.batterySince, years) }),
-    pack,
+    pack: pack || type.rechargeable === true,
     source: told === undefined ? "reckoned" : "its option",
     type,
     drain,

@@ -192,6 +192,20 @@ describe("steps of a device", () => {
     expect(commissioningOf(design).get("d")!.left).toEqual([]);
     expect(design.devices[0]!.status).toBe("faulty");
   });
+  it("nothing is done before a step with a caution that comes first, unless that was skipped with a word", () => {
+    let design = house("wall-switch");
+    const note = (step: string, state: "done" | "skipped" | "running") =>
+      (design = applyChanges(
+        design,
+        noteStep(design, "d", step, `t-${step}`, { state, at: "2026-01-01T10:00Z", note: "it is dead" }),
+      ));
+    note("Note its code", "done");
+    expect(() => note("Mount", "done")).toThrow(/comes after “Switch off and prove dead”/);
+    note("Mount", "running");
+    note("Switch off and prove dead", "skipped");
+    note("Mount", "done");
+    expect(() => note("Pair", "done")).toThrow(/comes after “Close up and switch on”/);
+  });
   it("what is no device or no step is named", () => {
     const note = { state: "done" as const, at: "2026-01-01" };
     expect(() => noteStep(house("keypad"), "x", "Mount", "t", note)).toThrow(/"x" does not exist/);

@@ -120,6 +120,10 @@ export function noteStep(
   const value = note.value?.trim() || found.run?.value;
   if (note.state === "done" && proof !== "word" && !(proof === "photo" ? photo : value))
     fail(stepName, PROOFS[proof]);
+  // The order is for safety where a step has a caution: dead before it is opened, charged before it is fitted.
+  const first = own.left.find(({ step, index }) => index < found.index && step.caution !== undefined);
+  if (note.state === "done" && first)
+    fail(stepName, `comes after “${first.step.name}”: do that first, or skip it and say why`);
   const over = OVER.has(note.state);
   const put: TaskRunRow = {
     id: found.run?.id ?? newId,
