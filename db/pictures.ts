@@ -66,3 +66,9 @@ export async function readPicture(
     .where(and(eq(pictures.design, design), eq(pictures.hash, hash)));
   return row;
 }
+
+/** Hashes of all pictures of a design. */
+export async function picturesOf(db: Db, design: string): Promise<string[]> {
+  const rows = await db.select({ hash: pictures.hash }).from(pictures).where(eq(pictures.design, design));
+  return rows.map(({ hash }) => hash);
+}

@@ -36,8 +36,8 @@ interface Props<Row> {
   keyOf(row: Row): string;
   selected?: string;
   onSelect(row: Row): void;
-  /** Column id to group by. */
-  groupBy?: string;
+  /** Column to group by: the id of one of these, or one that need not be shown. */
+  groupBy?: string | Pick<Column<Row>, "value">;
   /** Last line of a group or of the whole table, by column id. */
   totals?(rows: readonly Row[]): Partial<Record<string, ReactNode>>;
   /** What stands there where there is no row. */
@@ -157,7 +157,7 @@ export function DataTable<Row>({
     return column ? inOrderOf(rows, column, sorting.desc) : rows;
   }, [rows, offered, sorting]);
   const lines = useMemo((): Line<Row>[] => {
-    const column = offered.find((c) => c.id === groupBy);
+    const column = typeof groupBy === "object" ? groupBy : offered.find((c) => c.id === groupBy);
     if (!column) return sorted.map((row) => ({ row }));
     const groups = new Map<string, Row[]>();
     for (const row of sorted) {

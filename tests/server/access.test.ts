@@ -44,6 +44,7 @@ const filled = (path: string) =>
     .replace(":hash?", "0".repeat(64))
     .replace(":level", "ground")
     .replace(":kind", "svg")
+    .replace(":device", "d-hall-ap-1")
     .replace(":sheet", "a4-65")
     .replace(":pull?", "P01");
 
@@ -52,16 +53,20 @@ test("the list of paths is the one these tests were written for", async () => {
   expect((await designPaths()).filter((path) => !stages.includes(path)).sort()).toEqual([
     "/d/:design",
     "/d/:design/:stage",
+    "/d/:design/calendar",
     "/d/:design/changes",
+    "/d/:design/commission",
     "/d/:design/compare",
     "/d/:design/csv/:table",
     "/d/:design/edit",
     "/d/:design/file",
+    "/d/:design/history/:device",
     "/d/:design/labels/:sheet",
     "/d/:design/live",
     "/d/:design/picture/:hash?",
     "/d/:design/plan/:level/:kind",
     "/d/:design/pull-sheet/:pull?",
+    "/d/:design/secrets",
     "/d/:design/settings",
     "/d/:design/walk",
     "/designs/:design/card",

@@ -5,7 +5,9 @@ import { FILE_ORDER } from "../../core/design/collections";
 import { ROW_CLASSES } from "../../core/design/row-classes";
 import { fields } from "../../core/design/fields";
 import { InputError } from "../../core/design/input-error";
+import { applyChanges } from "../../core/design/edit";
 import { writeFile } from "../../core/design/file";
+import { partSecrets } from "../../core/stages/register/secrets";
 import { generateHouse, movePoint, removePoint } from "../../core/stages/house";
 import { connect, type Connection } from "../../db/connect";
 import { addPerson, createDesign, deleteDesign } from "../../db/people";
@@ -41,11 +43,17 @@ async function house(design = larkspurWeir()) {
   return { id, read, move };
 }
 
-test("what is written is what is read: the file of a stored design is the same bytes", async () => {
+test("what is written is what is read, but for its secrets: the file of a stored design is the same bytes", async () => {
   const { read } = await house();
   const stored = await read();
   expect(stored.revision).toBe(1);
-  expect(writeFile(stored.design)).toBe(writeFile(larkspurWeir()));
+  const design = larkspurWeir();
+  const { changes, found } = partSecrets([
+    ...design.devices.map((put) => ({ in: "devices" as const, put })),
+    ...design.keys.map((put) => ({ in: "keys" as const, put })),
+  ]);
+  expect(found).toHaveLength(5);
+  expect(writeFile(stored.design)).toBe(writeFile(applyChanges(design, changes)));
 });
 
 test("the kept copy follows every write, by this process or another", async () => {

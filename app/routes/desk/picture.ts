@@ -1,12 +1,17 @@
-/** A picture under the plan: posted as bytes, read back by its hash. */
-import { keepPicture, readPicture } from "#db/pictures";
+/** Pictures under the plan and of devices: posted as bytes, read back by their hash; without one, which there are. */
+import { keepPicture, picturesOf, readPicture } from "#db/pictures";
 import { db } from "#server/db";
 import { inputAnswer, requireRole } from "#server/guard";
 import type { Route } from "./+types/picture";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
-  const picture = params.hash && (await readPicture(db(), params.design, params.hash));
+  if (!params.hash)
+    return Response.json(
+      { kept: await picturesOf(db(), params.design) },
+      { headers: { "Cache-Control": "no-store" } },
+    );
+  const picture = await readPicture(db(), params.design, params.hash);
   if (!picture) return new Response("This picture is not here: bring it in again.", { status: 404 });
   return new Response(new Uint8Array(picture.bytes), {
     headers: {

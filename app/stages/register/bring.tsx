@@ -326,7 +326,6 @@ export default function Bring() {
       </div>
       {plan.faults.length > 0 && (
         <ul
-          role="alert"
           aria-label="Faults"
           className="relative max-h-28 shrink-0 overflow-y-auto border-b border-rule px-3 py-1.5 text-small"
         >

@@ -141,6 +141,7 @@ export function Devices() {
     };
     return [tick, ...ordered];
   }, [all, shown.columns, shown.usual, ticked, readOnly]);
+  const grouping = useMemo(() => all.find(({ id }) => id === shown.groupBy), [all, shown.groupBy]);
   const everyTicked = rows.length > 0 && inSight.length === rows.length;
 
   return (
@@ -220,7 +221,7 @@ export function Devices() {
         rows={rows}
         columns={columns}
         keyOf={(l) => l.device.id}
-        groupBy={shown.groupBy || undefined}
+        groupBy={grouping}
         selected={selection?.in === "devices" ? selection.id : undefined}
         onSelect={(l) => selection?.id !== l.device.id && select({ in: "devices", id: l.device.id })}
         totals={(own) => ({

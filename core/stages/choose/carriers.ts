@@ -4,6 +4,8 @@
  */
 import { type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
+import type { TrialRow } from "../register/rows";
+import { lastTrials } from "../register/trials";
 import type { Ability, OptionRow, WantRow } from "./rows";
 import { FUNCTIONS } from "./functions";
 
@@ -16,6 +18,8 @@ export interface Carrier {
   protocol: OptionRow["protocol"];
   /** Devices it can hold. */
   devices: number;
+  /** What was found when options were tried with it, by option; absent where nothing was. */
+  tried?: ReadonlyMap<string, TrialRow>;
 }
 
 /** Works with the internet down. */
@@ -46,7 +50,30 @@ export const belongs = (addon: OptionRow, hub: OptionRow) =>
     : addon.kind === "bridge" && hub.controls!.bridges === true;
 
 /** All carriers that can be had. */
-export const carriersOf = memoByParts(["design", "options", "hubs"], (design): Carrier[] => {
+export const carriersOf = memoByParts(["design", "options", "hubs", "trials"], (design): Carrier[] => {
+  const found = foundOf(design);
+  return bareCarriers(design).map((carrier) => {
+    // Both count: the one it was paired with, and the hub behind it.
+    const own = [carrier.hub, ...(carrier.via ? [carrier.via] : [])].flatMap(({ id }) => [
+      ...(found.get(id) ?? []),
+    ]);
+    return own.length ? { ...carrier, tried: new Map(own) } : carrier;
+  });
+});
+
+/** Trials that found something lacking, by controller and option. */
+function foundOf(design: Design): ReadonlyMap<string, ReadonlyMap<string, TrialRow>> {
+  const found = new Map<string, Map<string, TrialRow>>();
+  for (const row of lastTrials(design).values()) {
+    if (row.result === "works") continue;
+    const own = found.get(row.with) ?? new Map<string, TrialRow>();
+    own.set(row.option, row);
+    found.set(row.with, own);
+  }
+  return found;
+}
+
+function bareCarriers(design: Design): Carrier[] {
   const controllers = controllersOf(design);
   const hubs = controllers.filter((option) => option.kind === "hub");
   const addons = controllers.filter((option) => option.kind !== "hub");
@@ -69,7 +96,7 @@ export const carriersOf = memoByParts(["design", "options", "hubs"], (design): C
         })),
       ),
   ]);
-});
+}
 
 /** Why a carrier cannot carry this option for this want; undefined where it can. */
 export function carrierAgainst(carrier: Carrier, want: WantRow, option: OptionRow): string | undefined {
@@ -83,11 +110,19 @@ export function carrierAgainst(carrier: Carrier, want: WantRow, option: OptionRo
   const keeps = via?.kind === "bridge" ? (via.controls!.keeps ?? []) : undefined;
   const lost = keeps && want.needs.find((need) => option.can.includes(need) && !keeps.includes(need));
   if (lost) return `${via!.name} loses “${lost}” on the way`;
+  const trial = carrier.tried?.get(option.id);
+  if (trial?.result === "does not pair")
+    return `did not pair with ${last.name} when it was tried on ${trial.on}`;
+  const lacking = trial && want.needs.find((need) => trial.lost.includes(need));
+  if (lacking) return `lost “${lacking}” with ${last.name} when it was tried on ${trial.on}`;
   return undefined;
 }
 
 /** Abilities an option still has behind a carrier. */
 export const abilitiesBehind = (option: OptionRow, carrier?: Carrier): Ability[] => {
   const keeps = carrier?.via?.kind === "bridge" ? (carrier.via.controls!.keeps ?? []) : undefined;
-  return keeps ? option.can.filter((ability) => keeps.includes(ability)) : option.can;
+  const lost = carrier?.tried?.get(option.id)?.lost ?? [];
+  return (keeps ? option.can.filter((ability) => keeps.includes(ability)) : option.can).filter(
+    (ability) => !lost.includes(ability),
+  );
 };

@@ -386,6 +386,25 @@ describe("who carries it", () => {
   ] as const)("%s for %s by %s", (key, fn, id, reason) => {
     expect(carrierAgainst(carrier(house(), key), want(fn), option(id))).toBe(reason);
   });
+  it("a trial that found it lacking is a rule; a later one that found it working ends it", () => {
+    const trial = {
+      ...{ id: "t", option: "leak-zb", with: "hub-multi", on: "2026-01-02", worked: [], lost: [] },
+      result: "does not pair" as const,
+    };
+    const against = (trials: Design["trials"], needs: WantRow["needs"] = [], key = "hub-multi Zigbee") =>
+      carrierAgainst(carrier({ ...house(), trials }, key), { ...want("leak"), needs }, option("leak-zb"));
+    expect(against([])).toBeUndefined();
+    expect(against([trial])).toBe("did not pair with Multi-radio local hub when it was tried on 2026-01-02");
+    expect(against([trial], [], "hub-multi-small Zigbee")).toBeUndefined();
+    const part = { ...trial, result: "works in part" as const, lost: ["quiet"] };
+    expect(against([part])).toBeUndefined();
+    expect(against([part], ["quiet"])).toBe(
+      "lost “quiet” with Multi-radio local hub when it was tried on 2026-01-02",
+    );
+    expect(against([trial, { ...trial, id: "u", on: "2026-02-01", result: "works" }])).toBeUndefined();
+    const behind = { ...trial, with: "stick-zigbee" };
+    expect(against([behind], [], "hub-multi+stick-zigbee Zigbee")).toMatch(/did not pair with Zigbee stick/);
+  });
   it("keeps what must stay in the house off a hub that needs the internet", () => {
     expect(
       carrierAgainst(

@@ -12,6 +12,7 @@ export const PARTS: readonly Part[] = [
   "options",
   "hubs",
   "wants",
+  "trials",
   "constraints",
   "legs",
   "switches",

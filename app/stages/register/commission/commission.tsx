@@ -4,7 +4,7 @@
  */
 import { ArrowLeft } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { counted } from "#core/design/words";
@@ -47,30 +47,34 @@ export default function Commission({ loaderData }: Route.ComponentProps) {
   );
 }
 
-/** Which device or room is shown is in the address: a label leads to it, and going back is the phone's own. */
+/**
+ * Which device or room is shown is in the address, so that going back is the phone's own: behind its #, as nothing is
+ * asked of the server for that. A label's square says it behind the ?.
+ */
 function Pages({ by }: { by: string }) {
   const design = useDesign();
-  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const { hash } = useLocation();
   // Kept without a network the page is drawn without what its address asks for; it is taken up once it runs.
   const [asked, setAsked] = useState<string>();
-  useEffect(() => setAsked(window.location.search), [params]);
+  useEffect(() => setAsked(window.location.hash.slice(1) || window.location.search.slice(1)), [hash]);
   const search = new URLSearchParams(asked ?? "");
   const device = byId(design, "devices").get(search.get("device") ?? "");
   const room = byId(design, "rooms").get(search.get("room") ?? "");
-  const go = (next: Record<string, string>) => setParams(next, { preventScrollReset: false });
+  const go = (next: string) => void navigate({ hash: next });
   return (
     <main className="flex-1 pb-10">
-      <Clocks go={(id) => go({ device: id })} />
+      <Clocks go={(id) => go(`device=${id}`)} />
       {device ? (
         <DeviceSheet
           id={device.id}
           by={by}
-          back={() => go({ room: byId(design, "points").get(device.point)!.room })}
+          back={() => go(`room=${byId(design, "points").get(device.point)!.room}`)}
         />
       ) : room ? (
-        <RoomDevices room={room.id} back={() => go({})} go={(id) => go({ device: id })} />
+        <RoomDevices room={room.id} back={() => go("rooms")} go={(id) => go(`device=${id}`)} />
       ) : (
-        <Rooms go={(id) => go({ room: id })} goDevice={(id) => go({ device: id })} />
+        <Rooms go={(id) => go(`room=${id}`)} goDevice={(id) => go(`device=${id}`)} />
       )}
     </main>
   );
