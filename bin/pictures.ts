@@ -27,11 +27,6 @@ const PICTURES: Picture[] = [
     path: "/d/larkspur-weir/brief?view=requirements",
   },
   {
-    name: "designs",
-    path: "/designs",
-    act: (page) => page.getByText("Ropewalk Court").waitFor(),
-  },
-  {
     name: "survey-editor",
     path: "/d/larkspur-weir/house",
     act: async (page) => {
@@ -65,11 +60,6 @@ const PICTURES: Picture[] = [
         .getByRole("button", { name: "Hall lamp", exact: true })
         .click(),
   },
-  {
-    name: "cabinet",
-    path: "/d/larkspur-weir/bus?view=cabinets",
-    act: (page) => page.locator("[data-drawing] [data-module]", { hasText: "Relay 1" }).click(),
-  },
   { name: "patching", path: "/d/larkspur-weir/rack?view=patching" },
   {
     name: "rack",
@@ -100,11 +90,6 @@ const PICTURES: Picture[] = [
     act: (page) => page.getByText(/leaves 13 dB at the device/).waitFor(),
   },
   {
-    name: "electrical",
-    path: "/d/larkspur-weir/runs?view=electrical",
-    act: (page) => page.getByRole("group", { name: /treads of/ }).waitFor(),
-  },
-  {
     name: "walk",
     path: "/d/larkspur-weir/walk",
     phone: true,
@@ -119,6 +104,25 @@ const PICTURES: Picture[] = [
   },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
   { name: "register", path: "/d/larkspur-weir/register" },
+  {
+    name: "device",
+    path: "/d/larkspur-weir/register?device=d-kitchen-lek-1",
+    act: (page) => page.getByText("kept, and fails its check").waitFor(),
+  },
+  {
+    name: "day-plan",
+    path: "/d/larkspur-weir/register?view=day",
+    act: (page) => page.getByText(/no plan is under/).waitFor(),
+  },
+  {
+    name: "commission",
+    path: "/d/larkspur-weir/commission?device=d-snug-cur-1",
+    phone: true,
+    act: async (page) => {
+      await page.locator("[data-kept-page]").waitFor();
+      await page.locator("[data-step='Charge fully']").waitFor();
+    },
+  },
   { name: "automations", path: "/d/larkspur-weir/automations" },
 ];
 

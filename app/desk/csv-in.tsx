@@ -19,12 +19,14 @@ export interface CsvRead {
  * @param called what the table holds: "profiles"
  * @param read reads a file's text against the design as it stands
  * @param paste the columns to be pasted, in words, where pasting is offered as well
+ * @param accept files that are offered, where they need not be CSV
  * @returns the button for the head of a view, and what came of it for below the head
  */
 export function useCsvIn(
   called: string,
   read: (text: string) => Promise<CsvRead>,
   paste?: string,
+  accept = ".csv,text/csv",
 ): { button: ReactNode; report: ReactNode } {
   const { readOnly } = useDesk();
   const edit = useEdit();
@@ -68,7 +70,7 @@ export function useCsvIn(
         <input
           ref={file}
           type="file"
-          accept=".csv,text/csv"
+          accept={accept}
           className="hidden"
           aria-label={`CSV file of ${called}`}
           onChange={(event) => {

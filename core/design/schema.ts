@@ -105,6 +105,7 @@ export function designSchema(): Schema {
     properties: {
       format: { const: FILE_FORMAT },
       version: { const: FILE_VERSION },
+      leftOut: { type: "array", items: { type: "string" } },
       design: rowSchema(ROW_CLASSES.design),
       ...Object.fromEntries(
         FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name]) }]),

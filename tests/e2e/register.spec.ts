@@ -1,6 +1,7 @@
 /** Stage 8 at the desk and on a phone: import and mend, rename, addresses, keys, steps without a network, a day. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
+import qrcode from "qrcode-generator";
 import { choose } from "./choose";
 import { cell, emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
 
@@ -195,6 +196,30 @@ test("a code is checked while it is typed, kept, shown on request; the look is w
   await expect(page.getByRole("list", { name: "Who looked" }).getByRole("listitem").first()).toContainText(
     "looked at, pairing code of Leak sensor, kitchen sink",
   );
+});
+
+test("a code is read from a picture of its square", async ({ page, context }) => {
+  const house = await ownHouse(page);
+  // The square as it is printed on a box, photographed.
+  const square = qrcode(0, "M");
+  square.addData("MT:Y.K9042C00KA0648G00");
+  square.make();
+  const box = await context.newPage();
+  await box.setContent(
+    `<body style="background:#bbb;padding:60px">${square.createSvgTag({ cellSize: 6, margin: 24 })}</body>`,
+  );
+  const picture = await box.screenshot();
+  await box.close();
+  await open(page, `${house}/register?device=d-snug-lmp-1`);
+  const secret = page.locator("[data-secret=d-snug-lmp-1]");
+  await secret
+    .locator("input[type=file]")
+    .setInputFiles({ name: "box.png", mimeType: "image/png", buffer: picture });
+  await expect(secret.getByLabel("Pairing code", { exact: true })).toHaveValue("MT:Y.K9042C00KA0648G00");
+  await expect(secret.getByRole("alert")).toHaveCount(0);
+  await secret.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(secret).toContainText("Pairing code: kept");
+  await saved(page);
 });
 
 test("a day is planned, its bound beside it; a bar put later is planned around", async ({ page }) => {

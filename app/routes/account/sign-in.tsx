@@ -42,8 +42,10 @@ export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zinc Lattice
 const DEMO_TEXT = { owner: "owns the demo house", edit: "may edit it", view: "may look at it" };
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
-  // Pages kept on this device for the walk are for whom they were kept; notes not yet sent stay.
-  useEffect(() => void globalThis.caches?.delete("zinc-walk"), []);
+  // Pages kept on this device for the site are for whom they were kept; notes not yet sent stay.
+  useEffect(() => {
+    for (const page of ["walk", "commission"]) void globalThis.caches?.delete(`zinc-${page}`);
+  }, []);
   const busy = useNavigation().state !== "idle";
   const [params] = useSearchParams();
   const to = params.get("to");

@@ -155,10 +155,10 @@ export default function Day() {
   );
   const pinned = Object.keys(from).length;
   return (
-    <div className="flex min-h-0 flex-1">
+    <div className="flex min-h-0 flex-1 max-md:flex-col">
       <aside
         aria-label="What the day is asked"
-        className="relative w-56 shrink-0 overflow-y-auto border-r border-rule bg-pane px-3 py-2.5"
+        className="relative w-56 shrink-0 overflow-y-auto border-r border-rule bg-pane px-3 py-2.5 max-md:max-h-44 max-md:w-full max-md:border-b"
         data-chrome
       >
         <div className="grid gap-1.5">
@@ -205,7 +205,7 @@ export default function Day() {
             );
           })}
       </aside>
-      <div className="flex min-w-0 flex-1 flex-col">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1">
           {plan && asked.steps.length > 0 ? (
             <p role="status" data-day-plan>
@@ -239,7 +239,7 @@ export default function Day() {
               <Undo2 size={13} /> Let {counted(pinned, "step")} go
             </button>
           )}
-          <span className="ml-auto flex gap-3 text-small text-soft">
+          <span className="ml-auto flex flex-wrap gap-x-3 text-small text-soft">
             <Legend className="bg-accent" text="hands" />
             <Legend className="bg-bus" text="hands and a window" />
             <Legend className="bg-power" text="on a charger" />
@@ -366,7 +366,7 @@ function Gantt({
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         className="block max-w-none"
-        role="img"
+        role="group"
         aria-label={`${counted(steps.length, "step")} of ${counted(rows.length, "device")} in ${Math.round(minutes)} minutes`}
         onPointerMove={move}
         onPointerUp={drop}

@@ -137,16 +137,14 @@ function Cells() {
     );
   return (
     <>
-      <div
+      <ul
         className="relative flex shrink-0 gap-0 overflow-x-auto border-b border-rule"
         aria-label="Visits"
-        role="list"
         tabIndex={0}
       >
         {visits.map((visit, n) => (
-          <section
+          <li
             key={visit.on}
-            role="listitem"
             className={`w-60 shrink-0 border-r border-rule px-3 py-2 ${day && visit.on < day ? "bg-wash" : ""}`}
           >
             <p className={`font-mono font-semibold ${day && visit.on < day ? "text-stop" : ""}`}>
@@ -172,14 +170,14 @@ function Cells() {
                 All done today
               </button>
             )}
-          </section>
+          </li>
         ))}
         {!visits.length && (
-          <p className="px-3 py-2 text-soft">
+          <li className="px-3 py-2 text-soft">
             Nobody knows when any cell was put in: note it, and the next changes are grouped into visits.
-          </p>
+          </li>
         )}
-      </div>
+      </ul>
       <div className="relative flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1">
         <p className="text-soft">
           {counted(rows.length, "device")} with cells; changes within{" "}
@@ -188,7 +186,7 @@ function Cells() {
             ? `; for the next buy ${[...buy].map(([cell, count]) => `${count} × ${cell}`).join(", ")}`
             : ""}
         </p>
-        <span className="ml-auto flex items-center gap-3" data-chrome>
+        <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1" data-chrome>
           <span className="w-44">
             <TextField
               label="Together"
@@ -306,7 +304,7 @@ function Firmware() {
           )}
         </p>
         {!readOnly && (
-          <span className="ml-auto flex items-center gap-1.5" data-chrome>
+          <span className="ml-auto flex flex-wrap items-center gap-1.5" data-chrome>
             <Choice
               label="Version of"
               className="h-7 w-56"
@@ -397,6 +395,7 @@ function Readings() {
       return { faults, changes: putReadings(design, taken), said: counted(taken.length, "reading") };
     },
     "Rows with the columns device, quantity, value and at; or a SenML pack in JSON.",
+    ".csv,text/csv,.json,.senml,application/json,application/senml+json",
   );
   const put = () => {
     const number = Number(value.replace(",", "."));
