@@ -63,7 +63,12 @@ function freeFrom(
   minutes: number,
   walk: (a: string | undefined, b: string | undefined) => number,
   level: string | undefined,
+  insert: boolean,
 ): number {
+  if (!insert) {
+    const last = busy.at(-1);
+    return last ? Math.max(from, last.end + walk(last.level, level)) : from;
+  }
   let at = from;
   // What is over by then is passed: the first that is not, by halves.
   let [low, high] = [0, busy.length];
@@ -81,8 +86,11 @@ function freeFrom(
   return at;
 }
 
-/** A plan of steps put one after another in an order that keeps to each device's own. */
-export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepPlanned[] {
+/**
+ * A plan of steps put one after another in an order that keeps to each device's own.
+ * @param insert into gaps between what is put down already; where not, each member goes on from its last
+ */
+export function planInOrder(asked: DayAsked, order: readonly StepAsked[], insert = true): StepPlanned[] {
   const members = new Map(
     asked.resources.map(({ id, count }) => [id, Array.from({ length: count }, (): Member => ({ busy: [] }))]),
   );
@@ -99,7 +107,7 @@ export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepP
       chosen = step.needs.map((need) => {
         const of = members.get(need)!;
         const moves = need === asked.walks ? walk : still;
-        const times = of.map((one) => freeFrom(one, start, step.minutes, moves, step.level));
+        const times = of.map((one) => freeFrom(one, start, step.minutes, moves, step.level, insert));
         const best = times.indexOf(Math.min(...times));
         start = Math.max(start, times[best]!);
         return best;
@@ -108,7 +116,7 @@ export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepP
     const end = start + step.minutes;
     step.needs.forEach((need, n) => {
       const { busy } = members.get(need)![chosen[n]!]!;
-      const at = busy.findIndex((other) => other.start >= end);
+      const at = insert ? busy.findIndex((other) => other.start >= end) : -1;
       const own = { start, end, ...(step.level === undefined ? {} : { level: step.level }) };
       busy.splice(at < 0 ? busy.length : at, 0, own);
     });
@@ -117,7 +125,13 @@ export function planInOrder(asked: DayAsked, order: readonly StepAsked[]): StepP
   });
 }
 
-const lengthOf = (steps: readonly StepPlanned[]) => Math.max(0, ...steps.map(({ end }) => end));
+/** By a loop: a large house has more steps than a call takes arguments. */
+const mostOf = (values: Iterable<number>) => {
+  let most = 0;
+  for (const value of values) most = Math.max(most, value);
+  return most;
+};
+const lengthOf = (steps: readonly StepPlanned[]) => mostOf(steps.map(({ end }) => end));
 
 /** Steps of each device in their order. */
 function byDevice(steps: readonly StepAsked[]): Map<string, StepAsked[]> {
@@ -139,9 +153,8 @@ const sum = (values: readonly number[]) => values.reduce((all, one) => all + one
  */
 export function boundOf({ resources, steps }: DayAsked): number {
   const devices = [...byDevice(steps).values()];
-  let bound = Math.max(
-    0,
-    ...devices.flatMap((own) =>
+  let bound = mostOf(
+    devices.flatMap((own) =>
       own.map(
         (step, n) =>
           (n && !step.from ? 0 : (step.from ?? 0)) + sum(own.slice(n).map(({ minutes }) => minutes)),
@@ -260,11 +273,33 @@ function orderAsItGoes(
   return order;
 }
 
+/** More steps × devices than this are ordered a part of the devices at a time, level by level. */
+const MOST_COMPARED = 2_000_000;
+const PART = 60;
+
+/** An order as the day goes; of a very large house in parts, whose gaps the later ones fill when they are put down. */
+function orderInParts(
+  asked: DayAsked,
+  devices: readonly (readonly StepAsked[])[],
+  rank: ReadonlyMap<StepAsked, number>,
+  walkWeight: number,
+): StepAsked[] {
+  if (asked.steps.length * devices.length <= MOST_COMPARED)
+    return orderAsItGoes(asked, devices, rank, walkWeight);
+  const byLevel = [...devices].sort((a, b) => {
+    const [one, other] = [a[0]!.level ?? "", b[0]!.level ?? ""];
+    return one < other ? -1 : one > other ? 1 : rank.get(b[0]!)! - rank.get(a[0]!)!;
+  });
+  return Array.from({ length: Math.ceil(byLevel.length / PART) }, (_, n) =>
+    orderAsItGoes(asked, byLevel.slice(n * PART, (n + 1) * PART), rank, walkWeight),
+  ).flat();
+}
+
 /** Orders that are tried: fewer where there is much to plan, so that it is there while one waits. */
 const MOST_PLACED = 20_000;
 const MOST_TRIES = 2000;
 const triesFor = (steps: number) =>
-  Math.max(8, Math.min(MOST_TRIES, Math.floor(MOST_PLACED / Math.max(1, steps))));
+  Math.max(4, Math.min(MOST_TRIES, Math.floor(MOST_PLACED / Math.max(1, steps))));
 
 /**
  * The shortest plan that is found.
@@ -287,7 +322,12 @@ export function planDay(asked: DayAsked, tries = triesFor(asked.steps.length), s
   const of = seeded(seed);
   let rank: ReadonlyMap<StepAsked, number> = tails;
   // The two ways of making an order take turns; the better plan is kept, and its ranks are gone on from.
-  let best = planInOrder(asked, orderBy(devices, rank));
+  const large = asked.steps.length * devices.length > MOST_COMPARED;
+  let best = planInOrder(
+    asked,
+    large ? orderInParts(asked, devices, rank, WALK_WEIGHTS[0]) : orderBy(devices, rank),
+    !large,
+  );
   for (let n = 0; n < tries && lengthOf(best) > boundMinutes; n++) {
     const first = n < WALK_WEIGHTS.length;
     // Somewhat other ranks than those of the best so far; now and then far others.
@@ -297,10 +337,10 @@ export function planDay(asked: DayAsked, tries = triesFor(asked.steps.length), s
       ? tails
       : new Map([...from].map(([step, value]) => [step, value * (1 + spread * (of() - 0.5)) + of()]));
     const order =
-      first || n % 2
-        ? orderAsItGoes(asked, devices, tried, WALK_WEIGHTS[n % WALK_WEIGHTS.length]!)
+      first || large || n % 2
+        ? orderInParts(asked, devices, tried, WALK_WEIGHTS[n % WALK_WEIGHTS.length]!)
         : orderBy(devices, tried);
-    const plan = planInOrder(asked, order);
+    const plan = planInOrder(asked, order, !large);
     if (lengthOf(plan) > lengthOf(best)) continue;
     rank = tried;
     best = plan;

@@ -256,21 +256,26 @@ function valueOf(design: Design, known: Known, target: Target, text: string, tod
   }
 }
 
-/** A place in a room where nothing is yet: from its middle outwards, on a grid of half a metre. */
-function placeIn(room: RoomRow, taken: readonly { x: number; y: number }[]): { x: number; y: number } {
+/** Places in a room where nothing is yet, one after another: from its middle outwards, on a grid of half a metre. */
+function* placesIn(
+  room: RoomRow,
+  taken: readonly { x: number; y: number }[],
+): Generator<{ x: number; y: number }, never> {
   const [cx, cy] = insideOf(room.outline);
+  const snapped = (m: number) => Math.round(m * 20) / 20;
   for (let ring = 0; ring < 12; ring++)
     for (let dx = -ring; dx <= ring; dx++)
       for (let dy = -ring; dy <= ring; dy++) {
         if (Math.max(Math.abs(dx), Math.abs(dy)) !== ring) continue;
-        const at = { x: Math.round((cx + dx / 2) * 20) / 20, y: Math.round((cy + dy / 2) * 20) / 20 };
+        const at = { x: snapped(cx + dx / 2), y: snapped(cy + dy / 2) };
         if (
           contains(room.outline, [at.x, at.y]) &&
           !taken.some((other) => Math.hypot(other.x - at.x, other.y - at.y) < 0.3)
         )
-          return at;
+          yield at;
       }
-  return { x: Math.round(cx * 20) / 20, y: Math.round(cy * 20) / 20 };
+  // A room that is full: they are moved on the plan.
+  for (;;) yield { x: snapped(cx), y: snapped(cy) };
 }
 
 /**
@@ -299,19 +304,23 @@ export function planImport(
   const changes: Change[] = [];
   const seen = new Map<string, number>();
   const newNames = new Map<string, number>();
-  const placed = new Map<string, { x: number; y: number }[]>();
+  const places = new Map<string, Generator<{ x: number; y: number }, never>>();
   // New points get the numbers after one another; a design that grows is asked for each.
   const numbers = new Map<string, number>();
   let added = 0;
   let changed = 0;
 
   const makePoint = (row: number, kind: KindRow, room: RoomRow, name: string): PointRow => {
-    const taken =
-      placed.get(room.id) ??
-      design.points.filter((own) => own.room === room.id).map(({ x, y }) => ({ x, y }));
-    placed.set(room.id, taken);
-    const spot = placeIn(room, taken);
-    taken.push(spot);
+    let own = places.get(room.id);
+    if (!own)
+      places.set(
+        room.id,
+        (own = placesIn(
+          room,
+          design.points.filter((one) => one.room === room.id),
+        )),
+      );
+    const spot = own.next().value;
     const key = `${kind.id}/${room.id}`;
     const number = numbers.get(key) ?? freeNumber(design, kind.id, room.id);
     numbers.set(key, number + 1);
