@@ -140,6 +140,13 @@ function addProofs(design: Design): void {
       caption: "Label, under the ceiling",
       on: "2026-10-12",
     },
+    {
+      id: "ph-boathouse-ap-1",
+      device: "d-boathouse-ap-1",
+      hash: photo,
+      caption: "Where it will hang, over the bench",
+      on: "2026-10-02",
+    },
   ];
 }
 

@@ -8,6 +8,8 @@ import { readCatalogue } from "../../core/stages/choose/catalogue-csv";
 import { readDxf } from "../../core/files/dxf-in";
 import { readSvg } from "../../core/files/svg-in";
 import { parseSides } from "../../core/stages/house/traverse";
+import { guessMapping, planImport, readTable } from "../../core/stages/register/import-table";
+import { readSenml } from "../../core/stages/register/series";
 import { isSvg } from "../../db/pictures";
 
 const MB = 1_000_000;
@@ -72,6 +74,32 @@ const INPUTS: Readonly<
       "one polyline": (n) =>
         `0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\nA\n${filled("10\n1.0\n20\n2.0\n", n)}0\nENDSEC\n0\nEOF\n`,
       blanks: (n) => filled(" ", n),
+    },
+  },
+  "a table of devices": {
+    read: (text) => {
+      const table = readTable(text);
+      const plan = planImport(design, table, guessMapping(table.head), "2026-11-27");
+      if (plan.faults.length)
+        throw new InputError([{ path: `Row ${plan.faults[0]!.row}`, reason: plan.faults[0]!.reason }]);
+      return plan;
+    },
+    worst: {
+      "a heading of brackets": (n) => `name,${filled("(", n)}\na,b`,
+      "a heading of blanks": (n) => `name,a${filled(" \t", n)}b\na,b`,
+      quotes: (n) => filled('"', n),
+      "a cost of letters": (n) => `name,cost\na,${filled("a", n)}1`,
+      "a cost of dots": (n) => `name,cost\na,${filled(".", n)}`,
+      "a code of figures": (n) => `name,code\na,MT:${filled("0", n)}`,
+      "many rows": (n) => `name,kind,room\n${filled("a,b,c\n", Math.min(n, 60_000))}`,
+    },
+  },
+  "readings as SenML": {
+    read: (text) => readSenml(design, text, "2026-11-27"),
+    worst: {
+      brackets: (n) => filled("[", n),
+      "many records": (n) => `[${filled('{"n":"a/b","v":1},', Math.min(n, 160_000))}{"v":1}]`,
+      "a name of strokes": (n) => `[{"n":"${filled("/", n)}","v":1}]`,
     },
   },
   "taped sides": {

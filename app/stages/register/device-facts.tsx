@@ -172,6 +172,15 @@ function Photos({ id }: { id: string }) {
       {papers.map((row) => (
         <p key={row.id}>
           {row.name}: <span className="text-soft">{row.where}</span>
+          {!readOnly && (
+            <button
+              type="button"
+              className="ml-2 text-small text-soft underline"
+              onClick={() => edit(() => dropRow("documents", row.id))}
+            >
+              Take out
+            </button>
+          )}
         </p>
       ))}
       {!photos.length && !proofs.length && !papers.length && <p className="text-soft">None yet.</p>}
@@ -194,8 +203,56 @@ function Photos({ id }: { id: string }) {
           />
         </div>
       )}
+      {!readOnly && <AddPaper device={id} />}
       {said && <p role="alert">{said}</p>}
     </Part>
+  );
+}
+
+/** A paper by its name and where it is kept: a shelf, a folder, an address. */
+function AddPaper({ device }: { device: string }) {
+  const edit = useEdit();
+  const [name, setName] = useState("");
+  const [where, setWhere] = useState("");
+  return (
+    <form
+      className="mt-2 flex flex-wrap gap-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!name.trim() || !where.trim()) return;
+        edit(() =>
+          putRow("documents", {
+            id: newRowId("doc"),
+            device,
+            name: name.trim(),
+            where: where.trim(),
+            on: today(),
+          }),
+        );
+        setName("");
+        setWhere("");
+      }}
+    >
+      <input
+        className="field h-8 w-36"
+        aria-label="Name of a paper"
+        placeholder="A paper"
+        maxLength={120}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <input
+        className="field h-8 w-44"
+        aria-label="Where it is kept"
+        placeholder="where it is kept"
+        maxLength={400}
+        value={where}
+        onChange={(event) => setWhere(event.target.value)}
+      />
+      <button type="submit" className="button h-8" disabled={!name.trim() || !where.trim()}>
+        Add
+      </button>
+    </form>
   );
 }
 

@@ -1,10 +1,16 @@
-/** Stage 8 in short: how many devices, by status and by protocol. */
+/** Stage 8 in short: what is to be done, how many devices, by status and by protocol. */
+import type { ComponentType } from "react";
 import { rollup } from "d3-array";
 import type { Design } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { Heading } from "../../inspect/parts";
+import { fetchedPart } from "../../kit/fetched";
+
+/** Its figures come when the page has come to rest. */
+const figures = fetchedPart<ComponentType<{ design: Design }>>(() => import("./register-figures"));
 
 export function RegisterSummary({ design }: { design: Design }) {
+  const Figures = figures.use();
   const counts = (values: readonly string[]) =>
     [
       ...rollup(
@@ -36,6 +42,7 @@ export function RegisterSummary({ design }: { design: Design }) {
         title="Register"
         text={`${counted(design.devices.length, "device")} at ${counted(design.points.length, "point")}`}
       />
+      {Figures && <Figures design={design} />}
       {design.devices.length > 0 && (
         <>
           {bars("By status", counts(design.devices.map((device) => device.status)))}

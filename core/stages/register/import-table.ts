@@ -80,8 +80,12 @@ export function readTable(text: string): ImportTable {
   return { head: first.cells, lines: rest, delimiter: meta.delimiter };
 }
 
+/** Headings and amounts are no longer than this: what is, is none, and is not searched through. */
+const MOST_HEADING = 120;
+
 const plain = (text: string) =>
   text
+    .slice(0, MOST_HEADING)
     .toLowerCase()
     .replace(/\(.*\)/, "")
     .replace(/[\s_-]+/g, " ")
@@ -131,6 +135,7 @@ export interface ImportPlan {
 
 /** `1 234,50`, `1,234.50` and `1234.5` are one number; undefined where it is none. */
 export function readAmount(text: string): number | undefined {
+  if (text.length > MOST_HEADING) return undefined;
   const bare = text
     .replace(/[\s'’\u00A0]/g, "")
     .replace("−", "-")

@@ -50,13 +50,14 @@ export function withSecrets(design: Design, secrets: readonly Secret[]): Design 
   const values = new Map(secrets.map((secret) => [`${secret.in}/${secret.id}`, secret.value]));
   return {
     ...design,
-    devices: design.devices.map((row) => {
+    // With the secret itself a row need not say that there is one.
+    devices: design.devices.map(({ codeCheck, ...row }) => {
       const code = values.get(`devices/${row.id}`);
-      return code === undefined ? row : { ...row, code };
+      return code !== undefined ? { ...row, code } : codeCheck === undefined ? row : { ...row, codeCheck };
     }),
-    keys: design.keys.map((row) => {
+    keys: design.keys.map(({ kept, ...row }) => {
       const value = values.get(`keys/${row.id}`);
-      return value === undefined ? row : { ...row, value };
+      return value !== undefined ? { ...row, value } : kept === undefined ? row : { ...row, kept };
     }),
   };
 }

@@ -15,7 +15,17 @@ export const register: StageModule = {
     const { points, devices } = design;
     return [
       { name: "Every point has a device", met: points.length > 0 && clear("register.point-without-device") },
-      { name: "No two devices share a name", met: devices.length > 0 && clear("register.name-repeated") },
+      {
+        name: "No two devices share a name, an address or a topic",
+        met:
+          devices.length > 0 &&
+          clear(
+            "register.name-repeated",
+            "register.address-clash",
+            "register.node-clash",
+            "register.topic-clash",
+          ),
+      },
       {
         name: "Every device that talks has a protocol",
         met:
@@ -23,8 +33,11 @@ export const register: StageModule = {
           devices.every((device) => device.protocol !== "none" || isPlainLamp(design, device)),
       },
       {
-        name: "Every device has a price",
-        met: devices.length > 0 && devices.every((device) => device.cost !== undefined),
+        name: "Every device is put to work, with its proofs",
+        met:
+          devices.length > 0 &&
+          clear("register.proof-missing") &&
+          devices.every((device) => device.status === "commissioned"),
       },
     ];
   },

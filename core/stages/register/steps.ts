@@ -216,10 +216,8 @@ export function dayAsked(
   };
 }
 
-/** The plan of all that is open. */
-export const dayPlanOf = memoByParts([commissioningOf, "levels", "design", "hubs"], (design): DayPlan =>
-  planDay(dayAsked(design)),
-);
+/** The plan of all that is open. Not kept: whoever shows it asks once. */
+export const dayPlanOf = (design: Design): DayPlan => planDay(dayAsked(design));
 
 export interface RoomLeft {
   room: string;
