@@ -19,7 +19,16 @@ import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { say } from "../../desk/say";
 import { Choice } from "../../kit/choice";
 
-export default function Bulk({ ids, done }: { ids: readonly string[]; done(): void }) {
+export default function Bulk({
+  ids,
+  hidden,
+  done,
+}: {
+  ids: readonly string[];
+  /** How many of them the filters hide. */
+  hidden: number;
+  done(): void;
+}) {
   const design = useDesign();
   const { select } = useDesk();
   const edit = useEdit();
@@ -33,7 +42,10 @@ export default function Bulk({ ids, done }: { ids: readonly string[]; done(): vo
   return (
     <section aria-label="Ticked devices" className="border-b border-accent bg-raised" data-chrome>
       <div className="flex flex-wrap items-center gap-1.5 px-3 py-1.5">
-        <span className="font-semibold">{counted(ids.length, "device")} ticked</span>
+        <span className="font-semibold">
+          {counted(ids.length, "device")} ticked
+          {hidden > 0 && <span className="text-mend">, {hidden} of them not shown</span>}
+        </span>
         <Choice
           label="Status of all ticked"
           className="h-7 w-36"

@@ -198,7 +198,9 @@ export default function Day() {
                 {own.map(({ id, name }) => (
                   <div key={id} className="flex items-baseline justify-between gap-2 pl-4">
                     <Tick label={name} on={rooms.has(id)} set={(on) => put([id], on)} />
-                    <span className="font-mono text-small text-soft">{hoursText(left.get(id)!.minutes)}</span>
+                    <span className="font-mono text-small whitespace-nowrap text-soft">
+                      {hoursText(left.get(id)!.minutes)}
+                    </span>
                   </div>
                 ))}
               </fieldset>
@@ -362,10 +364,10 @@ function Gantt({
       aria-label="The day as bars"
     >
       <svg
-        width={width}
-        height={height}
+        // On paper the whole day is as wide as the sheet.
+        {...(printing ? {} : { width, height })}
         viewBox={`0 0 ${width} ${height}`}
-        className="block max-w-none"
+        className={`block ${printing ? "w-full" : "max-w-none"}`}
         role="group"
         aria-label={`${counted(steps.length, "step")} of ${counted(rows.length, "device")} in ${Math.round(minutes)} minutes`}
         onPointerMove={move}

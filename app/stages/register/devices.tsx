@@ -212,6 +212,7 @@ export function Devices() {
         <Fetched>
           <Bulk
             ids={[...ticked].filter((id) => lines.some(({ device }) => device.id === id))}
+            hidden={ticked.size - inSight.length}
             done={() => setTicked(NOBODY)}
           />
         </Fetched>

@@ -40,13 +40,14 @@ export function Running({ run, minutes }: { run: TaskRunRow; minutes: number }) 
   if (elapsed === undefined) return null;
   const over = elapsed >= minutes;
   return (
-    <span
-      className={`font-mono ${over ? "font-semibold text-accent" : ""}`}
-      data-clock
-      role={over ? "status" : undefined}
-    >
+    <span className={`font-mono ${over ? "font-semibold text-accent" : ""}`} data-clock>
       {clockText(elapsed, Math.max(minutes, elapsed))} of {clockText(minutes)}
-      {over && <span className="font-sans"> time is up</span>}
+      {over && (
+        <span className="font-sans" role="status">
+          {" "}
+          time is up
+        </span>
+      )}
     </span>
   );
 }

@@ -113,6 +113,8 @@ describe("what a table does", () => {
   it.each([
     ["name\nSnug lamp\nsnug LAMP", "3/0 is the device of row 2 already"],
     ["name\nLanding lamp", '2/0 "Landing lamp" is 2 devices: say which by its label'],
+    ["name,room\nSnug lamp,Hall", "2/1 it is in Snug: it is moved on the plan, not by a table"],
+    ["name,kind\nSnug lamp,camera", "2/1 it is a lamp on the plan"],
     ["name,kind,room\nNew,lamp,Nowhere", '2/2 "Nowhere" is no room of this design'],
     ["name,kind,room\nNew,zeppelin,Hall", '2/1 "zeppelin" is no kind of this design'],
     ["name,kind,room\nNew,,Hall", "2/1 is missing: a new device needs one"],

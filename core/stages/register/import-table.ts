@@ -383,6 +383,15 @@ export function planImport(
       const other = seen.get(id);
       if (other !== undefined) told(label ? "label" : "name", `is the device of row ${other} already`);
       seen.set(id, row);
+      // Where a thing is and what it is stand on the plan: a table that says otherwise is not passed over.
+      const at = byId(design, "points").get(byId(design, "devices").get(id)!.point)!;
+      const room = byId(design, "rooms").get(at.room);
+      const rooms = cell("room") ? (known.rooms.get(lower(cell("room"))) ?? []) : undefined;
+      if (rooms && !rooms.some((one) => one.id === at.room))
+        told("room", `it is in ${room?.name}: it is moved on the plan, not by a table`);
+      const kind = cell("kind") ? known.kinds.get(lower(cell("kind"))) : undefined;
+      if (cell("kind") && kind?.id !== at.kind)
+        told("kind", `it is a ${byId(design, "kinds").get(at.kind)?.name.toLowerCase()} on the plan`);
       put = { ...byId(design, "devices").get(id)!, ...values };
     } else if (named.length < 2) {
       if (!name) told("name", "is missing: a new device needs one");
