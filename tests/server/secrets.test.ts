@@ -44,6 +44,15 @@ beforeAll(async () => {
 });
 afterAll(() => connection.close());
 
+/** Bytes as text: a snapshot as what it packs, where another test did not spoil it on purpose. */
+function unpacked(bytes: Buffer): string {
+  try {
+    return gunzipSync(bytes).toString("utf8");
+  } catch {
+    return bytes.toString("latin1");
+  }
+}
+
 const hidden = (text: string) => [...PLANTED, ...CODES].filter((secret) => text.includes(secret));
 
 test("no table of the database holds one, snapshots and log included", async () => {
@@ -65,11 +74,7 @@ test("no table of the database holds one, snapshots and log included", async () 
     for (const row of found) {
       rows += 1;
       for (const [column, value] of Object.entries(row)) {
-        const text = Buffer.isBuffer(value)
-          ? table === "snapshots" && column === "body"
-            ? gunzipSync(value).toString("utf8")
-            : value.toString("latin1")
-          : JSON.stringify(value);
+        const text = Buffer.isBuffer(value) ? unpacked(value) : JSON.stringify(value);
         expect([table, column, hidden(text ?? "")]).toEqual([table, column, []]);
       }
     }
