@@ -91,7 +91,7 @@ test("two hundred devices come in with faults, are mended in the preview, and le
   // Renamed by a pattern, looked at first.
   await page.getByRole("tab", { name: "Devices" }).click();
   await page.getByLabel("Search the register").fill("brought snug");
-  await expect(page.getByText("1 of 345")).toBeVisible();
+  await expect(page.getByText("1 of 345 devices")).toBeVisible();
   await page.getByRole("checkbox", { name: "Tick all shown" }).click();
   const bulk = page.getByRole("region", { name: "Ticked devices" });
   await expect(bulk).toContainText("1 device ticked");
@@ -103,7 +103,7 @@ test("two hundred devices come in with faults, are mended in the preview, and le
   await bulk.getByLabel("Pattern").fill("{room} reading {thing}");
   await bulk.getByRole("button", { name: "Take 1 name" }).click();
   await page.getByLabel("Search the register").fill("snug reading");
-  await expect(page.getByText("1 of 345")).toBeVisible();
+  await expect(page.getByText("1 of 345 devices")).toBeVisible();
   await saved(page);
   expect((await file(page, house)).devices.map(({ name }) => name)).toContain("Snug reading lamp");
   // One press takes the import back, whole.
