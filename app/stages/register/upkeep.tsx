@@ -10,6 +10,7 @@ import {
   batteriesOf,
   batteryWorking,
   cellVisitsOf,
+  standInCells,
   visitDaysOf,
   type Battery,
 } from "#core/stages/register/cells";
@@ -442,6 +443,26 @@ function Readings() {
               Note it
             </button>
             {button}
+            <button
+              type="button"
+              className="button h-7"
+              title="Stand-ins of the devices drain evenly over the life their cells are reckoned to have"
+              onClick={() =>
+                edit((now) =>
+                  putReadings(
+                    now,
+                    standInCells(now, today()).map(({ device: id, pct }) => ({
+                      device: id,
+                      quantity: "battery" as const,
+                      value: pct,
+                      at: today(),
+                    })),
+                  ),
+                )
+              }
+            >
+              Read the stand-ins
+            </button>
           </>
         )}
         <a className="button ml-auto h-6" href={`${url}/csv/device-readings`}>

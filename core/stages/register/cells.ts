@@ -178,3 +178,16 @@ export function batteryWorking({ device, cell, count, years, source, type, drain
     ],
   };
 }
+
+/**
+ * What stand-ins of the devices say of their cells on a day: they drain evenly from the day they were put in to the end
+ * of their life, as the working has it. Whole percent; for devices whose day is known.
+ */
+export function standInCells(design: Design, on: string): { device: string; pct: number }[] {
+  const DAY_MS = 86_400_000;
+  return [...batteriesOf(design).values()].flatMap(({ device, years }) => {
+    if (device.batterySince === undefined || device.batterySince > on) return [];
+    const days = (Date.parse(on) - Date.parse(device.batterySince)) / DAY_MS;
+    return [{ device: device.id, pct: Math.max(0, Math.round(100 * (1 - days / (years * 365.25)))) }];
+  });
+}

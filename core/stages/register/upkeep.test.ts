@@ -5,7 +5,7 @@ import { applyChanges } from "../../design/edit";
 import { point, testDesign } from "../../test-design";
 import { CATALOGUE } from "../choose/catalogue";
 import { calendarFile, eventsOf } from "./calendar-file";
-import { batteriesOf, batteryWorking, cellVisitsOf } from "./cells";
+import { batteriesOf, batteryWorking, cellVisitsOf, standInCells } from "./cells";
 import { putReadings, readReadingsTable, readSenml, seriesOf, pastLimit, LIMITS } from "./series";
 import { sparesOf } from "./spares";
 import { lastTrials, trialAgainst, trialWords } from "./trials";
@@ -82,6 +82,23 @@ describe("cells", () => {
     const working = batteryWorking(batteriesOf(design).get("d0")!);
     expect(working.value).toBe(3);
     expect(working.steps.at(-1)!.gives).toBe("2028-12-31");
+  });
+});
+
+describe("stand-ins", () => {
+  it("drain evenly to the end of their life, and not below nothing", () => {
+    const design = house("leak", [
+      { option: "leak-zb", batterySince: "2026-01-01" },
+      { option: "leak-zb" },
+      { option: "leak-zb", batterySince: "2010-01-01" },
+    ]);
+    // Three years: half of them after 548 days, all of it on the first.
+    expect(standInCells(design, "2027-07-03")).toEqual([
+      { device: "d0", pct: 50 },
+      { device: "d2", pct: 0 },
+    ]);
+    expect(standInCells(design, "2026-01-01")[0]).toEqual({ device: "d0", pct: 100 });
+    expect(standInCells(design, "2025-12-31").map(({ device }) => device)).toEqual(["d2"]);
   });
 });
 
