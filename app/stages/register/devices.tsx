@@ -1,5 +1,5 @@
 /** The devices: filtered, grouped, their columns chosen; ticked ones changed together. */
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { groupDigits } from "#core/design/units";
 import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/stages/register";
@@ -83,23 +83,36 @@ export function Devices() {
   const lines = registerLines(design);
   const inPhase = usePhaseFilter();
   const { filters } = shown;
+  // What is typed is seen at once; the rows follow as soon as they can.
+  const asked = useDeferredValue(search);
+  const texts = useMemo(
+    () =>
+      new Map(
+        lines.map(({ label, kind, room, device }) => [
+          device.id,
+          `${label} ${device.name} ${kind} ${room} ${device.address ?? ""} ${device.serial ?? ""} ${device.tags?.join(" ") ?? ""}`.toLowerCase(),
+        ]),
+      ),
+    [lines],
+  );
+  const values = useMemo(
+    () =>
+      Object.fromEntries(
+        Object.entries(VALUE_OF).map(([name, valueOf]) => [name, [...new Set(lines.map(valueOf))]]),
+      ),
+    [lines],
+  );
   const rows = useMemo(() => {
-    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
     const own = filtered(
       inPhase.on ? lines.filter((line) => inPhase.point(line.device.point)) : lines,
       filters,
       VALUE_OF,
     );
     return words.length
-      ? own.filter((line) =>
-          words.every((word) =>
-            `${line.label} ${line.device.name} ${line.kind} ${line.room} ${line.device.address ?? ""} ${line.device.serial ?? ""} ${line.device.tags?.join(" ") ?? ""}`
-              .toLowerCase()
-              .includes(word),
-          ),
-        )
+      ? own.filter((line) => words.every((word) => texts.get(line.device.id)!.includes(word)))
       : own;
-  }, [lines, filters, search, inPhase]);
+  }, [lines, filters, asked, inPhase, texts]);
 
   const all = useMemo((): Column<RegisterLine>[] => {
     const put: Put = checkedPut((device, values) => edit((d) => changeDevice(d, device.id, values)));
@@ -171,7 +184,7 @@ export function Devices() {
             key={name}
             name={name[0]!.toUpperCase() + name.slice(1)}
             value={filters[name]!}
-            values={lines.map(VALUE_OF[name]!)}
+            values={values[name]!}
             onChange={(value) => shown.put({ filters: { ...filters, [name]: value } })}
           />
         ))}
