@@ -65,7 +65,8 @@ describe("the table of steps", () => {
     ["awning", "Mount", "Close up and switch on"],
     ["lamp", "Switch the lamp off", "Mount"],
     ["lock", "Try the door by hand", "Mount"],
-    ["lock", "Open from inside without power", "Codes and who holds them"],
+    ["lock", "Mount", "Open from inside without power"],
+    ["lock", "Open from inside without power", "Turns to lock and unlock"],
     ["sensor on cells", "Pair", "Mount"],
     ["camera", "Firmware", "Mount"],
   ] as const)("%s: %s is before %s", (sort, before, after) => {

@@ -297,6 +297,10 @@ const LINES: Readonly<Record<StepSort, readonly Line[]>> = {
       { caution: DOOR },
     ),
     mount(20, "Drive on the inside; the key still turns outside.", { tools: ["screwdriver"], caution: DOOR }),
+    step("Open from inside without power", 2, ["people"], "Cells out: it opens by hand, at once.", {
+      caution: DOOR,
+      proof: "photo",
+    }),
     step("Turns to lock and unlock", 4, ["people"], "Taught with the door open, then shut.", {
       caution: DOOR,
     }),
@@ -304,10 +308,6 @@ const LINES: Readonly<Record<StepSort, readonly Line[]>> = {
     report(3),
     hidden,
     name,
-    step("Open from inside without power", 2, ["people"], "Cells out: it opens by hand, at once.", {
-      caution: DOOR,
-      proof: "photo",
-    }),
     hub,
     without,
     step(
@@ -398,8 +398,7 @@ const LINES: Readonly<Record<StepSort, readonly Line[]>> = {
   ],
   alarm: [
     mount(20, "On its own supply.", {
-      caution:
-        "Smoke, gas and carbon monoxide alarms stay independent: the automation may only listen. Local codes decide.",
+      caution: `Smoke, gas and carbon monoxide alarms stay independent: the automation may only listen. Local codes decide. ${MAINS}`,
     }),
     step("Each line once", 10, ["people"]),
     step("Alone", 3, ["people"], "It sounds with hub and network off."),
