@@ -1,7 +1,7 @@
 /**
  * One of several, chosen from a list, or found by typing where there are many. What is seen first is a plain
  * button or field of the same look; the list is fetched when the page has come to rest, or when it is asked
- * for.
+ * for. In a table it stays plain until somebody turns to it: hundreds of lists would make scrolling stutter.
  */
 import { ChevronDown } from "lucide-react";
 import { useRef, useState, type ComponentType } from "react";
@@ -65,10 +65,14 @@ export function Choice<T extends string>(props: ChoiceProps<T>) {
   const List = choices.use();
   const [typed, setTyped] = useState("");
   const [pressed, setPressed] = useState(false);
+  const [turnedTo, setTurnedTo] = useState(false);
   const focused = useRef(false);
+  // Put in place between press and release, the list would never hear of the click.
+  const byMouse = useRef(false);
   const all = props as unknown as ChoiceProps;
   const typing = all.options.length > MOST_LISTED;
-  if (List) return <List {...all} typing={typing} before={{ focused: focused.current, pressed, typed }} />;
+  if (List && (!bare || turnedTo))
+    return <List {...all} typing={typing} before={{ focused: focused.current, pressed, typed }} />;
   const common = {
     id,
     disabled,
@@ -76,12 +80,19 @@ export function Choice<T extends string>(props: ChoiceProps<T>) {
     "aria-expanded": false,
     "aria-invalid": invalid || undefined,
     "aria-describedby": describedBy,
+    "data-value": all.value,
+    onMouseDown: () => void (byMouse.current = true),
     onFocus: () => {
       focused.current = true;
       choices.fetch();
+      if (!byMouse.current) setTurnedTo(true);
     },
     onBlur: () => void (focused.current = false),
-    onClick: () => setPressed(true),
+    onClick: () => {
+      byMouse.current = false;
+      setPressed(true);
+      setTurnedTo(true);
+    },
   } as const;
   return typing ? (
     <span className={typedFrame(className, bare)}>

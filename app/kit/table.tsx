@@ -5,6 +5,8 @@ import { byName } from "#core/design/words";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronUp } from "lucide-react";
 import {
+  memo,
+  useCallback,
   useEffect,
   useMemo,
   useRef,
@@ -118,8 +120,66 @@ function PrintedTable<Row>({ label, lines, columns, keyOf, totals, all }: Printe
   );
 }
 
+interface RowProps<Row> {
+  row: Row;
+  id: string;
+  columns: readonly Column<Row>[];
+  /** In the table, from 0. */
+  index: number;
+  /** Pixels from the first row's top. */
+  top: number;
+  template: string;
+  selected: boolean;
+  onSelect(row: Row): void;
+}
+
+/**
+ * A row that is drawn anew only when something of it changed: the table is drawn at each step of the wheel,
+ * and most of its rows stay what they were.
+ */
+const TableRow = memo(function TableRow<Row>({
+  row,
+  id,
+  columns,
+  index,
+  top,
+  template,
+  selected,
+  onSelect,
+}: RowProps<Row>) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={selected}
+      data-row={id}
+      className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${selected ? "bg-wash" : "hover:bg-pane"}`}
+      style={placeOf(template, top)}
+      // Chosen before what stands in its cells hears the press: a number pressed opens its working of this
+      // row.
+      onClickCapture={() => onSelect(row)}
+    >
+      {columns.map((column) => (
+        <div
+          key={column.id}
+          role="gridcell"
+          className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}
+        >
+          {column.cell ? column.cell(row) : column.value(row)}
+        </div>
+      ))}
+    </div>
+  );
+}) as <Row>(props: RowProps<Row>) => ReactNode;
+
 type Line<Row> = { group: string; rows: readonly Row[] } | { row: Row };
 const ROW_PX = 28;
+
+const placeOf = (gridTemplateColumns: string, top: number) => ({
+  gridTemplateColumns,
+  transform: `translateY(${top}px)`,
+  height: ROW_PX,
+});
 
 /** Width of an element in pixels, followed; a desk of 1280 until it is known. */
 function useWidth(element: RefObject<HTMLElement | null>, printing: boolean): number {
@@ -193,6 +253,11 @@ export function DataTable<Row>({
     if (at >= 0) virtual.scrollToIndex(at);
   }, [selected, at, virtual]);
 
+  // The same function at every drawing, so that rows that did not change need not be drawn.
+  const latest = useRef(onSelect);
+  useEffect(() => void (latest.current = onSelect));
+  const select = useCallback((row: Row) => latest.current(row), []);
+
   const onKey = (event: KeyboardEvent) => {
     if (isTyping(event)) return;
     const by = (
@@ -265,11 +330,6 @@ export function DataTable<Row>({
       <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
         {virtual.getVirtualItems().map((item) => {
           const line = lines[item.index]!;
-          const place = {
-            gridTemplateColumns: template,
-            transform: `translateY(${item.start}px)`,
-            height: ROW_PX,
-          };
           if (!("row" in line)) {
             const sums = totals?.(line.rows) ?? {};
             return (
@@ -278,7 +338,7 @@ export function DataTable<Row>({
                 role="row"
                 aria-rowindex={item.index + 2}
                 className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold"
-                style={place}
+                style={placeOf(template, item.start)}
               >
                 {columns.map((column, c) => (
                   <div
@@ -293,29 +353,18 @@ export function DataTable<Row>({
             );
           }
           const key = keyOf(line.row);
-          // Chosen before what stands in its cells hears the press: a number pressed opens its working of
-          // this row.
           return (
-            <div
+            <TableRow
               key={key}
-              role="row"
-              aria-rowindex={item.index + 2}
-              aria-selected={key === selected}
-              data-row={key}
-              className={`absolute inset-x-0 top-0 grid cursor-pointer items-center border-b border-rule/60 ${key === selected ? "bg-wash" : "hover:bg-pane"}`}
-              style={place}
-              onClickCapture={() => onSelect(line.row)}
-            >
-              {columns.map((column) => (
-                <div
-                  key={column.id}
-                  role="gridcell"
-                  className={`truncate px-2 ${column.right ? "text-right" : ""} ${column.mono ? "measure" : ""}`}
-                >
-                  {column.cell ? column.cell(line.row) : column.value(line.row)}
-                </div>
-              ))}
-            </div>
+              id={key}
+              row={line.row}
+              columns={columns}
+              index={item.index}
+              top={item.start}
+              template={template}
+              selected={key === selected}
+              onSelect={select}
+            />
           );
         })}
       </div>

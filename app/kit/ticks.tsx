@@ -1,6 +1,7 @@
 /**
  * Yes or no, with its words: what is seen first is a plain box of the same look; the shared part takes its
- * place when the page has come to rest, or when somebody turns to it.
+ * place when the page has come to rest, or when somebody turns to it. In the rows of a table the plain box
+ * stays: it does the same, and hundreds of shared ones would make scrolling stutter.
  */
 import { Check } from "lucide-react";
 import { useId, useRef, type ComponentType, type KeyboardEvent, type ReactNode } from "react";
@@ -18,6 +19,8 @@ export interface TickProps {
   large?: boolean;
   /** Of a form that is sent: sent as "on". */
   name?: string;
+  /** One of very many: in a table's row. */
+  inRow?: boolean;
 }
 
 const boxes = fetchedPart<ComponentType<TickProps & { focused: boolean }>>(() => import("./tick-box"));
@@ -41,11 +44,11 @@ export function TickSign({ large = false }: { large?: boolean }) {
 
 /** A tick with its words. */
 export function Tick(props: TickProps) {
-  const { on, set, label, bare, disabled, className, large, name } = props;
+  const { on, set, label, bare, disabled, className, large, name, inRow } = props;
   const Box = boxes.use();
   const focused = useRef(false);
   const id = useId();
-  if (Box) return <Box {...props} focused={focused.current} />;
+  if (Box && !inRow) return <Box {...props} focused={focused.current} />;
   const turn = () => !disabled && set(!on);
   return (
     <span className={tickFrame(className)}>

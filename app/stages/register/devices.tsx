@@ -139,6 +139,7 @@ export function Devices() {
       cell: (l) => (
         <Tick
           bare
+          inRow
           label={`Tick ${l.label}`}
           on={ticked.has(l.device.id)}
           set={(on) =>
