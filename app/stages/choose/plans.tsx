@@ -1,7 +1,6 @@
 /** Wants down, plans across: what each plan takes for each want, what came next and why it lost. */
 import { Check, RefreshCw, Square } from "lucide-react";
 import { Suspense, useMemo } from "react";
-import { acceptPlan } from "#core/stages/choose/accept";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { planChanges, wantNameIn } from "#core/stages/choose/explain";
 import { picksWorking, planWorking, proofWorking } from "#core/stages/choose/plan-workings";
@@ -371,7 +370,8 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
     n === 0 ? `no ${many}` : n === 1 ? `one ${one}` : `${n} ${many}`;
   const offline = internetDown(design, plan).filter((loss) => loss.stops).length;
   const hubless = hubDown(design, plan).filter((loss) => loss.stops).length;
-  const accept = () => {
+  const accept = async () => {
+    const { acceptPlan } = await import("#core/stages/choose/accept");
     const now = store.get().design;
     const made = acceptPlan(now, plan, {
       newId: newRowId,
@@ -417,7 +417,7 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
                   ? "It is being worked out again"
                   : "One edit: devices, kits, drops and controllers follow"
               }
-              onClick={accept}
+              onClick={() => void accept()}
             >
               <Check size={13} /> Take
             </button>
