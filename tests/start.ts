@@ -13,6 +13,8 @@ import { migrate } from "../db/migrate";
 import { seedDemo } from "../db/seed";
 
 export interface WebProcess {
+  /** All it said so far. */
+  log(): string;
   url: string;
   pid: number;
   stop(): Promise<void>;
@@ -32,13 +34,18 @@ export async function startWeb(databaseUrl: string, env: Record<string, string> 
       ZINC_KIT: "1",
       ...env,
     },
-    stdio: ["ignore", "pipe", "inherit"],
+    stdio: ["ignore", "pipe", "pipe"],
   });
+  const log: string[] = [];
+  for (const stream of [child.stdout!, child.stderr!])
+    stream.on("data", (bytes: Buffer) => void log.push(bytes.toString("utf8")));
+  child.stderr!.pipe(process.stderr);
   const [line] = (await once(createInterface({ input: child.stdout! }), "line")) as [string];
   const { port } = JSON.parse(line) as { port: number };
   return {
     url: `http://localhost:${port}`,
     pid: child.pid!,
+    log: () => log.join(""),
     stop: async () => {
       if (child.exitCode !== null || child.signalCode !== null) return;
       const gone = once(child, "exit");

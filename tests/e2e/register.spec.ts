@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import qrcode from "qrcode-generator";
 import { choose } from "./choose";
+import { printed } from "./printed";
 import { cell, emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
 
 const row = (page: Page, id: string) => page.locator(`[data-row="${id}"]`);
@@ -243,6 +244,26 @@ test("a day is planned, its bound beside it; a bar put later is planned around",
   await expect(page.locator(`[data-bar="${key}"]`)).toHaveAttribute("aria-label", /08:15 to/);
   await page.getByRole("button", { name: "Let 1 step go" }).click();
   await expect(page.locator(`[data-bar="${key}"]`)).toHaveAttribute("aria-label", told);
+  // By mouse: half an hour later, and the rest is planned around it.
+  const box = (await page.locator(`[data-bar="${key}"]`).boundingBox())!;
+  const hour = (await page.locator("[data-gantt] text", { hasText: "09:00" }).boundingBox())!;
+  const eight = (await page.locator("[data-gantt] text", { hasText: "08:00" }).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + (hour.x - eight.x) / 2, box.y + 5, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.locator(`[data-bar="${key}"]`)).toHaveAttribute("aria-label", /08:30 to/);
+  await page.locator(`[data-bar="${key}"]`).press("Delete");
+  await expect(page.locator(`[data-bar="${key}"]`)).toHaveAttribute("aria-label", told);
+  // On paper each person has a list, with what is dangerous in it.
+  await page.emulateMedia({ media: "print" });
+  const pages = await printed(page);
+  const paper = pages.map(({ text }) => text).join(" ");
+  expect(paper).toContain("Person 1");
+  expect(paper).toContain("Person 2");
+  expect(paper).toContain("prove dead");
+  expect(pages[0]!.text).toContain("08:00");
+  await page.emulateMedia({ media: "screen" });
   const people = page.getByLabel("People");
   await people.fill("0");
   await people.press("Enter");

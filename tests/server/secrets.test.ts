@@ -7,6 +7,7 @@ import { connect, type Connection } from "../../db/connect";
 import { secrets } from "../../db/schema";
 import { keyFile, seal, unseal } from "../../db/secrets";
 import { larkspurWeir } from "../../demo/larkspur-weir";
+import { startWeb } from "../start";
 import { client, demoClient, type Client } from "./http-client";
 
 const url = process.env.TEST_WEB_URL!;
@@ -109,6 +110,33 @@ test("no page, table or file holds one; the file says what was left out", async 
     "pairing codes of 2 devices",
     "values of 3 keys",
   ]);
+});
+
+test("the server's own log holds none, not even of a write that failed", async () => {
+  const web = await startWeb(process.env.TEST_DATABASE_URL!);
+  const plain = await createConnection(process.env.TEST_DATABASE_URL!);
+  try {
+    const own = await demoClient(web.url, "designer");
+    const place = { in: "devices", id: "d-snug-lmp-1" };
+    const keep = (value: string) => own.json(`/d/${house}/secrets`, { what: "keep", ...place, value });
+    expect((await keep("PLANTED-refused\n")).status).toBe(200);
+    await plain.query(
+      `CREATE TRIGGER refuse BEFORE UPDATE ON secrets FOR EACH ROW IF NEW.design = '${house}' THEN SIGNAL SQLSTATE '45000'; END IF`,
+    );
+    await plain.query(
+      `CREATE TRIGGER refuse_too BEFORE INSERT ON secrets FOR EACH ROW IF NEW.design = '${house}' THEN SIGNAL SQLSTATE '45000'; END IF`,
+    );
+    const failed = await keep("PLANTED-never-kept");
+    expect([failed.status, (await failed.text()).includes("PLANTED")]).toEqual([500, false]);
+    // The failure itself is told of, or there would be nothing to search.
+    expect(web.log()).toMatch(/secrets/);
+    expect(web.log()).not.toContain("PLANTED");
+    expect((await own.json(`/d/${house}/secrets`, { what: "forget", ...place })).status).toBe(200);
+  } finally {
+    for (const name of ["refuse", "refuse_too"]) await plain.query(`DROP TRIGGER IF EXISTS ${name}`);
+    await plain.end();
+    await web.stop();
+  }
 });
 
 test("shown to those who may change, one by one, and each look is written down", async () => {

@@ -3,15 +3,14 @@
  * over one another, beside what no plan is under. A bar is dragged to a later time, and the rest is planned around it.
  */
 import { Undo2 } from "lucide-react";
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { changeSettings } from "#core/design/row-changes";
 import { parseClock } from "#core/design/clock";
 import { InputError } from "#core/design/input-error";
 import { counted } from "#core/design/words";
-import type { StepPlanned } from "#core/stages/register/day-plan";
 import type { Working } from "#core/desk/working";
-import { commissioningOf, dayAsked, isOpen, resourcesOf, stepKey } from "#core/stages/register/steps";
+import { commissioningOf, dayAsked, isOpen, resourcesOf } from "#core/stages/register/steps";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Worked } from "../../inspect/parts";
@@ -21,20 +20,7 @@ import { whenAtRest } from "../../kit/rest";
 import { Tick } from "../../kit/ticks";
 import { startWorker, type Hand } from "../../workers/ask";
 import type { DayAsk, DayReply } from "../../workers/day";
-
-const [ROW, HEAD, NAME] = [24, 22, 190];
-/** What people work on a day; a rule is drawn at each end of one. */
-const DAY_MIN = 8 * 60;
-
-const minutesOf = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
-
-/** Minutes from the start as a time of day; a day's work behind another is the next day. */
-function when(minute: number, start: string): string {
-  const day = Math.floor(minute / DAY_MIN);
-  const at = minutesOf(start) + (minute % DAY_MIN);
-  const clock = `${String(Math.floor(at / 60) % 24).padStart(2, "0")}:${String(Math.floor(at % 60)).padStart(2, "0")}`;
-  return day ? `day ${day + 1} ${clock}` : clock;
-}
+import { DayList, Gantt } from "./gantt";
 
 const hoursText = (minutes: number) =>
   minutes < 90 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
@@ -121,6 +107,7 @@ function useRooms(design: Design) {
 }
 
 export default function Day() {
+  const printing = usePrinting();
   const design = useDesign();
   const { readOnly } = useDesk();
   const edit = useEdit();
@@ -264,6 +251,7 @@ export default function Day() {
             }
           />
         )}
+        {printing && plan && <DayList design={design} steps={plan.steps} start={start} />}
       </div>
     </div>
   );
@@ -304,178 +292,3 @@ function planWorking(minutes: number, bound: number, steps: number, counts: Reco
     ],
   };
 }
-
-const look = ({ needs }: Pick<StepPlanned, "needs">) =>
-  needs.includes("chargers")
-    ? "fill-power"
-    : needs.includes("windows")
-      ? "fill-bus"
-      : needs.includes("people")
-        ? "fill-accent"
-        : "fill-pane stroke-soft";
-
-function Gantt({
-  design,
-  steps,
-  minutes,
-  start,
-  from,
-  people,
-  put,
-}: {
-  design: Design;
-  steps: readonly StepPlanned[];
-  minutes: number;
-  start: string;
-  from: Readonly<Record<string, number>>;
-  people: number;
-  put?(key: string, minute: number): void;
-}) {
-  const printing = usePrinting();
-  const [drag, setDrag] = useState<{ key: string; x: number; by: number }>();
-  const [chosen, setChosen] = useState<string>();
-  const rows = useMemo(() => {
-    const order = new Map<string, number>();
-    for (const { device, start: at } of steps) order.set(device, Math.min(order.get(device) ?? Infinity, at));
-    return [...order].sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1)).map(([id]) => id);
-  }, [steps]);
-  const at = new Map(rows.map((id, n) => [id, n]));
-  // A day is about as wide as the sheet; a longer plan is scrolled.
-  const perMin = printing
-    ? 900 / Math.max(minutes, 60)
-    : Math.max(1.6, Math.min(4, 700 / Math.max(minutes, 60)));
-  const width = NAME + minutes * perMin + 40;
-  const height = HEAD + rows.length * ROW + 6;
-  const every = perMin > 2.5 ? 30 : 60;
-  const x = (minute: number) => NAME + minute * perMin;
-  const move = (event: PointerEvent) => drag && setDrag({ ...drag, by: event.clientX - drag.x });
-  const drop = () => {
-    if (!drag) return;
-    const step = steps.find((one) => stepKey(one) === drag.key);
-    setDrag(undefined);
-    if (step && Math.abs(drag.by) > 4)
-      put?.(drag.key, Math.max(0, Math.round((step.start + drag.by / perMin) / 5) * 5));
-  };
-  return (
-    <div
-      className="relative min-h-0 flex-1 overflow-auto"
-      tabIndex={0}
-      role="group"
-      aria-label="The day as bars"
-    >
-      <svg
-        // On paper the whole day is as wide as the sheet.
-        {...(printing ? {} : { width, height })}
-        viewBox={`0 0 ${width} ${height}`}
-        className={`block ${printing ? "w-full" : "max-w-none"}`}
-        role="group"
-        aria-label={`${counted(steps.length, "step")} of ${counted(rows.length, "device")} in ${Math.round(minutes)} minutes`}
-        onPointerMove={move}
-        onPointerUp={drop}
-        data-gantt
-      >
-        {Array.from({ length: Math.floor(minutes / every) + 1 }, (_, n) => n * every).map((minute) => (
-          <g key={minute}>
-            <line
-              x1={x(minute)}
-              x2={x(minute)}
-              y1={HEAD}
-              y2={height}
-              className={minute % DAY_MIN === 0 ? "stroke-soft" : "stroke-rule"}
-            />
-            <text x={x(minute) + 3} y={14} className="fill-soft font-mono text-tiny">
-              {when(minute, start)}
-            </text>
-          </g>
-        ))}
-        {rows.map((id, n) => (
-          <g key={id}>
-            <line
-              x1={0}
-              x2={width}
-              y1={HEAD + (n + 1) * ROW}
-              y2={HEAD + (n + 1) * ROW}
-              className="stroke-rule"
-              opacity={0.5}
-            />
-            <text x={10} y={HEAD + n * ROW + 16} className="fill-ink text-small">
-              {shortened(byId(design, "devices").get(id)?.name ?? id)}
-            </text>
-          </g>
-        ))}
-        {steps.map((step) => {
-          const key = stepKey(step);
-          const by = drag?.key === key ? drag.by : 0;
-          const y = HEAD + at.get(step.device)! * ROW + 4;
-          const w = Math.max(1.5, (step.end - step.start) * perMin - 0.8);
-          const who = step.needs.indexOf("people");
-          const told = `${byId(design, "devices").get(step.device)?.name}: ${step.step}, ${when(step.start, start)} to ${when(step.end, start)}${who >= 0 && people > 1 ? `, person ${step.with[who]! + 1}` : ""}`;
-          return (
-            <g
-              key={key}
-              transform={`translate(${x(step.start) + by} ${y})`}
-              role="button"
-              tabIndex={put ? (chosen === key || (!chosen && step === steps[0]) ? 0 : -1) : undefined}
-              aria-label={told}
-              data-bar={key}
-              className={put ? "cursor-grab outline-offset-2" : ""}
-              onFocus={() => setChosen(key)}
-              onPointerDown={(event) => {
-                if (!put) return;
-                event.currentTarget.setPointerCapture?.(event.pointerId);
-                setChosen(key);
-                setDrag({ key, x: event.clientX, by: 0 });
-              }}
-              onKeyDown={(event) => {
-                const go = (d: number) => {
-                  event.preventDefault();
-                  const next = steps[steps.indexOf(step) + d];
-                  if (!next) return;
-                  setChosen(stepKey(next));
-                  const bar = event.currentTarget.ownerSVGElement?.querySelector<SVGGElement>(
-                    `[data-bar="${stepKey(next)}"]`,
-                  );
-                  bar?.focus();
-                };
-                if (event.key === "ArrowDown") go(1);
-                else if (event.key === "ArrowUp") go(-1);
-                else if (put && (event.key === "ArrowRight" || event.key === "ArrowLeft")) {
-                  event.preventDefault();
-                  put(key, Math.max(0, (from[key] ?? step.start) + (event.key === "ArrowRight" ? 15 : -15)));
-                } else if (put && event.key === "Delete") {
-                  event.preventDefault();
-                  put(key, 0);
-                }
-              }}
-            >
-              <title>{told}</title>
-              <rect width={w} height={ROW - 8} rx={1.5} className={look(step)} />
-              {from[key] !== undefined && <rect width={2.5} height={ROW - 8} className="fill-stop" />}
-              {who >= 0 && people > 1 && w > 12 && (
-                <text x={3.5} y={12} className="pointer-events-none fill-on-accent font-mono text-tiny">
-                  {step.with[who]! + 1}
-                </text>
-              )}
-              {w > 70 && (
-                <text
-                  x={w > 90 && people > 1 && who >= 0 ? 14 : 5}
-                  y={12}
-                  className={`pointer-events-none text-tiny ${step.needs.length ? "fill-on-accent" : "fill-soft"}`}
-                >
-                  {step.step}
-                </text>
-              )}
-            </g>
-          );
-        })}
-      </svg>
-      <p className="px-3 py-2 text-small text-soft" data-chrome>
-        Drag a bar to a later time, or turn to it and press the right arrow: it is not done before, and the
-        rest is planned around it. The figure on a bar is the person. Delete lets it go. Mains, heights and
-        doors: the cautions stand at each step.
-      </p>
-    </div>
-  );
-}
-
-const shortened = (name: string) => (name.length > 27 ? `${name.slice(0, 26)}…` : name);
