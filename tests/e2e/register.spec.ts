@@ -393,6 +393,8 @@ test.describe("on a phone", () => {
 
 test("a house without devices says what to do first in every view", async ({ page }) => {
   const house = await emptyHouse(page);
+  await open(page, `${house}/register?view=bring`);
+  await expect(page.getByRole("note")).toContainText("No room yet");
   for (const view of ["", "commissioning", "day", "addresses", "upkeep", "trials", "keys", "bring"]) {
     await open(page, `${house}/register${view ? `?view=${view}` : ""}`);
     await expect(page.getByRole("tabpanel")).toContainText(

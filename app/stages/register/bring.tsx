@@ -14,6 +14,7 @@ import {
 } from "#core/stages/register/import-table";
 import { partSecrets } from "#core/stages/register/secrets";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
+import { ToSheet } from "../../desk/empty";
 import { Choice } from "../../kit/choice";
 import { today } from "../../kit/now";
 import { DataTable, type Column } from "../../kit/table";
@@ -123,6 +124,12 @@ export default function Bring() {
           A row whose label, name or serial is known changes that device. Any other is a new one: it needs a
           name, a kind and a room, and is put down in the middle of that room, to be moved on the plan.
         </p>
+        {design.rooms.length === 0 && (
+          <p className="mt-2 flex max-w-prose items-center gap-2" role="note">
+            No room yet: draw one first.
+            <ToSheet stage="house" tool="room" text="Draw a room" />
+          </p>
+        )}
         <div className="mt-3">{pick}</div>
         <label className="mt-4 block max-w-2xl text-small text-soft">
           Or pasted from a spreadsheet
