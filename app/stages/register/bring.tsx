@@ -127,7 +127,7 @@ export default function Bring() {
         {design.rooms.length === 0 && (
           <p className="mt-2 flex max-w-prose items-center gap-2" role="note">
             No room yet: draw one first.
-            <ToSheet stage="house" tool="room" text="Draw a room" />
+            <ToSheet stage="house" text="To the plan" />
           </p>
         )}
         <div className="mt-3">{pick}</div>
