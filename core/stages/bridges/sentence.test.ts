@@ -84,7 +84,7 @@ const SENTENCES: readonly (readonly [string, string, string?, string?, string?])
   ["turn on", "on"],
   ["sing a song", ""],
   ["", ""],
-  ["star lamp", ""],
+  ["star lamp", "", "", "", "star stair"],
   ["put the hall lamp off now", "off", "hall-lamp"],
   ["disarm the front door", "disarm", "door"],
 ];
