@@ -8,10 +8,10 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
 const FILES: Record<string, string> = {
-  "core/stages/bridges/names.ts": `
-export const NAMES = { ecosystems: "ecosystem" } as const;
+  "core/stages/rehearse/names.ts": `
+export const NAMES = { rehearsals: "rehearsal" } as const;
 `,
-  "core/stages/bridges/rows.ts": `
+  "core/stages/rehearse/rows.ts": `
 import { Id, Num, Ref, type RowClass } from "../../design/fields";
 import type { NAMES } from "./names";
 
@@ -21,66 +21,66 @@ export class EcosystemRow {
   @Num({ unit: "dBm", min: -60, max: 40 }) txDbm!: number;
 }
 
-export const ROWS = { ecosystems: EcosystemRow } satisfies Record<keyof typeof NAMES, RowClass>;
+export const ROWS = { rehearsals: EcosystemRow } satisfies Record<keyof typeof NAMES, RowClass>;
 `,
-  "core/stages/bridges/stage.ts": `
+  "core/stages/rehearse/stage.ts": `
 import type { StageModule } from "../../desk/stage";
 
-export const bridges: StageModule = {
-  stage: "bridges",
+export const rehearse: StageModule = {
+  stage: "rehearse",
   checks: (design) =>
-    design.ecosystems
+    design.rehearsals
       .filter((row) => row.txDbm > 20)
       .map((row) => ({
-        code: "bridges.loud",
-        stage: "bridges",
+        code: "rehearse.loud",
+        stage: "rehearse",
         severity: "mend",
         title: "One is too loud",
         why: "No band allows it. The designer turns it down.",
-        about: [{ in: "ecosystems", id: row.id }],
-        fix: { label: "Turn it down", changes: [{ in: "ecosystems", put: { ...row, txDbm: 20 } }] },
+        about: [{ in: "rehearsals", id: row.id }],
+        fix: { label: "Turn it down", changes: [{ in: "rehearsals", put: { ...row, txDbm: 20 } }] },
       })),
-  facets: ({ ecosystems }, clear) => [{ name: "None is too loud", met: ecosystems.length > 0 && clear("bridges.loud") }],
+  facets: ({ rehearsals }, clear) => [{ name: "None is too loud", met: rehearsals.length > 0 && clear("rehearse.loud") }],
   cells: [
     {
-      cell: "ecosystems",
+      cell: "rehearsals",
       name: "Ecosystems",
       place: 70,
       digits: 0,
-      of: (design) => ({ value: design.ecosystems.length }),
+      of: (design) => ({ value: design.rehearsals.length }),
       working: () => undefined,
     },
   ],
   papers: async () => ({
-    tables: { ecosystems: (design) => design.ecosystems.map((row) => row.id).join("\\n") },
-    commands: { bridges: { prints: "ecosystems", run: (design) => ({ json: design.ecosystems, text: "" }) } },
+    tables: { rehearsals: (design) => design.rehearsals.map((row) => row.id).join("\\n") },
+    commands: { rehearse: { prints: "rehearsals", run: (design) => ({ json: design.rehearsals, text: "" }) } },
   }),
 };
 `,
-  "app/stages/bridges/stage.tsx": `
+  "app/stages/rehearse/stage.tsx": `
 import type { StageParts } from "../../desk/parts";
 
-export const parts: StageParts = { stage: "bridges", Summary: () => null };
+export const parts: StageParts = { stage: "rehearse", Summary: () => null };
 `,
-  "app/stages/bridges/sheet.tsx": `
+  "app/stages/rehearse/sheet.tsx": `
 import { useDesign } from "../../desk/desk";
 import { parts } from "./stage";
 
 export const handle = { parts };
 
-export default function Bridges() {
-  return useDesign().ecosystems.length;
+export default function Rehearse() {
+  return useDesign().rehearsals.length;
 }
 `,
 };
 
 const LINES: Record<string, string> = {
-  "core/stages/index.ts": 'export { bridges } from "./bridges/stage";',
-  "core/stages/names.ts": 'export { NAMES as bridges } from "./bridges/names";',
-  "core/stages/rows.ts": 'export { ROWS as bridges } from "./bridges/rows";',
+  "core/stages/index.ts": 'export { rehearse } from "./rehearse/stage";',
+  "core/stages/names.ts": 'export { NAMES as rehearse } from "./rehearse/names";',
+  "core/stages/rows.ts": 'export { ROWS as rehearse } from "./rehearse/rows";',
 };
 
-/** Reads the demo file with two ecosystems put into it, and says what the desk makes of it. */
+/** Reads the demo file with two rehearsals put into it, and says what the desk makes of it. */
 const TRIAL = `
 import { readFileSync } from "node:fs";
 import { FILE_ORDER } from "./core/design/collections";
@@ -91,7 +91,7 @@ import { allPapers } from "./core/desk/summary";
 import { TABLES } from "./db/row-tables";
 const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
 const [device] = file.devices;
-if (process.argv[2] === "with") file.ecosystems = [
+if (process.argv[2] === "with") file.rehearsals = [
   { id: "a", device: device.id, txDbm: 8 },
   { id: "b", device: device.id, txDbm: 27 },
 ];
@@ -99,13 +99,13 @@ const design = readFile(JSON.stringify(file));
 const { summary, findings } = firstAnswer(design);
 const { tables, commands } = await allPapers();
 console.log(JSON.stringify({
-  order: [FILE_ORDER.includes("ecosystems"), WRITE_ORDER.indexOf("ecosystems") > WRITE_ORDER.indexOf("devices")],
-  found: findings.filter((one) => one.stage === "bridges").map((one) => one.code),
-  facets: summary.facets.bridges,
-  cell: summary.ledger.cells.find((one) => one.cell === "ecosystems")?.value,
-  table: tables.ecosystems?.(design),
-  command: Object.hasOwn(commands, "bridges"),
-  stored: Object.hasOwn(TABLES, "ecosystems"),
+  order: [FILE_ORDER.includes("rehearsals"), WRITE_ORDER.indexOf("rehearsals") > WRITE_ORDER.indexOf("devices")],
+  found: findings.filter((one) => one.stage === "rehearse").map((one) => one.code),
+  facets: summary.facets.rehearse,
+  cell: summary.ledger.cells.find((one) => one.cell === "rehearsals")?.value,
+  table: tables.rehearsals?.(design),
+  command: Object.hasOwn(commands, "rehearse"),
+  stored: Object.hasOwn(TABLES, "rehearsals"),
 }));
 `;
 
@@ -133,7 +133,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
   for (const [path, line] of Object.entries(LINES)) appendFileSync(join(copy, path), `${line}\n`);
   expect(trial("with")).toEqual({
     order: [true, true],
-    found: ["bridges.loud"],
+    found: ["rehearse.loud"],
     facets: [{ name: "None is too loud", met: false }],
     cell: 2,
     table: "a\nb",
@@ -143,7 +143,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
 });
 
 test("taken out again, nothing of it is left", () => {
-  rmSync(join(copy, "core/stages/bridges"), { recursive: true });
+  rmSync(join(copy, "core/stages/rehearse"), { recursive: true });
   for (const path of Object.keys(LINES)) cpSync(path, join(copy, path));
   expect(trial("without")).toEqual({ order: [false, false], found: [], command: false, stored: false });
 });

@@ -14,6 +14,7 @@ import { addChannels } from "./larkspur-channels";
 import { addChoice } from "./larkspur-choice";
 import { addMesh } from "./larkspur-mesh";
 import { addRack } from "./larkspur-rack";
+import { addBridges } from "./larkspur-bridges";
 import { addRegister } from "./larkspur-register";
 import { addStructure } from "./larkspur-structure";
 import { addSurvey } from "./larkspur-survey";
@@ -396,6 +397,7 @@ export function larkspurWeir(): Design {
   addRack(design);
   addMesh(design);
   addRegister(design);
+  addBridges(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;

@@ -194,7 +194,44 @@ export function ropewalkCourt(): Design {
     .map(({ want }) => want)
     .filter((want) => want.function !== "socket" || want.room !== "bed");
   proposals.forEach((want, i) => design.wants.push({ id: `w-${String(i + 1).padStart(2, "0")}`, ...want }));
+  addEcosystem(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
+}
+
+/** One ecosystem, which looks at a port that the hub's bridge is not at. */
+function addEcosystem(design: Design): void {
+  design.ecosystems = [
+    {
+      id: "harbour-voice",
+      name: "Harbour voice",
+      accepts: ["on/off light", "dimmable light", "plug", "thermostat", "climate sensor"],
+      port: 5640,
+      uncertified: "warns",
+      maxDevices: 100,
+      speech: "elsewhere",
+      byCode: true,
+      shares: true,
+      holder: "tenant",
+      source: "its own notes, autumn 2026",
+    },
+  ];
+  const shown = design.devices.filter(({ id }) => /-(lmp|plg)-/.test(id)).map(({ id }) => id);
+  design.bridges = [
+    {
+      id: "bridge",
+      name: "Bridge of the flat",
+      host: "d-hall-hub-1",
+      port: 5600,
+      filter: { devices: shown },
+      savedAs: shown,
+    },
+  ];
+  design.exposures = shown.map((device) => ({
+    id: `ha-${device.replace(/^d-/, "")}`,
+    device,
+    ecosystem: "harbour-voice",
+    bridge: "bridge",
+  }));
 }

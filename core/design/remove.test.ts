@@ -22,8 +22,8 @@ interface Named {
 
 describe("removeRows", () => {
   test("a leaf goes alone", () => {
-    expect(removeRows(design, [{ in: "devices", id: "d-nurse-shd-1" }])).toEqual([
-      { in: "devices", drop: "d-nurse-shd-1" },
+    expect(removeRows(design, [{ in: "devices", id: "d-quay-cam-1" }])).toEqual([
+      { in: "devices", drop: "d-quay-cam-1" },
     ]);
   });
   test("what requires it goes too, what only mentions it forgets it", () => {
@@ -33,6 +33,8 @@ describe("removeRows", () => {
       "automations put",
       "channels put",
       "devices drop",
+      "exposures drop",
+      "exposures drop",
       "points drop",
       "problems put",
       "wants put",

@@ -104,7 +104,10 @@ function rulesOf(field: Field): PropertyDecorator[] {
     case "ref":
       return [Matches(ID_PATTERN, { message: `$property ${ID_RULE}` })];
     case "refs":
-      return [Matches(ID_PATTERN, { each: true, message: "$property must hold ids only" }), ...list(500)];
+      return [
+        Matches(ID_PATTERN, { each: true, message: "$property must hold ids only" }),
+        ...list(field.most ?? 500),
+      ];
     case "texts":
       return choices
         ? [
@@ -116,7 +119,7 @@ function rulesOf(field: Field): PropertyDecorator[] {
             WellFormed(true),
             MaxLength(80, { each: true, message: "$property must hold texts of at most 80 characters" }),
             IsString({ each: true, message: "$property must hold texts only" }),
-            ...list(50),
+            ...list(field.most ?? 50),
           ];
     case "integers":
       return [

@@ -43,14 +43,14 @@ function fieldSchema(field: Field): Schema {
         return {
           type: "array",
           items: { type: "string", pattern: idPattern },
-          maxItems: 500,
+          maxItems: field.most ?? 500,
           description: `ids of rows of ${field.to}`,
         };
       case "texts":
         return {
           type: "array",
           items: field.choices ? { enum: [...field.choices] } : { type: "string", maxLength: 80 },
-          maxItems: 50,
+          maxItems: field.most ?? 50,
           ...(field.choices ? { uniqueItems: true } : {}),
         };
       case "integers":
@@ -58,7 +58,7 @@ function fieldSchema(field: Field): Schema {
           type: "array",
           items: { type: "integer", ...limits(field) },
           minItems: field.least ?? 0,
-          maxItems: 50,
+          maxItems: field.most ?? 50,
         };
       case "xy":
         return {

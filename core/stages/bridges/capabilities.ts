@@ -5,23 +5,9 @@
  * off. Two sides meet at what both have; as a set that holds all under it meets another in one that does so too, the
  * order of meeting makes no difference, and nobody gains by meeting.
  */
-export const CAPABILITIES = [
-  "on and off",
-  "level",
-  "tunable white",
-  "colour",
-  "open and close",
-  "position",
-  "tilt",
-  "lock and unlock",
-  "set temperature",
-  "readings",
-  "energy",
-  "presses",
-  "picture",
-  "sound",
-] as const;
-export type Capability = (typeof CAPABILITIES)[number];
+import { CAPABILITIES, type Capability, type ShownType } from "./rows-words";
+
+export { CAPABILITIES, SHOWN_TYPES, type Capability, type ShownType } from "./rows-words";
 
 /** What lies directly under each: a level is a light that is more than on and off. */
 const UNDER: Readonly<Partial<Record<Capability, Capability>>> = {
@@ -50,32 +36,6 @@ export const lostOf = (had: Iterable<Capability>, kept: Iterable<Capability>): r
   const left = new Set(closed(kept));
   return closed(had).filter((one) => !left.has(one));
 };
-
-/** What a device is shown as: device types as standards of many makers name them. */
-export const SHOWN_TYPES = [
-  "on/off light",
-  "dimmable light",
-  "tunable light",
-  "colour light",
-  "plug",
-  "switch",
-  "cover",
-  "door lock",
-  "thermostat",
-  "valve",
-  "occupancy sensor",
-  "contact sensor",
-  "leak sensor",
-  "climate sensor",
-  "weather sensor",
-  "button",
-  "camera",
-  "door station",
-  "loudspeaker",
-  "television",
-  "scene",
-] as const;
-export type ShownType = (typeof SHOWN_TYPES)[number];
 
 /** What can be asked of each type. */
 export const TYPE_CAN: Readonly<Record<ShownType, readonly Capability[]>> = {

@@ -37,7 +37,7 @@ const SENTENCES: readonly (readonly [string, string, string?, string?, string?])
   ["close the snug shades", "close", "snug-l snug-r"],
   ["close both snug shades", "close", "snug-l snug-r"],
   ["close all shades in the snug", "close", "snug-l snug-r"],
-  ["close all shades", "close", "snug-l snug-r gate vent"],
+  ["close all shades", "close", "snug-l snug-r"],
   ["open the snug left shade", "open", "snug-l"],
   ["raise the snug right shade", "open", "snug-r"],
   ["lower the snug right shade", "close", "snug-r"],

@@ -384,7 +384,18 @@ function bySort(
   const inRoom = ({ room }: Spoken) => room !== undefined && wordsOf(room).join(" ") === rest.join(" ");
   if (at < 0) return all ? things.filter((one) => !rest.length || inRoom(one)) : undefined;
   const ofSort = things.filter(({ type }) => types.has(type));
-  return rest.length ? ofSort.filter(inRoom) : ofSort;
+  const meant = rest.length ? ofSort.filter(inRoom) : ofSort;
+  // Whoever says curtain does not mean the roller beside it, where one is called so.
+  const called = types.has("cover")
+    ? meant.filter(({ name }) =>
+        sorts.some(
+          (words) =>
+            words.includes(thing[at]!) &&
+            wordsOf(name).some((word) => word === words[0] || word === words[1]),
+        ),
+      )
+    : [];
+  return called.length ? called : meant;
 }
 
 /** The one that sounds most like what was said, or those that do so equally. */

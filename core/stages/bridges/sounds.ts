@@ -124,8 +124,22 @@ export const wordsOf = (name: string): readonly string[] =>
     .split(/[^\p{L}\p{N}]+/u)
     .flatMap((word) => word.match(/\p{L}+|\p{N}+/gu) ?? []);
 
+/** Words already spelt out: names of a house are held against each other many times over. */
+const known = new Map<string, string>();
+const MOST_KNOWN = 10_000;
+
 /** A word in its sounds. */
 export function soundsOf(word: string, language: Language = "en-GB"): string {
+  const key = `${language} ${word}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  if (known.size >= MOST_KNOWN) known.clear();
+  const sounds = spelt(word, language);
+  known.set(key, sounds);
+  return sounds;
+}
+
+function spelt(word: string, language: Language): string {
   let said = word.toLowerCase();
   if (language !== "de") said = said.normalize("NFD").replace(/\p{M}/gu, "");
   for (const [spelling, sound] of rulesOf(language)) said = said.replace(spelling, sound);

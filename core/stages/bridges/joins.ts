@@ -1,0 +1,81 @@
+/** The list by which ecosystems join each bridge, and what is to be done after it was saved again. */
+import { byId } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
+import { joinOrder, type Joiner } from "./joining";
+import { exposuresOf, refusalOf } from "./matrix";
+import type { BridgeRow, EcosystemRow } from "./rows";
+
+/** Minutes where nobody said any. */
+const [JOIN_MIN, OPEN_MIN] = [5, 2];
+
+export interface JoinStep {
+  /** From 1, over all bridges. */
+  step: number;
+  bridge: BridgeRow;
+  of: EcosystemRow;
+  /** Who lets it in; absent: the bridge's own code does. */
+  from?: EcosystemRow;
+  minutes: number;
+  done: boolean;
+  /** People whose phones are needed: of the one that joins, then of the one that shares. */
+  phones: readonly string[];
+}
+
+export interface JoinList {
+  steps: readonly JoinStep[];
+  /** Ecosystems that no way leads in for, by bridge. */
+  left: readonly { bridge: BridgeRow; of: EcosystemRow }[];
+}
+
+const joinerOf = (row: EcosystemRow): Joiner => ({
+  id: row.id,
+  // Where nothing is said of joining at all, it does all of it.
+  byCode: row.byCode ?? (row.byShare === undefined && row.shares === undefined),
+  byShare: row.byShare ?? (row.byCode === undefined && row.shares === undefined),
+  shares: row.shares ?? (row.byCode === undefined && row.byShare === undefined),
+  joinMin: row.joinMin ?? JOIN_MIN,
+  openMin: row.openMin ?? OPEN_MIN,
+});
+
+/** Of each bridge, in the order of the rows: who joins it how, those that are in already first. */
+export const joinList = memoByParts(["ecosystems", "bridges", "exposures", "people"], (design): JoinList => {
+  const ecosystems = byId(design, "ecosystems");
+  const people = byId(design, "people");
+  const phone = (row: EcosystemRow | undefined) =>
+    row?.holder === undefined ? [] : [people.get(row.holder)?.role ?? row.holder];
+  const steps: JoinStep[] = [];
+  const left: { bridge: BridgeRow; of: EcosystemRow }[] = [];
+  for (const bridge of design.bridges) {
+    const wanted = design.ecosystems.filter(
+      (row) =>
+        refusalOf(row, bridge) === undefined &&
+        design.exposures.some(
+          ({ ecosystem, bridge: through }) => ecosystem === row.id && through === bridge.id,
+        ),
+    );
+    const plan = joinOrder(wanted.map(joinerOf));
+    for (const { of, from, minutes } of plan.steps) {
+      const own = ecosystems.get(of)!;
+      const sharing = from === undefined ? undefined : ecosystems.get(from);
+      steps.push({
+        step: steps.length + 1,
+        bridge,
+        of: own,
+        ...(sharing ? { from: sharing } : {}),
+        minutes,
+        done: bridge.joined?.includes(of) ?? false,
+        phones: [...new Set([...phone(own), ...phone(sharing)])],
+      });
+    }
+    for (const id of plan.left) left.push({ bridge, of: ecosystems.get(id)! });
+  }
+  return { steps, left };
+});
+
+/** Exposures whose room nobody has put in yet, by ecosystem, where rooms do not carry over. */
+export const roomsToDo = memoByParts([exposuresOf], (design) =>
+  exposuresOf(design).filter(
+    ({ ecosystem, state, row, room }) =>
+      state !== "refused" && !ecosystem.roomsCarry && !row.placed && room !== undefined,
+  ),
+);
