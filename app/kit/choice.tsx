@@ -80,7 +80,6 @@ export function Choice<T extends string>(props: ChoiceProps<T>) {
     "aria-expanded": false,
     "aria-invalid": invalid || undefined,
     "aria-describedby": describedBy,
-    "data-value": all.value,
     onMouseDown: () => void (byMouse.current = true),
     onFocus: () => {
       focused.current = true;

@@ -14,9 +14,12 @@ import { useChoice, useSolved, type ChoiceState, type Solved } from "./choice";
 import { newRowId, useDesign, useDesk } from "../../desk/desk";
 import { Worked } from "../../inspect/parts";
 import { today } from "../../kit/now";
+import { fetchedPart } from "../../kit/fetched";
 import { lazilyFrom } from "../../kit/lazily";
 import { counted } from "#core/design/words";
 
+/** Taking one pulls half the house in: it comes when the page has come to rest. */
+const accepts = fetchedPart(() => import("./accept-plan"));
 const Conflicts = lazilyFrom(
   () => import("./conflicts"),
   (file) => file.Conflicts,
@@ -370,8 +373,9 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
     n === 0 ? `no ${many}` : n === 1 ? `one ${one}` : `${n} ${many}`;
   const offline = internetDown(design, plan).filter((loss) => loss.stops).length;
   const hubless = hubDown(design, plan).filter((loss) => loss.stops).length;
-  const accept = async () => {
-    const { acceptPlan } = await import("#core/stages/choose/accept");
+  const acceptPlan = accepts.use();
+  const accept = () => {
+    if (!acceptPlan) return;
     const now = store.get().design;
     const made = acceptPlan(now, plan, {
       newId: newRowId,
@@ -411,13 +415,13 @@ function PlanHead({ solved, plan, stale }: { solved: Solved; plan: Plan; stale: 
               type="button"
               className={`button h-6 ${shown === plan.kind ? "button-main" : ""}`}
               aria-label={`Take this plan: ${plan.name}`}
-              disabled={stale}
+              disabled={stale || !acceptPlan}
               title={
                 stale
                   ? "It is being worked out again"
                   : "One edit: devices, kits, drops and controllers follow"
               }
-              onClick={() => void accept()}
+              onClick={accept}
             >
               <Check size={13} /> Take
             </button>
