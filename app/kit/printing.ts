@@ -21,6 +21,8 @@ function set(next: boolean): void {
 
 function subscribe(listener: () => void): () => void {
   if (!listeners.size) {
+    // While nobody listened, printing may have begun or ended.
+    printing = media().matches;
     window.addEventListener("beforeprint", begin);
     window.addEventListener("afterprint", end);
     media().addEventListener("change", follow);
