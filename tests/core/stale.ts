@@ -137,6 +137,10 @@ function corner(): Design {
   return applyChanges({ ...small, roomKits: [], noGo: [] }, [
     ...acceptFindings(small, [measured], { reason: "agreed", by: "Designer", on: "2026-11-26" }, () => "ok"),
     {
+      in: "pairs",
+      put: { id: "own", left: small.devices[0]!.id, right: small.devices[1]!.id, way: "both" },
+    },
+    {
       in: "roomKits",
       put: {
         id: "own",
