@@ -360,6 +360,7 @@ export function DeviceFacts({ id }: { id: string }) {
         ) : (
           <p className="text-soft">No automation moves it.</p>
         )}
+        {links.exposures.length > 0 && <p>Shown to {links.exposures.join(", ")}.</p>}
         {links.fails.length > 0 && (
           <>
             <p className="mt-1.5 text-small text-soft">When it fails</p>

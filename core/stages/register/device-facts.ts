@@ -11,6 +11,8 @@ export interface DeviceLinks {
   network?: string;
   /** Automations that move it. */
   automations: string[];
+  /** Where it is shown, and as what people say. */
+  exposures: string[];
   /** What stops with it. */
   fails: string[];
 }
@@ -52,6 +54,18 @@ export function linksOf(design: Design, id: string): DeviceLinks {
     .map(({ name }) => name);
   if (automations.length)
     fails.push(`${automations.join(", ")} ${automations.length === 1 ? "has" : "have"} nothing to move`);
+  const exposures = design.exposures
+    .filter((row) => row.device === id)
+    .map(
+      ({ ecosystem, spokenName }) =>
+        `${byId(design, "ecosystems").get(ecosystem)!.name} as “${spokenName ?? device.name}”`,
+    );
+  const hosts = new Set([
+    id,
+    ...design.hubs.filter(({ point }) => point === device.point).map((hub) => hub.id),
+  ]);
+  for (const { host, name } of design.bridges)
+    if (hosts.has(host)) fails.push(`${name} shows nothing to anybody`);
   for (const hub of design.hubs)
     if (hub.point === device.point) {
       const held = design.devices.filter(
@@ -71,6 +85,7 @@ export function linksOf(design: Design, id: string): DeviceLinks {
     ...(bus ? { bus } : {}),
     ...(network ? { network } : {}),
     automations,
+    exposures,
     fails,
   };
 }
