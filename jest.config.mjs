@@ -19,7 +19,7 @@ const shared = {
 
 export default {
   // A machine that is busy is slow, not broken.
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   // Jest leaves one core free of two.
   maxWorkers: 2,
   projects: [

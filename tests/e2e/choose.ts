@@ -1,12 +1,20 @@
-/** Choosing in the kit's lists, as a person does: press, then press the line. */
-import type { Locator } from "@playwright/test";
+/** Choosing in the kit's lists, as a person does: press, then press the line; again where it closed meanwhile. */
+import { expect, type Locator } from "@playwright/test";
 
-/** @param what the line's words or its value */
+/**
+ * A list belongs to what is on the page: where that is drawn anew between the two presses (a row chosen a moment ago
+ * comes into the inspector, a plan is solved) it closes, and a person presses again.
+ *
+ * @param what the line's words or its value
+ */
 export async function choose(control: Locator, what: string): Promise<void> {
   const page = control.page();
-  await control.click();
   const line = page
     .locator(`[role=option][data-value="${what}"]`)
-    .or(page.getByRole("option").filter({ has: page.getByText(what, { exact: true }) }));
-  await line.first().click();
+    .or(page.getByRole("option").filter({ has: page.getByText(what, { exact: true }) }))
+    .first();
+  await expect(async () => {
+    if (!(await line.isVisible())) await control.click({ timeout: 30_000 });
+    await line.click({ timeout: 5_000 });
+  }).toPass({ timeout: 120_000 });
 }

@@ -68,6 +68,8 @@ test("no table of the database holds one, snapshots and log included", async () 
   const plain = await createConnection(process.env.TEST_DATABASE_URL!);
   const [tables] = (await plain.query("SHOW TABLES")) as unknown as [Record<string, string>[]];
   let rows = 0;
+  // Gathered and compared once: a matcher for each of some hundred thousand cells would take minutes.
+  const places: string[] = [];
   for (const table of tables.flatMap((row) => Object.values(row))) {
     const [found] = (await plain.query(`SELECT * FROM \`${table}\``)) as unknown as [
       Record<string, unknown>[],
@@ -76,12 +78,13 @@ test("no table of the database holds one, snapshots and log included", async () 
       rows += 1;
       for (const [column, value] of Object.entries(row)) {
         const text = Buffer.isBuffer(value) ? unpacked(value) : JSON.stringify(value);
-        expect([table, column, hidden(text ?? "")]).toEqual([table, column, []]);
+        if (hidden(text ?? "").length) places.push(`${table}.${column}`);
       }
     }
   }
-  expect(rows).toBeGreaterThan(1000);
   await plain.end();
+  expect(places).toEqual([]);
+  expect(rows).toBeGreaterThan(1000);
 });
 
 test("no page, table or file holds one; the file says what was left out", async () => {
