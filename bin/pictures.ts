@@ -60,7 +60,6 @@ const PICTURES: Picture[] = [
         .getByRole("button", { name: "Hall lamp", exact: true })
         .click(),
   },
-  { name: "patching", path: "/d/larkspur-weir/rack?view=patching" },
   {
     name: "rack",
     path: "/d/larkspur-weir/rack",
@@ -113,6 +112,16 @@ const PICTURES: Picture[] = [
     name: "day-plan",
     path: "/d/larkspur-weir/register?view=day",
     act: (page) => page.getByText(/no plan is under/).waitFor(),
+  },
+  {
+    name: "bridges",
+    path: "/d/larkspur-weir/bridges",
+    act: async (page) => {
+      await page.getByLabel("Search the matrix").fill("lamp");
+      await page.locator('[data-row="d-teen-lmp-1"]').click();
+      await page.getByLabel("Say it").last().fill("turn on the star lamp");
+      await page.getByText("nearly Stair head lamp").waitFor();
+    },
   },
   {
     name: "commission",

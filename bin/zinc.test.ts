@@ -287,7 +287,7 @@ test("convert writes every table", async () => {
   const { files } = (await json("convert", DEMO, "--to", "csv", "--out", folder)) as unknown as {
     files: string[];
   };
-  expect(files).toHaveLength(21);
+  expect(files).toHaveLength(24);
   for (const file of files) expect(readFileSync(file, "utf8")).toContain("\r\n");
 });
 

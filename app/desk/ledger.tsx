@@ -101,7 +101,7 @@ export function LedgerStrip() {
             type="button"
             data-cell={cell.cell}
             onClick={() => open(results.cell(cell.cell))}
-            className="flex items-center gap-1.5 border-r border-rule px-2 hover:bg-pane"
+            className="flex items-center gap-1 border-r border-rule px-1.5 hover:bg-pane min-[1400px]:gap-1.5 min-[1400px]:px-2"
             title={title}
           >
             <span className="text-small text-soft">{cell.name}</span>

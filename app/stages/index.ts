@@ -14,5 +14,6 @@ export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StagePart
   rack: () => import("./rack/stage"),
   mesh: () => import("./mesh/stage"),
   register: () => import("./register/stage"),
+  bridges: () => import("./bridges/stage"),
   automations: () => import("./automations/stage"),
 };

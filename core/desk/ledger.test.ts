@@ -59,6 +59,7 @@ describe("ledger", () => {
         "busLowV",
         "rackU",
         "meshLowDb",
+        "shown",
         "weakest",
         "cost",
       ],

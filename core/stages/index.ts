@@ -4,6 +4,7 @@
  */
 export { automations } from "./automations/stage";
 export { brief } from "./brief/stage";
+export { bridges } from "./bridges/stage";
 export { bus } from "./bus/stage";
 export { choose } from "./choose/stage";
 export { house } from "./house/stage";

@@ -4,6 +4,7 @@ import { changeRow, dropRow } from "../../design/row-changes";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { bridgeStates, exposuresOf, freePort, portClashes, refusalOf, seenOf, type Exposed } from "./matrix";
+import { callIt } from "./call-it";
 import { joinList, roomsToDo } from "./joins";
 import { deviceName, pairLines, pairLoops, pairMasters, pairsIn } from "./pairs";
 import { saveBridge } from "./save";
@@ -283,12 +284,6 @@ function nameChecks(design: Design): Finding[] {
   }
   return findings;
 }
-
-/** One spoken name for a device, in every ecosystem it is shown to. */
-export const callIt = (design: Design, id: string, spokenName: string) =>
-  design.exposures
-    .filter((row) => row.device === id)
-    .flatMap((row) => changeRow(design, "exposures", row.id, { spokenName }));
 
 /** Pairs that chase each other, have two masters, or nothing in common. */
 function pairChecks(design: Design): Finding[] {
