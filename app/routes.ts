@@ -29,6 +29,7 @@ export default [
   route("d/:design/changes", "routes/desk/changes.ts"),
   route("d/:design/calendar", "routes/desk/calendar.ts"),
   route("d/:design/history/:device", "routes/desk/history.ts"),
+  route("d/:design/join", "stages/bridges/join/join.tsx"),
   route("d/:design/commission", "stages/register/commission/commission.tsx"),
   route("d/:design/walk", "stages/runs/walk/walk.tsx"),
   route("d/:design/csv/:table", "routes/desk/csv.ts"),

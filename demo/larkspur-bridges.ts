@@ -3,6 +3,7 @@
  * both bridges on one port, bridge A stale since a label changed, Star lamp and Stair lamp sounding alike, a pair kept in
  * step that closes a loop over the panel. All invented.
  */
+import { writeFigures } from "../core/stages/register/pairing-code";
 import type { Design } from "../core/design/collections";
 import { CAPABILITIES, SHOWN_TYPES, type ShownType } from "../core/stages/bridges/capabilities";
 import { filterResult } from "../core/stages/bridges/matrix";
@@ -145,6 +146,7 @@ export function addBridges(design: Design): void {
     certified: true,
     multicast: true,
     joined: ["harbour-voice"],
+    code: writeFigures({ discriminator: 5, shortDiscriminator: true, passcode: 48_151_623 }),
     watchdog: true,
     restart: "Each Sunday at 04:30; what is shown answers again after three minutes",
   };

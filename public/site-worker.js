@@ -1,5 +1,5 @@
 /* Hands the pages for the site out where there is no network: each as it was last fetched, and the built files it is made of. */
-const PAGE = /^\/d\/[\w-]+\/(walk|commission)$/;
+const PAGE = /^\/d\/[\w-]+\/(walk|commission|join)$/;
 self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 

@@ -6,7 +6,7 @@ import { del, entries, get, set } from "idb-keyval";
 import type { Kept } from "../desk/store";
 
 /** Pages that are used where there is no network, as their addresses end. */
-export type SitePageName = "walk" | "commission";
+export type SitePageName = "walk" | "commission" | "join";
 
 const NOTHING = { queue: [], refused: [] };
 

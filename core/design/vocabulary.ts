@@ -44,3 +44,6 @@ export const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
 /** Fields of a day and of a time of day, and what they are called when something else is given. */
 export const DAY_TEXT = { max: 10, pattern: DAY, says: "a day such as 2026-10-31" } as const;
 export const CLOCK_TEXT = { max: 5, pattern: CLOCK, says: "a time such as 22:00" } as const;
+
+/** What a row says of a pairing code that is kept apart from it: it passes its check digit, or not. */
+export const CODE_CHECKS = ["ok", "bad"] as const;

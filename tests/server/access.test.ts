@@ -56,6 +56,7 @@ test("the list of paths is the one these tests were written for", async () => {
     "/d/:design/calendar",
     "/d/:design/changes",
     "/d/:design/commission",
+    "/d/:design/join",
     "/d/:design/compare",
     "/d/:design/csv/:table",
     "/d/:design/edit",

@@ -17,7 +17,7 @@ let house: string;
 const PLANTED = ["PLANTED-door-481516", "PLANTED-network-key-00FF"];
 /** A right code, invented: discriminator 11 · passcode 34970112 is the demo's own. */
 const planted = larkspurWeir();
-const CODES = planted.devices.flatMap(({ code }) => code ?? []);
+const CODES = [...planted.devices, ...planted.bridges].flatMap(({ code }) => code ?? []);
 
 /** The demo house with keys of a kind that stands nowhere else. */
 function houseFile(): string {
@@ -111,6 +111,7 @@ test("no page, table or file holds one; the file says what was left out", async 
   expect(hidden(text)).toEqual([]);
   expect((JSON.parse(text) as { leftOut: string[] }).leftOut).toEqual([
     "pairing codes of 2 devices",
+    "joining codes of 1 bridge",
     "values of 3 keys",
   ]);
 });

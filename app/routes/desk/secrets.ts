@@ -1,7 +1,7 @@
 /** Codes and keys of a design: which are kept, one shown on request, one entered. Each look is written down. */
 import { fail } from "#core/design/input-error";
 import { isText } from "#core/design/text";
-import type { Secret } from "#core/stages/register/secrets";
+import { SECRET_FIELDS, type Secret, type SecretIn } from "#core/stages/register/secrets";
 import { wrongCode } from "#core/stages/register/codes";
 import { forgetSecret, keepSecrets, keptSecrets, looksOf, showSecret } from "#db/secrets";
 import { membersOf } from "#db/people";
@@ -23,7 +23,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return Response.json({ kept: await keptSecrets(db(), params.design), looks }, NOBODY);
 }
 
-const FIELDS: Readonly<Record<string, Secret["field"]>> = { devices: "code", keys: "value" };
+const ROW_NAMES: Readonly<Record<SecretIn, string>> = { devices: "Device", bridges: "Bridge", keys: "Key" };
 const MOST: Readonly<Record<Secret["field"], number>> = { code: 120, value: 200 };
 
 function asked(body: unknown): {
@@ -35,9 +35,9 @@ function asked(body: unknown): {
   const { what, in: collection, id, value } = body as Record<string, unknown>;
   if (what !== "show" && what !== "keep" && what !== "forget")
     return fail("what", "must be show, keep or forget");
-  const field =
-    typeof collection === "string" && Object.hasOwn(FIELDS, collection) ? FIELDS[collection] : undefined;
-  if (!field) return fail("in", "must be devices or keys");
+  if (typeof collection !== "string" || !Object.hasOwn(SECRET_FIELDS, collection))
+    return fail("in", "must be devices, bridges or keys");
+  const field = SECRET_FIELDS[collection as SecretIn];
   if (typeof id !== "string") return fail("id", "must be a row's");
   return {
     what,
@@ -77,7 +77,7 @@ export async function action({ request, params: { design } }: Route.ActionArgs) 
     const { what, place, value } = asked(body);
     const { design: rows } = (await readDesign(db(), design))!;
     if (!rows[place.in].some((row) => row.id === place.id))
-      fail(place.in === "devices" ? "Device" : "Key", "is gone: somebody took it out");
+      fail(ROW_NAMES[place.in], "is gone: somebody took it out");
     if (what === "show") {
       const shown = await showSecret(db(), design, person.id, place);
       if (shown === undefined) fail("Secret", "is not kept here: enter it again");

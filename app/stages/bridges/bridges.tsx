@@ -1,11 +1,13 @@
 /** Bridges with their ports and filters; ecosystems with their rules. */
 import { Plus } from "lucide-react";
 import { putRow } from "#core/design/row-changes";
+import { PROFILES } from "#core/stages/bridges/profiles";
 import { bridgeStates, exposuresOf, freePort } from "#core/stages/bridges/matrix";
 import type { BridgeRow, EcosystemRow } from "#core/stages/bridges/rows";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { useCsvIn } from "../../desk/csv-in";
+import { Choice } from "../../kit/choice";
 import { DataTable, type Column } from "../../kit/table";
 
 /** What a bridge takes, in words. */
@@ -118,20 +120,10 @@ export default function BridgeTables() {
     edit((now) => putRow("bridges", { id, name: "New bridge", host, port: freePort(now, host, port) }));
     select({ in: "bridges", id, made: true });
   };
-  const addEcosystem = () => {
+  const addEcosystem = (name: string) => {
     const id = newRowId("eco");
-    edit(() =>
-      putRow("ecosystems", {
-        id,
-        name: "New ecosystem",
-        accepts: ["on/off light", "dimmable light", "plug", "cover", "thermostat", "scene"],
-        uncertified: "takes it",
-        speech: "elsewhere",
-        byCode: true,
-        byShare: true,
-        shares: true,
-      }),
-    );
+    const profile = PROFILES.find((row) => row.name === name)!;
+    edit(() => putRow("ecosystems", { ...profile, id }));
     select({ in: "ecosystems", id, made: true });
   };
   return (
@@ -140,16 +132,21 @@ export default function BridgeTables() {
         className="relative flex h-9 shrink-0 items-center gap-1.5 border-b border-rule bg-pane px-3 text-small"
         data-chrome
       >
-        <span className="text-soft">One port each, and one host; multicast and IPv6 within one network.</span>
+        <span className="text-soft">A port of its own for each.</span>
         <span className="ml-auto flex gap-1.5">
           {!readOnly && (
             <>
               <button type="button" className="button h-6" onClick={addBridge}>
-                <Plus size={13} /> Bridge
+                <Plus size={13} /> Add a bridge
               </button>
-              <button type="button" className="button h-6" onClick={addEcosystem}>
-                <Plus size={13} /> Ecosystem
-              </button>
+              <Choice
+                label="Add an ecosystem"
+                prompt="Add an ecosystem…"
+                className="h-6 w-40 text-small"
+                value=""
+                options={PROFILES.map(({ name }) => ({ value: name, text: name }))}
+                take={addEcosystem}
+              />
             </>
           )}
           <a className="button h-6" href={`${url}/csv/exposures`}>

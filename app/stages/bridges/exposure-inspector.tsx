@@ -4,6 +4,7 @@ import { changeRow, dropRow } from "#core/design/row-changes";
 import { InputError } from "#core/design/input-error";
 import { callIt } from "#core/stages/bridges/call-it";
 import { exposuresOf, type Exposed } from "#core/stages/bridges/matrix";
+import { showTo, usualBridge } from "#core/stages/bridges/save";
 import { alikeIn, betterNames } from "#core/stages/bridges/spoken";
 import type { InspectorProps } from "../../desk/parts";
 import { useDesk, useEdit } from "../../desk/desk";
@@ -63,12 +64,39 @@ export default function ExposureInspector({ design, id }: InspectorProps) {
       {all.map((one) => (
         <One key={one.row.id} design={design} one={one} />
       ))}
+      {!readOnly && <Further design={design} device={row.device} shown={all} />}
       {first!.thing.danger && (
         <div className="mt-3">
           <Caution text="Not by a word that anybody can say: a second factor, or not shown. The way out by hand stays, power or no power." />
         </div>
       )}
     </>
+  );
+}
+
+/** Ecosystems it is not shown to, each with a press that shows it there. */
+function Further({ design, device, shown }: { design: Design; device: string; shown: readonly Exposed[] }) {
+  const edit = useEdit();
+  const others = design.ecosystems.filter(({ id }) => !shown.some(({ ecosystem }) => ecosystem.id === id));
+  if (!others.length) return null;
+  return (
+    <p className="flex flex-wrap gap-1.5 border-b border-rule px-3.5 py-3">
+      {others.map(({ id, name }) => {
+        const bridge = usualBridge(design, id) ?? design.bridges[0]?.id;
+        return (
+          bridge !== undefined && (
+            <button
+              key={id}
+              type="button"
+              className="button h-6"
+              onClick={() => edit((now) => showTo(now, [device], id, bridge))}
+            >
+              Show it to {name}
+            </button>
+          )
+        );
+      })}
+    </p>
   );
 }
 

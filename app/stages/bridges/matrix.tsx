@@ -12,11 +12,15 @@ import { lazily } from "../../kit/lazily";
 import { today } from "../../kit/now";
 import { DataTable, type Column } from "../../kit/table";
 import { Fetched } from "../../kit/views";
+import { thingsOf } from "#core/stages/bridges/things";
 import { shownState, STATE_WORDS, StateMark } from "./marks";
 
 const SayIt = lazily(() => import("./say-it"));
 const Bulk = lazily(() => import("./bulk"));
-const saves = fetchedPart(() => import("./save"));
+const more = fetchedPart(() => import("./matrix-more"));
+
+/** Which devices are listed. */
+const WHICH = ["shown", "not shown", "not saved since", "refused", "with a loss", "sounds alike"] as const;
 
 interface Line {
   device: DeviceRow;
@@ -24,23 +28,70 @@ interface Line {
   cells: ReadonlyMap<string, Exposed>;
 }
 
-function Cell({ one }: { one: Exposed | undefined }) {
-  if (!one) return <span className="text-soft">–</span>;
+/** What is to be said of a cell beside its name: the worst of it. */
+function Note({ one, alike }: { one: Exposed; alike?: string | undefined }) {
+  if (one.state === "refused")
+    return (
+      <span className="min-w-0 shrink truncate text-small text-stop">
+        {one.byStandIn ? `only by a ${one.byStandIn}` : "refused"}
+      </span>
+    );
+  if (one.state === "stale")
+    return <span className="min-w-0 shrink truncate text-small text-mend">not saved since</span>;
+  if (alike !== undefined)
+    return <span className="min-w-0 shrink truncate text-small text-mend">sounds like {alike}</span>;
+  return one.lost.length > 0 ? (
+    <span className="min-w-0 shrink truncate text-small text-soft">without {one.lost.join(", ")}</span>
+  ) : null;
+}
+
+function Cell({ one, alike }: { one: Exposed; alike?: string | undefined }) {
   const state = shownState(one);
   return (
     <span className="flex min-w-0 items-center gap-1.5" title={one.why}>
       <StateMark state={state} />
       <span className="sr-only">{STATE_WORDS[state]}: </span>
       <span className={`min-w-0 truncate ${state === "refused" ? "text-soft" : ""}`}>{one.spokenName}</span>
-      {state === "refused" ? (
-        <span className="shrink-0 text-small text-stop">refused</span>
-      ) : state === "stale" ? (
-        <span className="shrink-0 text-small text-mend">not saved since</span>
-      ) : one.lost.length > 0 ? (
-        <span className="min-w-0 shrink truncate text-small text-soft">without {one.lost.join(", ")}</span>
-      ) : null}
+      <Note one={one} alike={alike} />
     </span>
   );
+}
+
+const NO_CELLS: ReadonlyMap<string, Exposed> = new Map();
+
+/** What wants looking at stands first: not there as planned, then with a loss, then what is as it should be. */
+function rankOf({ cells }: Line): number {
+  let rank = cells.size ? 2 : 3;
+  for (const { state, lost } of cells.values()) {
+    if (state !== "shown") return 0;
+    if (lost.length) rank = 1;
+  }
+  return rank;
+}
+
+/** Whether a device is listed. */
+function isOf(
+  which: string,
+  cells: ReadonlyMap<string, Exposed>,
+  alike: ReadonlyMap<string, string> | undefined,
+): boolean {
+  const some = (test: (one: Exposed) => boolean) => [...cells.values()].some(test);
+  switch (which) {
+    case "shown":
+      return cells.size > 0;
+    case "not shown":
+      return cells.size === 0;
+    case "not saved since":
+      return some(({ state }) => state === "stale");
+    case "refused":
+      return some(({ state }) => state === "refused");
+    case "with a loss":
+      return some(({ state, lost }) => state !== "refused" && lost.length > 0);
+    case "sounds alike":
+      return some(({ row }) => alike?.has(row.id) === true);
+    default:
+      return true;
+  }
 }
 
 /** What an ecosystem is, in a word or two under its name. */
@@ -62,9 +113,11 @@ export default function Matrix() {
   const design = useDesign();
   const { readOnly, select, selection, url } = useDesk();
   const edit = useEdit();
-  const save = saves.use();
+  const parts = more.use();
   const [label, setLabel] = useState("");
   const [search, setSearch] = useState("");
+  const [asked, setWhich] = useState<string>();
+  const alike = parts?.alikeNames(design);
   const labels = useMemo(
     () => [...new Set(design.devices.flatMap(({ tags }) => tags ?? []))].sort(),
     [design.devices],
@@ -76,39 +129,67 @@ export default function Matrix() {
       cells.set(one.device.id, own.set(one.ecosystem.id, one));
     }
     return design.devices
-      .filter(({ id }) => cells.has(id))
+      .filter(({ id }) => cells.has(id) || thingsOf(design).get(id)?.type)
       .map((device) => ({
         device,
         room: byId(design, "rooms").get(byId(design, "points").get(device.point)!.room)?.name ?? "",
-        cells: cells.get(device.id)!,
+        cells: cells.get(device.id) ?? NO_CELLS,
       }));
   }, [design]);
+  // Where nothing is shown yet, all that could be is listed.
+  const which = asked ?? (design.exposures.length ? "shown" : "");
   const lines = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    return all.filter(({ device, room, cells }) => {
+    const kept = all.filter(({ device, room, cells }) => {
       if (label && !device.tags?.includes(label)) return false;
+      if (!isOf(which, cells, alike)) return false;
       const text =
         `${device.name} ${room} ${[...cells.values()].map(({ spokenName }) => spokenName).join(" ")}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
-  }, [all, label, search]);
+    return kept.sort((a, b) => rankOf(a) - rankOf(b));
+  }, [all, alike, label, search, which]);
   const columns = useMemo(
     (): Column<Line>[] => [
-      { id: "device", name: "Device", value: ({ device }) => device.name, width: "minmax(9rem,1fr)" },
+      { id: "device", name: "Device", value: ({ device }) => device.name, width: "minmax(10rem,1.4fr)" },
       { id: "room", name: "Room", value: ({ room }) => room, width: "7rem", from: 900 },
       ...design.ecosystems.map(({ id, name }): Column<Line> => ({
         id,
         name,
         value: ({ cells }) => cells.get(id)?.spokenName ?? "",
-        cell: ({ cells }) => <Cell one={cells.get(id)} />,
-        width: "minmax(9rem,1.3fr)",
+        cell: ({ device, cells }) => {
+          const one = cells.get(id);
+          if (one) return <Cell one={one} alike={alike?.get(one.row.id)} />;
+          return readOnly || !parts ? (
+            <span className="text-soft">–</span>
+          ) : (
+            <button
+              type="button"
+              className="rounded-[2px] px-1 text-soft hover:text-ink hover:underline"
+              aria-label={`Show ${device.name} to ${name}`}
+              onClick={(event) => {
+                event.stopPropagation();
+                edit((now) =>
+                  parts.showTo(now, [device.id], id, parts.usualBridge(now, id) ?? now.bridges[0]!.id),
+                );
+              }}
+            >
+              – show
+            </button>
+          );
+        },
+        width: "minmax(9rem,1.4fr)",
       })),
     ],
-    [design.ecosystems],
+    [alike, design.ecosystems, edit, parts, readOnly],
   );
   const stale = [...bridgeStates(design).values()].filter((state) => state.stale);
   const chosen =
-    selection?.in === "exposures" ? byId(design, "exposures").get(selection.id)?.device : undefined;
+    selection?.in === "exposures"
+      ? byId(design, "exposures").get(selection.id)?.device
+      : selection?.in === "devices"
+        ? selection.id
+        : undefined;
   if (!design.ecosystems.length || !design.bridges.length)
     return (
       <Empty text="No ecosystem yet: what people of the house speak to and press, and the bridge that shows devices to it.">
@@ -159,8 +240,9 @@ export default function Matrix() {
           onChange={(event) => setSearch(event.target.value)}
         />
         {labels.length > 0 && <Filter name="Label" value={label} values={labels} onChange={setLabel} />}
+        <Filter name="Devices" value={which} values={WHICH} onChange={setWhich} />
         <span className="text-small text-soft">
-          {lines.length} of {all.length} devices
+          {lines.length} of {all.length}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-1.5">
           {stale.map(({ bridge, added, gone }) => (
@@ -174,9 +256,9 @@ export default function Matrix() {
                 <button
                   type="button"
                   className="button button-main h-6"
-                  disabled={!save}
+                  disabled={!parts}
                   onClick={() =>
-                    save && edit((now) => save(now, byId(now, "bridges").get(bridge.id)!, today()))
+                    edit((now) => parts!.saveBridge(now, byId(now, "bridges").get(bridge.id)!, today()))
                   }
                 >
                   It was saved again
@@ -184,9 +266,11 @@ export default function Matrix() {
               )}
             </span>
           ))}
-          <a className="button h-6" href={`${url}/csv/who-sees-what`}>
-            CSV
-          </a>
+          {readOnly && (
+            <a className="button h-6" href={`${url}/csv/who-sees-what`}>
+              CSV
+            </a>
+          )}
         </span>
       </div>
       {!readOnly && (
@@ -204,11 +288,12 @@ export default function Matrix() {
           if (device.id === chosen) return;
           const [first] = cells.values();
           if (first) select({ in: "exposures", id: first.row.id });
+          else select({ in: "devices", id: device.id });
         }}
         empty={
           all.length
             ? "No device has all of these."
-            : "Nothing is shown to anybody yet: choose a label, an ecosystem and a bridge above."
+            : "No device yet that could be shown: the register has none."
         }
       />
       <Fetched wait="">

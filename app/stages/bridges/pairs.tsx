@@ -31,41 +31,42 @@ export default function Pairs() {
   );
   const name = (id: string) => deviceName(design, id);
   const columns: Column<PairLine>[] = [
-    { id: "left", name: "One", value: ({ row }) => name(row.left), width: "minmax(8rem,1fr)" },
+    { id: "left", name: "One", value: ({ row }) => name(row.left), width: "minmax(7rem,1.2fr)" },
     {
       id: "way",
       name: "Goes",
       value: ({ row }) => row.way ?? "both",
       cell: ({ row }) => (
-        <span>
-          <span aria-hidden="true">{WAY[row.way ?? "both"]}</span> {SAID[row.way ?? "both"]}
+        <span className={inLoop.has(row.id) ? "font-semibold text-stop" : ""}>
+          <span aria-hidden="true">{WAY[row.way ?? "both"]}</span>{" "}
+          {inLoop.has(row.id) ? "in a loop" : SAID[row.way ?? "both"]}
         </span>
       ),
-      width: "6.5rem",
+      width: "6.2rem",
     },
-    { id: "right", name: "Other", value: ({ row }) => name(row.right), width: "minmax(8rem,1fr)" },
+    { id: "right", name: "Other", value: ({ row }) => name(row.right), width: "minmax(7rem,1.2fr)" },
     {
       id: "over",
       name: "Over",
       value: ({ row }) =>
         row.ecosystem === undefined ? "the hub" : byId(design, "ecosystems").get(row.ecosystem)?.name,
-      width: "7rem",
+      width: "6.6rem",
     },
     {
       id: "both",
       name: "In step",
       value: ({ both }) => both.join(", "),
       cell: ({ both }) => both.join(", ") || <span className="font-semibold text-mend">nothing</span>,
-      width: "minmax(7rem,1fr)",
+      width: "minmax(6rem,1fr)",
     },
-    { id: "lost", name: "Lost", value: ({ lost }) => lost.join(", "), width: "minmax(7rem,1fr)", from: 760 },
+    { id: "lost", name: "Lost", value: ({ lost }) => lost.join(", "), width: "minmax(6rem,1fr)", from: 760 },
     {
-      id: "loop",
-      name: "",
-      value: ({ row }) => (inLoop.has(row.id) ? 0 : 1),
-      cell: ({ row }) =>
-        inLoop.has(row.id) ? <span className="font-semibold text-stop">in a loop</span> : "",
-      width: "5.5rem",
+      id: "down",
+      name: "Link down",
+      value: ({ row: { leftDown, rightDown } }) =>
+        leftDown === rightDown ? (leftDown ?? "not said") : `${leftDown ?? "?"} / ${rightDown ?? "?"}`,
+      width: "minmax(7rem,1fr)",
+      from: 760,
     },
   ];
   const things = design.devices

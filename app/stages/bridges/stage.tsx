@@ -80,6 +80,7 @@ export const parts: StageParts = {
           "right to left": "other commands the one",
         },
       }),
+      Extra: lazily(() => import("./pair-extra")),
       caution: () => "Locks, doors and heat are not kept in step over somebody else's computers.",
     },
   },

@@ -1,12 +1,14 @@
 /** A code or key: hidden until somebody asks, and each look written down; entered, checked, read from a picture. */
 import { Eye, EyeOff, KeyRound, ScanLine } from "lucide-react";
 import { useRef, useState } from "react";
+import { byId } from "#core/design/collections";
 import { changeRow } from "#core/design/row-changes";
+import type { SecretIn } from "#core/stages/register/secrets";
 import { wrongCode } from "#core/stages/register/codes";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 
 interface Props {
-  in: "devices" | "keys";
+  in: SecretIn;
   id: string;
   label: string;
 }
@@ -43,24 +45,27 @@ export function SecretField({ in: collection, id, label }: Props) {
   const [typed, setTyped] = useState<string>();
   const [said, setSaid] = useState<string>();
   const picture = useRef<HTMLInputElement>(null);
-  const device = collection === "devices" ? design.devices.find((row) => row.id === id) : undefined;
-  const key = collection === "keys" ? design.keys.find((row) => row.id === id) : undefined;
-  const kept = device ? device.codeCheck !== undefined : key?.kept === true;
-  const bad = device?.codeCheck === "bad";
+  // A key is any text; a pairing code has a form and a check.
+  const coded =
+    collection === "keys" ? undefined : (byId(design, collection).get(id) as { codeCheck?: "ok" | "bad" });
+  const kept = coded
+    ? coded.codeCheck !== undefined
+    : collection === "keys" && byId(design, "keys").get(id)?.kept === true;
+  const bad = coded?.codeCheck === "bad";
   if (readOnly)
     return (
       <p className="text-small text-soft">
         {label}: {kept ? "kept; those who may change the design can see it" : "none is kept"}
       </p>
     );
-  const wrong = device && typed?.trim() ? wrongCode(typed) : undefined;
+  const wrong = coded && typed?.trim() ? wrongCode(typed) : undefined;
   const keep = async () => {
     const answer = await asked(url, { what: "keep", in: collection, id, value: typed });
     if (answer.error) return setSaid(answer.error);
     edit((now) =>
-      device
-        ? changeRow(now, "devices", id, { codeCheck: answer.state ?? "ok" })
-        : changeRow(now, "keys", id, { kept: true }),
+      collection === "keys"
+        ? changeRow(now, "keys", id, { kept: true })
+        : changeRow(now, collection, id, { codeCheck: answer.state ?? "ok" }),
     );
     setTyped(undefined);
     setSaid(answer.wrong ? `Kept, though it ${answer.wrong}.` : "Kept.");
@@ -102,7 +107,7 @@ export function SecretField({ in: collection, id, label }: Props) {
         >
           {kept ? "Enter another" : "Enter it"}
         </button>
-        {device && (
+        {coded && (
           <>
             <button type="button" className="button h-7" onClick={() => picture.current?.click()}>
               <ScanLine size={13} /> From a picture

@@ -1,16 +1,19 @@
 /** Stage 9 on the demo house: what is shown, what is lost, what its faults are, and that each can be mended. */
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import { checkRow } from "../../design/check-row";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import type { Finding } from "../../desk/findings";
 import { callIt } from "./call-it";
 import { bridgeChecks } from "./checks";
-import { joinList, roomsToDo } from "./joins";
+import { laidOpen } from "./crossing";
+import { againAfter, joinList, roomsToDo } from "./joins";
 import { bridgeStates, exposuresOf, filterResult, freePort, seenOf } from "./matrix";
-import { exposuresCsv, matrixCsv, readExposures, takeExposures } from "./matrix-csv";
+import { exposuresCsv, matrixCsv, readExposures, readMatrix, takeExposures } from "./matrix-csv";
 import { bridgeJson } from "./output";
 import { pairLines, pairMasters } from "./pairs";
+import { PROFILES } from "./profiles";
 import type { BridgeFilter, BridgeRow, EcosystemRow, ExposureRow, PairRow } from "./rows";
 import { hideFrom, saveBridge, showTo } from "./save";
 import { alikeIn, betterNames, mistakable, sayIt } from "./spoken";
@@ -22,7 +25,7 @@ const codes = (design: Design) => bridgeChecks(design).map(({ code }) => code);
 const found = (design: Design, code: string): Finding =>
   bridgeChecks(design).find((one) => one.code === code)!;
 const mended = (design: Design, finding: Finding) => applyChanges(design, finding.fix!.changes);
-const put = <K extends "ecosystems" | "bridges" | "exposures" | "pairs" | "devices">(
+const put = <K extends "ecosystems" | "bridges" | "exposures" | "pairs" | "devices" | "rooms">(
   design: Design,
   collection: K,
   id: string,
@@ -273,6 +276,31 @@ describe("the matrix", () => {
       factor: true,
       spokenName: "Loft door",
     });
+  });
+  test("what a filter leaves out it takes once it is shown through it", () => {
+    const filter = (design: Design, bridge: string) => byId(design, "bridges").get(bridge)!.filter;
+    const shown = (device: string, bridge: string, label?: string) =>
+      applyChanges(house, showTo(house, [device], "field-panel", bridge, label));
+    // By its label, where it is shown by that; else by itself, and no longer left out.
+    const quiet = house.devices.find(({ id }) => id === "d-laundry-lmp-1")!;
+    const labelled = put(house, "devices", quiet.id, { tags: ["guests"] });
+    const by = applyChanges(labelled, showTo(labelled, [quiet.id], "field-panel", "bridge-a", "guests"));
+    expect(filter(by, "bridge-a")).toEqual({ labels: ["shown", "guests"] });
+    expect(filter(shown(quiet.id, "bridge-a"), "bridge-a")).toEqual({
+      labels: ["shown"],
+      devices: [quiet.id],
+    });
+    const except = shown("d-gran-tel-1", "bridge-b");
+    expect(filter(except, "bridge-b")).toEqual({ rooms: filter(house, "bridge-b")!.rooms });
+    expect(bridgeStates(except).get("bridge-b")!.added).toEqual(["d-gran-tel-1"]);
+    // A label that not all of them have takes those that do; the others come by themselves.
+    const two = applyChanges(
+      labelled,
+      showTo(labelled, [quiet.id, "d-laundry-plg-2"], "field-panel", "bridge-a", "guests"),
+    );
+    expect(filter(two, "bridge-a")!.devices).toEqual(["d-laundry-plg-2"]);
+    // What is taken already changes no filter.
+    expect(filter(shown("d-snug-mot-1", "bridge-b"), "bridge-b")).toEqual(filter(house, "bridge-b"));
   });
 });
 
@@ -548,12 +576,233 @@ describe("files", () => {
   });
   test("the matrix as it is read", () => {
     const [head, ...lines] = matrixCsv(house).trim().split("\r\n");
-    expect(head).toContain("Harbour voice,Harbour voice: as,Harbour voice: lost");
-    expect(lines.find((line) => line.startsWith("Snug lamp,"))).toContain(
-      "Snug lamp,dimmable light,tunable white",
+    expect(head).toContain("Harbour voice,Harbour voice: through,Harbour voice: room,Harbour voice: as");
+    expect(lines.find((line) => line.startsWith("d-snug-lmp-1,Snug lamp,Snug,"))).toContain(
+      "Snug lamp,Bridge A,Snug,dimmable light,shown,tunable white,yes",
     );
-    expect(lines.find((line) => line.startsWith("Washer,"))).toContain(
+    expect(lines.find((line) => line.startsWith("d-laundry-plg-1,"))).toContain(
       "stale: Bridge A was not saved since it came",
     );
+    // What could be shown stands there too, with empty cells.
+    expect(lines.find((line) => line.startsWith("d-plant-room-"))).toMatch(/,,,,,,$/);
+    expect(matrixCsv(put(house, "rooms", "snug", { name: "=1+1" }))).toContain(",'=1+1,");
   });
+});
+
+describe("the matrix read again", () => {
+  const table = (rows: readonly (readonly string[])[]) => rows.map((row) => row.join(",")).join("\r\n");
+  const after = (design: Design, text: string) => applyChanges(design, readMatrix(design, text).changes);
+
+  test("as it went out it changes nothing", () => {
+    expect(readMatrix(house, matrixCsv(house))).toEqual({
+      faults: [],
+      changes: [],
+      added: 0,
+      gone: 0,
+      changed: 0,
+    });
+  });
+  test("a name shows, an empty cell hides, what the file leaves out stays", () => {
+    const text = table([
+      ["Id", "Harbour voice", "Field panel", "Field panel: through"],
+      ["d-laundry-lmp-1", "Wash light", "", ""],
+      ["d-hall-lmp-1", "", "Entrance lamp", "Bridge A"],
+      ["d-sail-loft-lkb-1", "Loft door", "Loft door", ""],
+    ]);
+    const { faults, added, gone, changed } = readMatrix(house, text);
+    expect([faults, added, gone, changed]).toEqual([[], 2, 1, 1]);
+    const rows = after(house, text).exposures;
+    const of = (device: string) =>
+      Object.fromEntries(rows.filter((row) => row.device === device).map((row) => [row.ecosystem, row]));
+    // Through the bridge that the ecosystem's others go through.
+    expect(of("d-laundry-lmp-1")).toEqual({
+      "harbour-voice": {
+        id: expect.stringMatching(/^ha-laundry-lmp-1/),
+        device: "d-laundry-lmp-1",
+        ecosystem: "harbour-voice",
+        bridge: "bridge-a",
+        spokenName: "Wash light",
+      },
+    });
+    expect(Object.keys(of("d-hall-lmp-1")).sort()).toEqual(["field-panel", "slate-home"]);
+    expect(of("d-hall-lmp-1")["field-panel"]).toMatchObject({
+      bridge: "bridge-a",
+      spokenName: "Entrance lamp",
+    });
+    // A lock asks for a second factor from the first.
+    expect(of("d-sail-loft-lkb-1")["field-panel"]).toMatchObject({ factor: true, bridge: "bridge-b" });
+    expect(rows).toHaveLength(house.exposures.length + 1);
+  });
+  test("rooms: its own is none of the exposure's, another is; semicolons and a byte order mark", () => {
+    const text = "\uFEFFid;slate home;Slate home: Room\nd-hall-lmp-1;Hall lamp;Landing\n";
+    const moved = after(house, text);
+    const row = moved.exposures.find(
+      ({ device, ecosystem }) => device === "d-hall-lmp-1" && ecosystem === "slate-home",
+    )!;
+    expect([row.room, row.spokenName]).toEqual(["landing", undefined]);
+    const back = after(moved, text.replace("Landing", "Hall"));
+    expect(back.exposures.find(({ id }) => id === row.id)!.room).toBeUndefined();
+  });
+  test.each([
+    ["", "row 1 Id: the file is empty"],
+    ["Device,Harbour voice\nx,y", "row 1 Id: is missing"],
+    ["Id,Harbor voice\n", "row 1 Harbor voice: is no column of a matrix, nor an ecosystem"],
+    ["Id,Id\n", "row 1 Id: is there twice"],
+    ["Id,Harbour voice\nd-none,Lamp", 'row 2 Id: "d-none" is no device of the register'],
+    ["Id,Harbour voice\nd-hall-lmp-1,a\n\nd-hall-lmp-1,b", 'row 4 Id: "d-hall-lmp-1" is in row 2 already'],
+    ["Id,Harbour voice\nd-hall-lmp-1,a,b", "row 2 : has 3 cells, and the heading has 2"],
+    [
+      `Id,Harbour voice\nd-hall-lmp-1,${"a".repeat(81)}`,
+      "row 2 Harbour voice: must be at most 80 characters",
+    ],
+    [
+      "Id,Harbour voice,Harbour voice: through\nd-hall-lmp-1,a,Bridge C",
+      'row 2 Harbour voice: through: "Bridge C" is no bridge, or several are called so',
+    ],
+    [
+      "Id,Harbour voice,Harbour voice: room\nd-hall-lmp-1,a,Cellar",
+      'row 2 Harbour voice: room: "Cellar" is no room, or several are called so',
+    ],
+  ])("%j: %s, and nothing is taken", (text, said) => {
+    const { faults, changes } = readMatrix(house, text);
+    expect(faults.map(({ row, column, reason }) => `row ${row} ${column}: ${reason}`)).toContain(said);
+    expect(changes).toEqual([]);
+  });
+  test("new, and several bridges to choose from: the file must say which", () => {
+    const bare = small({ bridges: [{}, {}] });
+    const text = "Id,Ecosystem 1\nd-hall-lmp-1,Lamp";
+    expect(readMatrix(bare, text).faults[0]!.reason).toBe(
+      "is missing: the design has several bridges, or none",
+    );
+    expect(readMatrix(small({}), text).faults).toEqual([]);
+  });
+  test("two ecosystems of one name are told apart by id", () => {
+    const twice = small({ ecosystems: [{ name: "Voice" }, { name: "Voice" }] });
+    expect(matrixCsv(twice)).toContain("Voice [e1],Voice [e1]: through");
+    const { added } = readMatrix(twice, "Id,Voice [e2]\nd-hall-lmp-1,Lamp");
+    expect(added).toBe(1);
+  });
+});
+
+describe("what a name says of a device", () => {
+  const named = (name: string, device = "d-kitchen-plg-1", language?: "de") =>
+    thingsOf({
+      ...put(house, "devices", device, { name }),
+      design: { ...house.design, ...(language ? { language } : {}) },
+    }).get(device)!.danger;
+  test.each([
+    ["Oven", "oven"],
+    ["Kitchen hob switch", "oven"],
+    ["Gate motor", "open a gate or garage"],
+    ["Navigate", undefined],
+    ["Washer", undefined],
+  ])("%s: %s", (name, danger) => expect(named(name)).toBe(danger));
+  test("in the design's language, and only of what can be told to", () => {
+    expect(named("Backofen", undefined, "de")).toBe("oven");
+    expect(named("Backofen")).toBeUndefined();
+    // A lamp at the gate opens nothing.
+    expect(named("Gate lamp", "d-hall-lmp-1")).toBeUndefined();
+  });
+  test("an oven shown to somebody who cannot ask is a stop, and says why", () => {
+    const oven = put(
+      small({
+        ecosystems: [{ factorFor: ["unlock"] }],
+        exposures: [{ device: "d-kitchen-plg-1" }],
+        bridges: [{ savedAs: ["d-kitchen-plg-1"] }],
+      }),
+      "devices",
+      "d-kitchen-plg-1",
+      { name: "Oven" },
+    );
+    const finding = found(oven, "bridges.danger");
+    expect([finding.severity, finding.title]).toEqual(["stop", "Ecosystem 1 would heat Oven without asking"]);
+    expect(finding.why).toContain("heat comes on with nobody in the kitchen");
+  });
+});
+
+describe("what crossing networks lays open", () => {
+  const parted: Design = {
+    ...small({ ecosystems: [{ network: "house" }], bridges: [{ network: "Things" }], exposures: [{}] }),
+    networks: [
+      { id: "house", name: "House", cidr: "192.168.1.0/24", carries: [] },
+      { id: "things", name: "Things", cidr: "192.168.2.0/24", carries: [] },
+    ],
+    devices: house.devices.map(({ address: _, ...row }) =>
+      row.id === "d-boot-cam-1"
+        ? { ...row, address: "192.168.2.20" }
+        : row.id === "d-sail-loft-lkb-1"
+          ? { ...row, address: "192.168.2.21" }
+          : row.id === "d-snug-tel-1" || row.id === "d-hall-ap-1"
+            ? { ...row, address: `192.168.1.${row.id === "d-hall-ap-1" ? 3 : 4}` }
+            : row,
+    ),
+  };
+  test("counted on both sides, with what nobody should find named", () => {
+    expect(
+      laidOpen(parted, "things")
+        .devices.map(({ id }) => id)
+        .sort(),
+    ).toEqual(["d-boot-cam-1", "d-sail-loft-lkb-1"]);
+    expect(laidOpen(parted, "Things").guarded.slice().sort()).toEqual(["1 camera", "1 lock"]);
+    expect(laidOpen(parted, "nowhere")).toEqual({ devices: [], guarded: [] });
+    const { why } = found(parted, "bridges.network");
+    expect(why).toMatch(
+      /Carried across, 2 devices of Things \((1 lock, 1 camera|1 camera, 1 lock) among them\)/,
+    );
+    expect(why).toMatch(/could be found from House, and [12] devices? of House could be found from Things\./);
+  });
+  test("in one network, by its id and by its name, nothing is said", () => {
+    const one = put(parted, "bridges", "b1", { network: "House" });
+    expect(codes(one)).not.toContain("bridges.network");
+  });
+});
+
+describe("the code a bridge is joined by", () => {
+  test("one that fails its check is found, whether it is here or kept apart", () => {
+    const bridge = (values: Partial<BridgeRow>) => codes(small({ bridges: [values] }));
+    const { code } = byId(house, "bridges").get("bridge-a")!;
+    expect(bridge({ code: code! })).not.toContain("bridges.code");
+    expect(bridge({ code: code!.slice(0, -1) + ((Number(code!.at(-1)) + 1) % 10) })).toContain(
+      "bridges.code",
+    );
+    expect(bridge({ codeCheck: "bad" })).toContain("bridges.code");
+    expect(bridge({ codeCheck: "ok" })).not.toContain("bridges.code");
+  });
+});
+
+describe("what is done again once a bridge is saved", () => {
+  test("in each ecosystem that has joined: what comes with name and room, what goes", () => {
+    expect(
+      againAfter(house).map(({ bridge, ecosystem, come, gone }) => [
+        bridge.id,
+        ecosystem.id,
+        come.map(({ device, spokenName }) => [device.id, spokenName]).sort(),
+        gone,
+      ]),
+    ).toEqual([
+      [
+        "bridge-a",
+        "harbour-voice",
+        [
+          ["d-laundry-plg-1", "Washing"],
+          ["d-plant-house-shd-1", "Roof vent"],
+        ],
+        ["d-kitchen-plg-2"],
+      ],
+    ]);
+  });
+  test("nothing where nobody has joined, where it is as it was saved, and where it never was", () => {
+    const stale = { filter: { devices: ["d-snug-lmp-1"] }, savedAs: ["d-hall-lmp-1"] };
+    const again = (bridge: Partial<BridgeRow>) =>
+      againAfter(small({ bridges: [bridge], exposures: [{}] })).length;
+    expect(again({ ...stale, joined: ["e1"] })).toBe(1);
+    expect(again(stale)).toBe(0);
+    expect(again({ ...stale, joined: ["e1"], savedAs: ["d-snug-lmp-1"] })).toBe(0);
+    expect(again({ filter: stale.filter, joined: ["e1"] })).toBe(0);
+  });
+});
+
+test("a profile to start from is an ecosystem that passes its own rules", () => {
+  for (const [n, profile] of PROFILES.entries())
+    expect(checkRow("ecosystems", { ...profile, id: `e${n}` }, "row")).toMatchObject({ name: profile.name });
 });

@@ -5,9 +5,12 @@ import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { bridgeStates, exposuresOf, freePort, portClashes, refusalOf, seenOf, type Exposed } from "./matrix";
 import { callIt } from "./call-it";
+import { crossingCost, networkName } from "./crossing";
 import { joinList, roomsToDo } from "./joins";
 import { deviceName, pairLines, pairLoops, pairMasters, pairsIn } from "./pairs";
+import type { Danger } from "./rows";
 import { saveBridge } from "./save";
+import { wrongCode } from "../register/codes";
 import { alikeIn, betterNames, mistakable } from "./spoken";
 
 const exposure = ({ row }: Exposed) => ({ in: "exposures" as const, id: row.id });
@@ -91,7 +94,13 @@ function portChecks(design: Design): Finding[] {
           stage: "bridges",
           severity: "mend",
           title: `${bridge.name} and ${ecosystem.name} are in different networks`,
-          why: "They look for each other by multicast, which ends at the edge of a network. To carry it across opens what was parted for safety: whatever is on the one is found from the other. The designer moves one of them, or says what may cross.",
+          why: [
+            "They look for each other by multicast, which ends at the edge of a network. To carry it across opens what was parted for safety.",
+            crossingCost(design, bridge.network, ecosystem.network),
+            "The designer moves one of them, or says what may cross.",
+          ]
+            .filter(Boolean)
+            .join(" "),
           about: [
             { in: "bridges", id: bridge.id },
             { in: "ecosystems", id: ecosystem.id },
@@ -102,6 +111,15 @@ function portChecks(design: Design): Finding[] {
           },
         });
     }
+    if (bridge.codeCheck === "bad" || (bridge.code !== undefined && wrongCode(bridge.code)))
+      findings.push({
+        code: "bridges.code",
+        stage: "bridges",
+        severity: "mend",
+        title: `The code of ${bridge.name} fails its check`,
+        why: "A figure of it was misread. Whoever has the bridge before them reads it again: without it nobody joins.",
+        about: [{ in: "bridges", id: bridge.id }],
+      });
     if (bridge.multicast === false && shownTo.length)
       findings.push({
         code: "bridges.multicast",
@@ -115,8 +133,6 @@ function portChecks(design: Design): Finding[] {
   return findings;
 }
 
-export const networkName = (design: Design, network: string) =>
-  design.networks.find(({ id, name }) => id === network || name === network)?.name ?? network;
 const sameNetwork = (design: Design, a: string, b: string) =>
   networkName(design, a) === networkName(design, b);
 
@@ -190,6 +206,13 @@ function refusedChecks(design: Design): Finding[] {
   });
 }
 
+const DOES: Readonly<Record<Danger, string>> = {
+  unlock: "unlock",
+  "open a gate or garage": "open",
+  disarm: "disarm",
+  oven: "heat",
+};
+
 /** What must not be done by a word anybody can say, and what is nobody's business. */
 function dangerChecks(design: Design): Finding[] {
   const findings: Finding[] = [];
@@ -202,8 +225,8 @@ function dangerChecks(design: Design): Finding[] {
           code: "bridges.danger",
           stage: "bridges",
           severity: "stop",
-          title: `${one.ecosystem.name} would ${danger} ${one.spokenName} without asking`,
-          why: `${asks ? "It can ask for a second factor, and is not told to" : "It can ask for no second factor"}: whoever stands at a window can say it. The way out by hand stays, power or no power.`,
+          title: `${one.ecosystem.name} would ${DOES[danger]} ${one.spokenName} without asking`,
+          why: `${asks ? "It can ask for a second factor, and is not told to" : "It can ask for no second factor"}: ${danger === "oven" ? "heat comes on with nobody in the kitchen. It is switched on by hand, by whoever stands before it." : "whoever stands at a window can say it. The way out by hand stays, power or no power."}`,
           about: [exposure(one), device(one.device.id)],
           fix: asks
             ? {

@@ -2,7 +2,7 @@
 import { byId } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { joinOrder, type Joiner } from "./joining";
-import { exposuresOf, refusalOf } from "./matrix";
+import { bridgeStates, exposuresOf, refusalOf, type Exposed } from "./matrix";
 import type { BridgeRow, EcosystemRow } from "./rows";
 
 /** Minutes where nobody said any. */
@@ -78,4 +78,34 @@ export const roomsToDo = memoByParts([exposuresOf], (design) =>
     ({ ecosystem, state, row, room }) =>
       state !== "refused" && !ecosystem.roomsCarry && !row.placed && room !== undefined,
   ),
+);
+
+export interface Again {
+  bridge: BridgeRow;
+  ecosystem: EcosystemRow;
+  /** What appears there once the bridge is saved: named there, and put in where rooms do not carry over. */
+  come: readonly Exposed[];
+  /** What it has now and loses, with all that uses it there: ids of devices. */
+  gone: readonly string[];
+}
+
+/**
+ * What is to be done again in each ecosystem that has joined a bridge, once that is saved as it now stands. The others
+ * have nothing to do again: they join it as it then is.
+ */
+export const againAfter = memoByParts([exposuresOf, bridgeStates], (design): readonly Again[] =>
+  [...bridgeStates(design).values()].flatMap(({ bridge, added, gone, stale }) => {
+    if (!stale || !bridge.savedAs) return [];
+    const [came, went] = [new Set(added), new Set(gone)];
+    return (bridge.joined ?? []).flatMap((id): Again[] => {
+      const ecosystem = byId(design, "ecosystems").get(id);
+      if (!ecosystem) return [];
+      const own = exposuresOf(design).filter(
+        (one) => one.ecosystem.id === id && one.bridge.id === bridge.id && one.state !== "refused",
+      );
+      const come = own.filter(({ device }) => came.has(device.id));
+      // What is gone from the house, or is planned there no longer, was shown all the same while it was saved.
+      return come.length + went.size ? [{ bridge, ecosystem, come, gone }] : [];
+    });
+  }),
 );

@@ -45,6 +45,8 @@ export interface BridgeState {
   added: readonly string[];
   /** There when it was saved, and not taken now: ids, also of devices that are gone. */
   gone: readonly string[];
+  /** Devices it had when it was saved. */
+  saved: ReadonlySet<string>;
   /** What it takes now is not what it was saved with. */
   stale: boolean;
 }
@@ -60,7 +62,7 @@ export const bridgeStates = memoByParts(
         const saved = new Set(bridge.savedAs);
         const added = takes.filter((id) => !saved.has(id));
         const gone = [...saved].filter((id) => !now.has(id));
-        return [bridge.id, { bridge, takes: now, added, gone, stale: added.length + gone.length > 0 }];
+        return [bridge.id, { bridge, takes: now, added, gone, saved, stale: added.length + gone.length > 0 }];
       }),
     ),
 );
@@ -169,7 +171,7 @@ function exposedBy(design: Design, row: ExposureRow, full: ReadonlyMap<string, s
         ? `${ecosystem.name} takes no ${wanted ?? "such thing"}`
         : (refusalOf(ecosystem, bridge) ?? full.get(row.id));
     if (refused !== undefined) return ["refused", refused];
-    const [takes, had] = [state.takes.has(row.device), bridge.savedAs?.includes(row.device) === true];
+    const [takes, had] = [state.takes.has(row.device), state.saved.has(row.device)];
     if (takes && had) return ["shown"];
     if (takes) return ["stale", `${bridge.name} was not saved since it came`];
     if (had) return ["stale", `${bridge.name} was not saved since it went`];

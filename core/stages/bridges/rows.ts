@@ -14,7 +14,7 @@ import {
   Whole,
   type RowClass,
 } from "../../design/fields";
-import { DAY_TEXT } from "../../design/vocabulary";
+import { CODE_CHECKS, DAY_TEXT } from "../../design/vocabulary";
 import { CAPABILITIES, SHOWN_TYPES, type Capability, type ShownType } from "./rows-words";
 
 /** What an ecosystem does with a bridge that is not certified. */
@@ -90,6 +90,9 @@ export class BridgeRow {
   @Text({ ...DAY_TEXT, optional: true }) savedOn?: string;
   @Flag({ optional: true }) certified?: boolean;
   @Whole({ min: 1, max: 10_000, optional: true }) maxDevices?: number;
+  /** The code the first one joins by. A secret: in a file only where it was saved with them. */
+  @Text({ max: 120, optional: true, secret: true }) code?: string;
+  @Choice(CODE_CHECKS, { optional: true }) codeCheck?: (typeof CODE_CHECKS)[number];
   /** Who has joined it, in that order. */
   @Refs("ecosystems", { optional: true }) joined?: string[];
   /** Its network lets multicast and IPv6 through to whoever looks for it. */

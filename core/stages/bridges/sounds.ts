@@ -114,29 +114,40 @@ const ANY: Spelling = [
 const rulesOf = (language: Language): Spelling =>
   language.startsWith("en") ? ENGLISH : language === "de" ? GERMAN : ANY;
 
+/** At most so many words and names are kept as they are said: those of a large house, twice over. */
+const MOST_KNOWN = 20_000;
+
+/** Keeps what `make` gave for a text; begins anew where it would grow without end. */
+function kept<T>(make: (text: string) => T): (text: string) => T {
+  const known = new Map<string, T>();
+  return (text) => {
+    const before = known.get(text);
+    if (before !== undefined) return before;
+    if (known.size >= MOST_KNOWN) known.clear();
+    const made = make(text);
+    known.set(text, made);
+    return made;
+  };
+}
+
 /** Words of a name as they are said: small letters, figures apart, nothing else. */
-export const wordsOf = (name: string): readonly string[] =>
+export const wordsOf = kept((name): readonly string[] =>
   name
     .toLowerCase()
     .normalize("NFC")
     .replace(/['’]s\b/g, "s")
     .replace(/['’]/g, "")
     .split(/[^\p{L}\p{N}]+/u)
-    .flatMap((word) => word.match(/\p{L}+|\p{N}+/gu) ?? []);
+    .flatMap((word) => word.match(/\p{L}+|\p{N}+/gu) ?? []),
+);
 
-/** Words already spelt out: names of a house are held against each other many times over. */
-const known = new Map<string, string>();
-const MOST_KNOWN = 10_000;
+const spellers = new Map<Language, (word: string) => string>();
 
 /** A word in its sounds. */
 export function soundsOf(word: string, language: Language = "en-GB"): string {
-  const key = `${language} ${word}`;
-  const before = known.get(key);
-  if (before !== undefined) return before;
-  if (known.size >= MOST_KNOWN) known.clear();
-  const sounds = spelt(word, language);
-  known.set(key, sounds);
-  return sounds;
+  let own = spellers.get(language);
+  if (!own) spellers.set(language, (own = kept((text) => spelt(text, language))));
+  return own(word);
 }
 
 function spelt(word: string, language: Language): string {
@@ -160,17 +171,45 @@ function costOf(a: string, b: string): number {
 /** A vowel or an H is swallowed more easily than a consonant. */
 const dropOf = (a: string) => (a === "@" || a === "H" ? 0.4 : VOWELS.includes(a) ? 0.7 : 1);
 
-/** Sounds that must be misheard to take one for the other. */
-export function soundDistance(a: string, b: string): number {
-  let before = [0];
-  for (const sound of b) before.push(before.at(-1)! + dropOf(sound));
-  for (const one of a) {
-    const row = [before[0]! + dropOf(one)];
-    for (let n = 0; n < b.length; n += 1)
-      row.push(
-        Math.min(before[n]! + costOf(one, b[n]!), before[n + 1]! + dropOf(one), row[n]! + dropOf(b[n]!)),
+/** Sounds are written in ASCII; what is spelt in another script stays as it is, and costs what a consonant does. */
+const ASCII = 128;
+const COST = Float64Array.from({ length: ASCII * ASCII }, (_, at) =>
+  costOf(String.fromCharCode(Math.floor(at / ASCII)), String.fromCharCode(at % ASCII)),
+);
+const DROP = Float64Array.from({ length: ASCII }, (_, code) => dropOf(String.fromCharCode(code)));
+const costOfCodes = (a: number, b: number) =>
+  a < ASCII && b < ASCII ? COST[a * ASCII + b]! : a === b ? 0 : 1;
+const dropOfCode = (a: number) => (a < ASCII ? DROP[a]! : 1);
+/** Two rows of the table of distances, used again: names are held against each other by the million. */
+let rows = [new Float64Array(64), new Float64Array(64)] as const;
+
+/**
+ * Sounds that must be misheard to take one for the other.
+ *
+ * @param most above this nobody asks how much: the sum is given up, and some number above it is returned
+ */
+export function soundDistance(a: string, b: string, most = Infinity): number {
+  if (b.length >= rows[0].length)
+    rows = [new Float64Array(2 * b.length), new Float64Array(2 * b.length)] as const;
+  let [before, row] = rows;
+  before[0] = 0;
+  for (let n = 0; n < b.length; n += 1) before[n + 1] = before[n]! + dropOfCode(b.charCodeAt(n));
+  for (let m = 0; m < a.length; m += 1) {
+    const one = a.charCodeAt(m);
+    const drop = dropOfCode(one);
+    let least = (row[0] = before[0]! + drop);
+    for (let n = 0; n < b.length; n += 1) {
+      const other = b.charCodeAt(n);
+      const value = Math.min(
+        before[n]! + costOfCodes(one, other),
+        before[n + 1]! + drop,
+        row[n]! + dropOfCode(other),
       );
-    before = row;
+      row[n + 1] = value;
+      if (value < least) least = value;
+    }
+    if (least > most) return least;
+    [before, row] = [row, before];
   }
   return before[b.length]!;
 }
@@ -199,7 +238,7 @@ export function likeness(a: string, b: string, language: Language = "en-GB"): nu
 }
 
 /** Of two words in their sounds: 1 less what must be misheard, as a share of the longer. */
-function soundScore(a: string, b: string): number {
+export function soundScore(a: string, b: string): number {
   const longest = Math.max(a.length, b.length);
   return longest === 0 ? 1 : Math.max(0, 1 - soundDistance(a, b) / longest);
 }

@@ -5,6 +5,7 @@ import type { Language } from "../../design/rows-settings";
 import type { ShownType } from "./capabilities";
 import { seenOf, type Exposed } from "./matrix";
 import { hear, takenFor, type Heard, type Spoken } from "./sentence";
+import { alikeNames } from "./alike";
 import { alikeOf, wordsOf, type Alike } from "./sounds";
 
 export const languageOf = (design: Design): Language => design.design.language ?? "en-GB";
@@ -20,26 +21,26 @@ const byDevice = (a: Exposed, b: Exposed) => (a.device.id < b.device.id ? -1 : 1
 /** What each ecosystem is shown, by ecosystem. */
 const seenBy = memoByParts([seenOf], (design): ReadonlyMap<string, readonly Exposed[]> => {
   const by = new Map<string, Exposed[]>();
-  for (const one of seenOf(design)) by.set(one.ecosystem.id, [...(by.get(one.ecosystem.id) ?? []), one]);
+  for (const one of seenOf(design)) {
+    const own = by.get(one.ecosystem.id);
+    if (own) own.push(one);
+    else by.set(one.ecosystem.id, [one]);
+  }
   return by;
 });
 
 /** Names that clash within an ecosystem: the same, one in the other, or sounding alike. */
-export const alikeIn = memoByParts(["design", "ecosystems", seenBy], (design): readonly AlikePair[] => {
-  const language = languageOf(design);
-  return design.ecosystems
+export const alikeIn = memoByParts(["design", "ecosystems", seenBy], (design): readonly AlikePair[] =>
+  design.ecosystems
     .filter(({ speech }) => speech !== "none")
     .flatMap(({ id }) => {
       const own = [...(seenBy(design).get(id) ?? [])].sort(byDevice);
-      return own.flatMap((a, n) =>
-        own.slice(n + 1).flatMap((b): AlikePair[] => {
-          const alike =
-            a.device.id === b.device.id ? undefined : alikeOf(a.spokenName, b.spokenName, language);
-          return alike ? [{ ecosystem: id, a, b, ...alike }] : [];
-        }),
+      const said = own.map(({ spokenName }) => spokenName);
+      return alikeNames(said, languageOf(design)).flatMap(({ a, b, ...alike }): AlikePair[] =>
+        own[a]!.device.id === own[b]!.device.id ? [] : [{ ecosystem: id, a: own[a]!, b: own[b]!, ...alike }],
       );
-    });
-});
+    }),
+);
 
 /** What a thing is called where its own name will not do. */
 const SORT_WORDS: Readonly<Record<string, Readonly<Partial<Record<ShownType, string>>>>> = {
@@ -94,18 +95,19 @@ export function betterNames(design: Design, one: Exposed): readonly string[] {
   const rooms = design.rooms.map(({ name }) => name);
   const room = one.room === undefined ? undefined : byId(design, "rooms").get(one.room)?.name;
   const sort = (one.type && SORT_WORDS[tongue]![one.type]) ?? one.type ?? "";
-  const others = seenOf(design).filter(
-    (other) =>
-      other.device.id !== one.device.id &&
-      seenOf(design).some(
-        (own) => own.device.id === one.device.id && own.ecosystem.id === other.ecosystem.id,
-      ),
+  const where = new Set(
+    seenOf(design).flatMap(({ device, ecosystem }) => (device.id === one.device.id ? [ecosystem.id] : [])),
+  );
+  const others = new Set(
+    seenOf(design).flatMap(({ device, ecosystem, spokenName }) =>
+      device.id !== one.device.id && where.has(ecosystem.id) ? [spokenName] : [],
+    ),
   );
   const good = (name: string) =>
     name.length <= 80 &&
     wordsOf(name).join(" ") !== wordsOf(one.spokenName).join(" ") &&
     !takenFor(name, rooms, language) &&
-    !others.some((other) => alikeOf(name, other.spokenName, language));
+    ![...others].some((other) => alikeOf(name, other, language));
   const candidates = [
     ...(room ? [`${room} ${sort}`] : []),
     ...(room && !wordsOf(one.spokenName).includes(wordsOf(room)[0]!) ? [`${room} ${one.spokenName}`] : []),

@@ -18,6 +18,8 @@ export interface Thing {
 
 /** Kinds of point of the tables, by id; a kind of a design's own goes by its glyph. */
 const OF_KIND: Readonly<Record<string, ShownType>> = {
+  // Shown as a switch: on is armed.
+  "alarm-panel": "switch",
   awning: "cover",
   camera: "camera",
   contact: "contact sensor",
@@ -63,6 +65,20 @@ const AS_IT_COMES: Readonly<Record<ShownType, readonly Capability[]>> = {
   plug: ["on and off"],
 };
 
+/** What a device is that its name says, where its kind does not: a relay may hold a gate or an oven. */
+const BY_NAME: Readonly<Record<"en" | "de", readonly (readonly [RegExp, Danger])[]>> = {
+  en: [
+    [/\b(garage|gates?)\b/i, "open a gate or garage"],
+    [/\b(ovens?|hob|cooker|stove|grill|fryer)\b/i, "oven"],
+  ],
+  de: [
+    [/(garage|tor)\b/i, "open a gate or garage"],
+    [/(ofen|herd|kochfeld|grill)\b/i, "oven"],
+  ],
+};
+/** Types that can be told to do so: a lamp at the gate opens nothing. */
+const WORKS = new Set<ShownType>(["cover", "plug", "switch", "valve"]);
+
 const LIGHT: Readonly<Record<string, ShownType>> = {
   colour: "colour light",
   "tunable white": "tunable light",
@@ -82,7 +98,7 @@ const dimmed = memoByParts(["channels", "modules", "moduleTypes"], (design): Rea
 
 /** Every device as ecosystems see it. */
 export const thingsOf = memoByParts(
-  ["devices", "points", "kinds", "options", dimmed],
+  ["design", "devices", "points", "kinds", "options", dimmed],
   (design): ReadonlyMap<string, Thing> =>
     new Map(design.devices.map((device) => [device.id, thingOf(design, device)])),
 );
@@ -109,6 +125,9 @@ function thingOf(design: Design, device: DeviceRow): Thing {
   }
   if (type === "plug" && option?.can.includes("energy metering")) able.push("energy");
   const can = closed([...(type.endsWith("light") ? [] : AS_IT_COMES[type]), ...able]);
+  const named = BY_NAME[design.design.language === "de" ? "de" : "en"].find(([words]) =>
+    words.test(device.name),
+  );
   const danger: Danger | undefined =
     type === "door lock"
       ? "unlock"
@@ -116,7 +135,9 @@ function thingOf(design: Design, device: DeviceRow): Thing {
         ? "open a gate or garage"
         : base === "alarm-panel"
           ? "disarm"
-          : undefined;
+          : named && WORKS.has(type)
+            ? named[1]
+            : undefined;
   return {
     device,
     type,

@@ -320,9 +320,11 @@ describe("secrets", () => {
     const { changes, found } = partSecrets([
       ...rows.map((put) => ({ in: "devices" as const, put })),
       ...weir.keys.map((put) => ({ in: "keys" as const, put })),
+      ...weir.bridges.map((put) => ({ in: "bridges" as const, put })),
       { in: "devices", drop: "x" },
     ]);
     expect(found.map(({ in: collection, id }) => `${collection}/${id}`).sort()).toEqual([
+      "bridges/bridge-a",
       "devices/d-kitchen-lek-1",
       "devices/d-plant-room-hub-1",
       "keys/camera-password",
@@ -343,13 +345,20 @@ describe("secrets", () => {
     expect(registerChecks(parted).map(({ title }) => title)).toEqual(
       registerChecks(weir).map(({ title }) => title),
     );
-    expect(leftOut(parted)).toEqual(["pairing codes of 2 devices", "values of 3 keys"]);
+    expect(leftOut(parted)).toEqual([
+      "pairing codes of 2 devices",
+      "joining codes of 1 bridge",
+      "values of 3 keys",
+    ]);
     expect(leftOut(weir)).toEqual([]);
     const file = writeFile(parted, leftOut(parted));
-    expect(file).toContain('"leftOut": [\n    "pairing codes of 2 devices",\n    "values of 3 keys"\n  ]');
+    expect(file).toContain(
+      '"leftOut": [\n    "pairing codes of 2 devices",\n    "joining codes of 1 bridge",\n    "values of 3 keys"\n  ]',
+    );
     for (const { value } of found) expect(file).not.toContain(value);
     expect(readFile(file).devices).toHaveLength(weir.devices.length);
     const back = withSecrets(parted, found);
+    expect(back.bridges).toEqual(weir.bridges);
     expect(back.devices.find(({ id }) => id === "d-kitchen-lek-1")!.code).toBe(
       weir.devices.find(({ id }) => id === "d-kitchen-lek-1")!.code,
     );

@@ -17,12 +17,9 @@ import {
   Whole,
   type RowClass,
 } from "../../design/fields";
-import { DAY_TEXT, PROTOCOLS } from "../../design/vocabulary";
+import { CODE_CHECKS, DAY_TEXT, PROTOCOLS } from "../../design/vocabulary";
 
 export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
-
-/** What was found of a code when it was last entered: the code itself is kept elsewhere. */
-export const CODE_CHECKS = ["ok", "bad"] as const;
 
 /** A name on the network: letters, figures and hyphens (RFC 1123). */
 const HOST_TEXT = {

@@ -1,15 +1,19 @@
 /**
- * What of a design is secret: pairing codes of devices, values of keys. It is kept apart from the rows, which say only
- * that there is one and whether it is right.
+ * What of a design is secret: pairing codes of devices and bridges, values of keys. It is kept apart from the rows, which
+ * say only that there is one and whether it is right.
  */
 import { counted } from "../../design/words";
 import type { Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { wrongCode } from "./codes";
-import type { DeviceRow, KeyRow } from "./rows";
+import type { KeyRow } from "./rows";
+
+/** Collections whose rows hold a secret, and in which field. */
+export const SECRET_FIELDS = { devices: "code", bridges: "code", keys: "value" } as const;
+export type SecretIn = keyof typeof SECRET_FIELDS;
 
 export interface Secret {
-  in: "devices" | "keys";
+  in: SecretIn;
   id: string;
   field: "code" | "value";
   value: string;
@@ -18,12 +22,12 @@ export interface Secret {
 /** A change without its secret, and that. */
 function part(change: Change): { change: Change; found?: Secret } {
   if (!("put" in change)) return { change };
-  if (change.in === "devices" && change.put.code !== undefined) {
+  if ((change.in === "devices" || change.in === "bridges") && change.put.code !== undefined) {
     const { code, ...row } = change.put;
-    const put: DeviceRow = { ...row, codeCheck: wrongCode(code) ? "bad" : "ok" };
+    const put = { ...row, codeCheck: wrongCode(code) ? "bad" : "ok" };
     return {
-      change: { in: "devices", put },
-      found: { in: "devices", id: row.id, field: "code", value: code },
+      change: { in: change.in, put } as Change,
+      found: { in: change.in, id: row.id, field: "code", value: code },
     };
   }
   if (change.in === "keys" && change.put.value !== undefined) {
@@ -45,16 +49,24 @@ export function partSecrets(changes: readonly Change[]): { changes: Change[]; fo
   return { changes: parted, found: [...found.values()] };
 }
 
+type Coded = { id: string; code?: string; codeCheck?: "ok" | "bad" };
+
 /** A design with its secrets put back, for a file that is asked for with them. */
 export function withSecrets(design: Design, secrets: readonly Secret[]): Design {
   const values = new Map(secrets.map((secret) => [`${secret.in}/${secret.id}`, secret.value]));
+  // With the secret itself a row need not say that there is one.
+  const coded = <Row extends Coded>(rows: readonly Row[], collection: "devices" | "bridges"): Row[] =>
+    rows.map((row) => {
+      const code = values.get(`${collection}/${row.id}`);
+      if (code === undefined) return row;
+      const put = { ...row, code };
+      delete put.codeCheck;
+      return put;
+    });
   return {
     ...design,
-    // With the secret itself a row need not say that there is one.
-    devices: design.devices.map(({ codeCheck, ...row }) => {
-      const code = values.get(`devices/${row.id}`);
-      return code !== undefined ? { ...row, code } : codeCheck === undefined ? row : { ...row, codeCheck };
-    }),
+    devices: coded(design.devices, "devices"),
+    bridges: coded(design.bridges, "bridges"),
     keys: design.keys.map(({ kept, ...row }) => {
       const value = values.get(`keys/${row.id}`);
       return value !== undefined ? { ...row, value } : kept === undefined ? row : { ...row, kept };
@@ -64,10 +76,13 @@ export function withSecrets(design: Design, secrets: readonly Secret[]): Design 
 
 /** What a file of this design leaves out, in words. */
 export function leftOut(design: Design): string[] {
-  const codes = design.devices.filter((row) => row.codeCheck !== undefined && row.code === undefined).length;
+  const without = (rows: readonly Coded[]) =>
+    rows.filter((row) => row.codeCheck !== undefined && row.code === undefined).length;
+  const [codes, bridges] = [without(design.devices), without(design.bridges)];
   const keys = design.keys.filter((row) => row.kept && row.value === undefined).length;
   return [
     ...(codes ? [`pairing codes of ${counted(codes, "device")}`] : []),
+    ...(bridges ? [`joining codes of ${counted(bridges, "bridge")}`] : []),
     ...(keys ? [`values of ${counted(keys, "key")}`] : []),
   ];
 }
