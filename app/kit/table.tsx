@@ -250,7 +250,9 @@ export function DataTable<Row>({
   useEffect(() => {
     if (shown.current === selected) return;
     shown.current = selected;
-    if (at >= 0) virtual.scrollToIndex(at);
+    // All rows are as high as each other: no second look is needed, which would miss a row that an edit took away.
+    const offset = at < 0 ? undefined : virtual.getOffsetForIndex(at, "auto");
+    if (offset) virtual.scrollToOffset(offset[0], { align: "start" });
   }, [selected, at, virtual]);
 
   // The same function at every drawing, so that rows that did not change need not be drawn.
@@ -295,98 +297,101 @@ export function DataTable<Row>({
       tabIndex={0}
       onKeyDown={onKey}
     >
-      <div
-        className="sticky top-0 z-10 grid min-w-max border-b border-rule bg-pane text-small text-soft"
-        style={{ gridTemplateColumns: template }}
-        role="row"
-        aria-rowindex={1}
-      >
-        {columns.map((column) => {
-          const way = sorting?.id === column.id ? sorting : undefined;
-          return (
-            <div
-              key={column.id}
-              role="columnheader"
-              aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"}
-              className={column.right ? "text-right" : ""}
-            >
-              <button
-                type="button"
-                className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`}
-                onClick={() => setSorting({ id: column.id, desc: way?.desc === false })}
-              >
-                <span className={column.hidden ? "sr-only" : ""}>{column.name}</span>
-                {way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
-              </button>
-            </div>
-          );
-        })}
-      </div>
-      {lines.length === 0 && (
-        <div className={typeof empty === "string" ? "p-4 text-soft" : ""} role="row">
-          <div role="gridcell">{empty}</div>
-        </div>
-      )}
-      <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
-        {virtual.getVirtualItems().map((item) => {
-          const line = lines[item.index]!;
-          if (!("row" in line)) {
-            const sums = totals?.(line.rows) ?? {};
+      {/* The head, the rows and the sums are as wide as each other, however narrow the table. */}
+      <div className="min-w-min">
+        <div
+          className="sticky top-0 z-10 grid border-b border-rule bg-pane text-small text-soft"
+          style={{ gridTemplateColumns: template }}
+          role="row"
+          aria-rowindex={1}
+        >
+          {columns.map((column) => {
+            const way = sorting?.id === column.id ? sorting : undefined;
             return (
               <div
-                key={`group ${line.group}`}
-                role="row"
-                aria-rowindex={item.index + 2}
-                className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold"
-                style={placeOf(template, item.start)}
+                key={column.id}
+                role="columnheader"
+                aria-sort={way ? (way.desc ? "descending" : "ascending") : "none"}
+                className={column.right ? "text-right" : ""}
               >
-                {columns.map((column, c) => (
-                  <div
-                    key={column.id}
-                    role="gridcell"
-                    className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : c === 0 ? "" : "truncate"}`}
-                  >
-                    {c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}
-                  </div>
-                ))}
+                <button
+                  type="button"
+                  className={`flex h-7 w-full items-center gap-1 px-2 hover:text-ink ${column.right ? "justify-end" : ""}`}
+                  onClick={() => setSorting({ id: column.id, desc: way?.desc === false })}
+                >
+                  <span className={column.hidden ? "sr-only" : ""}>{column.name}</span>
+                  {way && (way.desc ? <ChevronDown size={12} /> : <ChevronUp size={12} />)}
+                </button>
               </div>
             );
-          }
-          const key = keyOf(line.row);
-          return (
-            <TableRow
-              key={key}
-              id={key}
-              row={line.row}
-              columns={columns}
-              index={item.index}
-              top={item.start}
-              template={template}
-              selected={key === selected}
-              onSelect={select}
-            />
-          );
-        })}
-      </div>
-      {total && lines.length > 0 && (
-        <div
-          className="sticky bottom-0 grid min-w-max items-center border-t border-rule bg-raised font-semibold"
-          style={{ gridTemplateColumns: template, height: ROW_PX }}
-          role="row"
-          aria-rowindex={lines.length + 2}
-          data-totals
-        >
-          {columns.map((column) => (
-            <div
-              key={column.id}
-              role="gridcell"
-              className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : "truncate"}`}
-            >
-              {total[column.id]}
-            </div>
-          ))}
+          })}
         </div>
-      )}
+        {lines.length === 0 && (
+          <div className={typeof empty === "string" ? "p-4 text-soft" : ""} role="row">
+            <div role="gridcell">{empty}</div>
+          </div>
+        )}
+        <div className="relative" style={{ height: virtual.getTotalSize() }} role="rowgroup">
+          {virtual.getVirtualItems().map((item) => {
+            const line = lines[item.index]!;
+            if (!("row" in line)) {
+              const sums = totals?.(line.rows) ?? {};
+              return (
+                <div
+                  key={`group ${line.group}`}
+                  role="row"
+                  aria-rowindex={item.index + 2}
+                  className="absolute inset-x-0 top-0 grid items-center border-b border-rule bg-ground font-semibold"
+                  style={placeOf(template, item.start)}
+                >
+                  {columns.map((column, c) => (
+                    <div
+                      key={column.id}
+                      role="gridcell"
+                      className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : c === 0 ? "" : "truncate"}`}
+                    >
+                      {c === 0 ? `${line.group} (${line.rows.length})` : sums[column.id]}
+                    </div>
+                  ))}
+                </div>
+              );
+            }
+            const key = keyOf(line.row);
+            return (
+              <TableRow
+                key={key}
+                id={key}
+                row={line.row}
+                columns={columns}
+                index={item.index}
+                top={item.start}
+                template={template}
+                selected={key === selected}
+                onSelect={select}
+              />
+            );
+          })}
+        </div>
+        {total && lines.length > 0 && (
+          <div
+            className="sticky bottom-0 grid items-center border-t border-rule bg-raised font-semibold"
+            style={{ gridTemplateColumns: template, height: ROW_PX }}
+            role="row"
+            aria-rowindex={lines.length + 2}
+            data-totals
+          >
+            {columns.map((column) => (
+              <div
+                key={column.id}
+                role="gridcell"
+                className={`px-2 whitespace-nowrap ${column.right ? "measure flex justify-end" : "truncate"}`}
+              >
+                {total[column.id]}
+              </div>
+            ))}
+          </div>
+        )}
+      </div>
     </div>
   );
 }

@@ -171,6 +171,7 @@ test.describe("on a phone", () => {
     await context.setOffline(true);
     await expect(page.getByRole("status").first()).toContainText("No connection");
     await page.reload();
+    await expect(page.locator("[data-kept-page]")).toBeVisible();
     await expect(page.getByText("1 of 3 joined")).toBeVisible();
     const second = page.locator('[data-join="bridge-a slate-home"]');
     await second.getByRole("checkbox").click();

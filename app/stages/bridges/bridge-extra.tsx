@@ -7,6 +7,7 @@ import type { BridgeRow } from "#core/stages/bridges/rows";
 import { saveBridge } from "#core/stages/bridges/save";
 import { useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
+import { SecretField } from "../register/secret";
 import { today } from "../../kit/now";
 
 export default function BridgeExtra({ design, row }: { design: Design; row: BridgeRow }) {
@@ -16,7 +17,7 @@ export default function BridgeExtra({ design, row }: { design: Design; row: Brid
   if (!state) return null;
   const { takes, added, gone, stale } = state;
   return (
-    <section className="border-t border-rule px-3.5 py-3" data-bridge-state>
+    <section data-bridge-state>
       <h3 className="font-semibold">
         {counted(takes.size, "device")}
         {row.savedAs ? `; saved${row.savedOn ? ` on ${row.savedOn}` : ""}` : "; never saved"}
@@ -51,6 +52,9 @@ export default function BridgeExtra({ design, row }: { design: Design; row: Brid
           It was saved again
         </button>
       )}
+      <div className="mt-3">
+        <SecretField in="bridges" id={row.id} label="Code it is joined by" />
+      </div>
       <div className="-mx-3.5 mt-3">
         <Caution text="A bridge carried into another network opens what was parted for safety. Locks, gates and alarms ask for a second factor, and always work by hand." />
       </div>

@@ -11,6 +11,7 @@ import { bridgeStates, seenOf } from "#core/stages/bridges/matrix";
 import { deviceName } from "#core/stages/bridges/pairs";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
+import { usePrinting } from "../../kit/printing";
 import { Tick } from "../../kit/ticks";
 
 const SecretField = lazy(() => import("../register/secret").then((part) => ({ default: part.SecretField })));
@@ -86,6 +87,8 @@ function Rooms({ design, large }: { design: Design; large: boolean }) {
   const { readOnly } = useDesk();
   const edit = useEdit();
   const todo = roomsToDo(design);
+  // On paper each is a box to tick.
+  const printing = usePrinting();
   const place = (id: string, on: boolean) =>
     edit((now) => changeRow(now, "exposures", id, { placed: on || undefined }));
   return (
@@ -103,7 +106,7 @@ function Rooms({ design, large }: { design: Design; large: boolean }) {
             <details
               key={id}
               className="mt-1 max-w-3xl border-b border-rule py-1"
-              open={open > 0 && open < 12}
+              open={printing || (open > 0 && open < 12)}
             >
               <summary className={`cursor-pointer ${large ? "py-2" : ""}`}>
                 {name}: <span className="measure">{all.length - open}</span> of{" "}

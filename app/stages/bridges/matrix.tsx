@@ -174,7 +174,7 @@ export default function Matrix() {
                 );
               }}
             >
-              – show
+              –<span className="print:hidden"> show</span>
             </button>
           );
         },
@@ -199,7 +199,7 @@ export default function Matrix() {
   return (
     <>
       <div
-        className="relative flex shrink-0 gap-px overflow-x-auto border-b border-rule bg-rule"
+        className="relative flex shrink-0 divide-x divide-rule overflow-x-auto border-b border-rule"
         tabIndex={0}
         role="group"
         aria-label="Ecosystems"
@@ -216,10 +216,13 @@ export default function Matrix() {
               <span className="block font-semibold">{row.name}</span>
               <span className="block text-small text-soft">{through}</span>
               <span className="block text-small">
-                <span className="measure">
-                  {count}
-                  {row.maxDevices === undefined ? "" : ` of ${row.maxDevices}`}
-                </span>{" "}
+                <span className="measure">{count}</span>
+                {row.maxDevices !== undefined && (
+                  <>
+                    {" "}
+                    of <span className="measure">{row.maxDevices}</span>
+                  </>
+                )}{" "}
                 shown · <span className="measure">{offline}</span> without the internet ·{" "}
                 <span className="measure">{lossy}</span> with a loss
               </span>

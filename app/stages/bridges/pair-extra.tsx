@@ -12,7 +12,7 @@ export default function PairExtra({ design, row }: { design: Design; row: PairRo
   const over = ecosystem?.name ?? "the hub";
   const lostBy = (own: readonly string[]) => own.filter((one) => !(both as readonly string[]).includes(one));
   return (
-    <section className="border-t border-rule px-3.5 py-3" data-pair>
+    <section data-pair>
       <dl>
         <Fact label="In step">{both.join(", ") || "nothing"}</Fact>
         {[left, right].map(({ device, can }) => (

@@ -31,7 +31,7 @@ export default function Pairs() {
   );
   const name = (id: string) => deviceName(design, id);
   const columns: Column<PairLine>[] = [
-    { id: "left", name: "One", value: ({ row }) => name(row.left), width: "minmax(7rem,1.2fr)" },
+    { id: "left", name: "One", value: ({ row }) => name(row.left), width: "minmax(7.5rem,1.2fr)" },
     {
       id: "way",
       name: "Goes",

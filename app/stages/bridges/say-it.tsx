@@ -44,7 +44,7 @@ export default function SayIt() {
   return (
     <section
       className="flex shrink-0 flex-wrap items-baseline gap-x-4 gap-y-1 border-t border-rule bg-pane px-3 py-2"
-      aria-label="Say it"
+      aria-label="A sentence tried"
     >
       <label className="flex items-baseline gap-2">
         <span className="font-semibold">Say it</span>

@@ -309,7 +309,6 @@ describe("findings of the demo, each mended by its fix", () => {
     const finding = found(house, "bridges.port-clash");
     expect(finding).toMatchObject({
       severity: "stop",
-      measured: 5640,
       fix: { label: "Put Bridge B at port 5641" },
     });
     expect(codes(mended(house, finding))).not.toContain("bridges.port-clash");

@@ -33,7 +33,6 @@ function portChecks(design: Design): Finding[] {
       title: `${bridge.name} and ${other.name} are both at port ${bridge.port} of one host`,
       why: "The one that starts second cannot listen there, and shows nothing to anybody.",
       about: [bridge, other].map(({ id }) => ({ in: "bridges", id })),
-      measured: bridge.port,
       fix: {
         label: `Put ${bridge.name} at port ${free}`,
         changes: changeRow(design, "bridges", bridge.id, { port: free }),
