@@ -2,7 +2,6 @@
  * Who joins which bridge in which order, ticked off; rooms put in by hand; what comes again after a bridge is saved. On
  * the desk and, larger, on a phone without a network.
  */
-import { lazy, Suspense } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { changeRow } from "#core/design/row-changes";
 import { againAfter, joinList, roomsToDo, type JoinStep } from "#core/stages/bridges/joins";
@@ -13,8 +12,7 @@ import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
 import { usePrinting } from "../../kit/printing";
 import { Tick } from "../../kit/ticks";
-
-const SecretField = lazy(() => import("../register/secret").then((part) => ({ default: part.SecretField })));
+import { SecretField } from "../register/secret";
 
 const how = ({ from, bridge, phones }: JoinStep) =>
   [
@@ -74,9 +72,7 @@ function Step({ step, large }: { step: JoinStep; large: boolean }) {
       </span>
       {!from && !done && (
         <div className={`col-start-2 mt-1 text-small ${large ? "pl-8" : "pl-5.5"}`}>
-          <Suspense>
-            <SecretField in="bridges" id={bridge.id} label={`Code of ${bridge.name}`} />
-          </Suspense>
+          <SecretField in="bridges" id={bridge.id} label={`Code of ${bridge.name}`} />
         </div>
       )}
     </li>

@@ -294,9 +294,13 @@ export default function Matrix() {
           else select({ in: "devices", id: device.id });
         }}
         empty={
-          all.length
-            ? "No device has all of these."
-            : "No device yet that could be shown: the register has none."
+          all.length ? (
+            "No device has all of these."
+          ) : (
+            <Empty text="No device yet that could be shown: they come with the plan's points, and stand in the register.">
+              <ToSheet stage="register" text="Register" />
+            </Empty>
+          )
         }
       />
       <Fetched wait="">
