@@ -123,6 +123,12 @@ describe("stages", () => {
     const findings = allFindings(larkspurWeir());
     expect(findings.map((finding) => finding.code).sort()).toEqual([
       "automations.guard-never-holds",
+      "bridges.alike",
+      "bridges.loop",
+      "bridges.port-clash",
+      "bridges.rooms",
+      "bridges.rooms",
+      "bridges.stale",
       "brief.automated-unquestioned",
       "brief.box-to-keep",
       "brief.device-unasked",

@@ -156,7 +156,7 @@ test("shown to those who may change, one by one, and each look is written down",
     kept: object[];
   };
   expect(looks[0]).toMatchObject({ person: "Designer", how: "shown", in: "keys", id: body.id });
-  expect(kept).toHaveLength(6);
+  expect(kept).toHaveLength(7);
   // A viewer sees none, on the demo house that is shared with them; a stranger learns nothing.
   const viewer = await demoClient(url, "household");
   expect((await viewer.json("/d/larkspur-weir/secrets", body)).status).toBe(403);
@@ -186,7 +186,7 @@ test("entered, checked, and forgotten; what is wrong is one sentence that never 
     [{ what: "keep", ...place, value: " " }, /Pairing code is missing/],
     [{ what: "keep", ...place, value: `PLANTED-long${"x".repeat(200)}` }, /at most 120/],
     [{ what: "keep", in: "devices", id: "nobody", value: "1" }, /Device is gone/],
-    [{ what: "keep", in: "points", id: "x", value: "1" }, /in must be devices or keys/],
+    [{ what: "keep", in: "points", id: "x", value: "1" }, /in must be devices, bridges or keys/],
     [{ what: "eat", ...place }, /what must be show, keep or forget/],
     [{ what: "keep-all", secrets: [{ in: "devices", id: "a b", value: "1" }] }, /must be a row's/],
     [{ what: "keep-all", secrets: 5 }, /must be a list/],
@@ -202,8 +202,12 @@ test("the owner may have a file with them, and that is written down; an editor m
   const file = JSON.parse(await (await owner.get(`/d/${house}/file?secrets=with`)).text()) as {
     leftOut?: string[];
     devices: { id: string; code?: string }[];
+    bridges: { id: string; code?: string }[];
     keys: { value?: string }[];
   };
+  expect(file.bridges.find(({ id }) => id === "bridge-a")!.code).toBe(
+    planted.bridges.find(({ id }) => id === "bridge-a")!.code,
+  );
   expect(file.keys.map(({ value }) => value)).toEqual(expect.arrayContaining(PLANTED));
   expect(file.devices.find(({ id }) => id === "d-kitchen-lek-1")!.code).toBe(
     planted.devices.find(({ id }) => id === "d-kitchen-lek-1")!.code,

@@ -50,9 +50,10 @@ test("what is written is what is read, but for its secrets: the file of a stored
   const design = larkspurWeir();
   const { changes, found } = partSecrets([
     ...design.devices.map((put) => ({ in: "devices" as const, put })),
+    ...design.bridges.map((put) => ({ in: "bridges" as const, put })),
     ...design.keys.map((put) => ({ in: "keys" as const, put })),
   ]);
-  expect(found).toHaveLength(5);
+  expect(found).toHaveLength(6);
   expect(writeFile(stored.design)).toBe(writeFile(applyChanges(design, changes)));
 });
 
