@@ -116,7 +116,7 @@ function portChecks(design: Design): Finding[] {
         stage: "bridges",
         severity: "mend",
         title: `The code of ${bridge.name} fails its check`,
-        why: "A figure of it was misread. Whoever has the bridge before them reads it again: without it nobody joins.",
+        why: "A figure of it was misread. The installer, or whoever has the bridge before them, reads it again: without it nobody joins.",
         about: [{ in: "bridges", id: bridge.id }],
       });
     if (bridge.multicast === false && shownTo.length)
@@ -125,7 +125,7 @@ function portChecks(design: Design): Finding[] {
         stage: "bridges",
         severity: "mend",
         title: `The network of ${bridge.name} holds multicast and IPv6 back`,
-        why: "Ecosystems find a bridge by both. Whoever looks after the network lets them through within that one network.",
+        why: "Ecosystems find a bridge by both. The installer of the network lets them through within that one network.",
         about: [{ in: "bridges", id: bridge.id }],
       });
   }
@@ -379,7 +379,7 @@ function joinChecks(design: Design): Finding[] {
       stage: "bridges",
       severity: "note",
       title: `${counted(own.length, "device")} to be put into rooms in ${own[0]!.ecosystem.name}`,
-      why: "Rooms do not carry over there. Whoever holds the phone does it once, ticks it off, and again for what is added.",
+      why: "Rooms do not carry over there. The household or the installer, whoever holds the phone, does it once, ticks it off, and again for what is added.",
       about: [{ in: "ecosystems", id }, ...own.map(exposure)],
       measured: own.length,
     });
