@@ -6,6 +6,7 @@ import { chromium, type BrowserContext, type Page } from "@playwright/test";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
+import { alikeNames } from "../core/stages/bridges/alike";
 import { nodeVolts } from "../core/stages/bus/network";
 import { furnished, generateHouse, lined, movePoint } from "../core/stages/house";
 import { ledgerOf } from "../core/desk/ledger";
@@ -66,6 +67,7 @@ function fresh(design: Design): Design {
 
 async function coreFigures(): Promise<void> {
   await busSolve();
+  await clashingNames();
   await coverage();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.
@@ -163,6 +165,18 @@ async function busSolve(): Promise<void> {
     supplies: [{ node: 0, volts: 24 }],
   };
   note("bus of 500 nodes, constant power", await timed(() => nodeVolts(network)), "ms", 5);
+}
+
+/** 1 000 names of an ecosystem, as houses call things: which clash. */
+async function clashingNames(): Promise<void> {
+  const rooms = ["Hall", "Kitchen", "Dining room", "Snug", "Landing", "Attic", "Laundry", "Boot room"];
+  const things = ["lamp", "south shade", "radiator valve", "plug", "temperature sensor", "west shade left"];
+  const parts = ["north", "cellar", "upper", "garden"];
+  const names = Array.from(
+    { length: 1000 },
+    (_, i) => `${rooms[i % 8]} ${parts[(i >> 3) % 4]} ${things[(i * 5) % 6]} ${i}`,
+  );
+  note("clashing names among 1 000", await timed(() => alikeNames(names)), "ms", 500);
 }
 
 /** 2 000 points with a device each, all that other trades bring, and its bus devices on lines. */

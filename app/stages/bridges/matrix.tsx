@@ -277,9 +277,12 @@ export default function Matrix() {
         </span>
       </div>
       {!readOnly && (
-        <Fetched wait="">
-          <Bulk label={label} labels={labels} />
-        </Fetched>
+        // As high as what comes, so that nothing moves under the pointer.
+        <div className="min-h-9 shrink-0" data-chrome>
+          <Fetched wait="">
+            <Bulk label={label} labels={labels} />
+          </Fetched>
+        </div>
       )}
       <DataTable
         label="Who sees what"
@@ -303,9 +306,11 @@ export default function Matrix() {
           )
         }
       />
-      <Fetched wait="">
-        <SayIt />
-      </Fetched>
+      <div className="min-h-11 shrink-0">
+        <Fetched wait="">
+          <SayIt />
+        </Fetched>
+      </div>
     </>
   );
 }
