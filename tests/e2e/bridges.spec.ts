@@ -5,11 +5,11 @@ import { cell, emptyHouse, expect, open, openDemo, ownHouse, saved, test } from 
 test("shown by label; the label changes, the bridge is stale and saved", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/bridges`);
-  await expect(page.getByText("Bridge A is stale: 3 devices changed")).toBeVisible();
+  await expect(page.getByRole("main").getByText("Bridge A is stale: 3 devices changed")).toBeVisible();
   await page.getByLabel("Search the matrix").fill("snug lamp");
   await expect(page.locator('[data-row="d-snug-lmp-1"]')).toContainText("shown: Snug lamp");
   await page.getByRole("button", { name: "It was saved again" }).click();
-  await expect(page.getByText("Bridge A is stale")).toBeHidden();
+  await expect(page.getByRole("main").getByText("Bridge A is stale")).toBeHidden();
   await saved(page);
   // Two lamps of the laundry get the label: shown to two ecosystems, and the bridge is stale anew.
   await open(page, `${house}/register`);
@@ -20,7 +20,7 @@ test("shown by label; the label changes, the bridge is stale and saved", async (
   await bulk.getByRole("button", { name: "Add", exact: true }).click();
   await saved(page);
   await open(page, `${house}/bridges`);
-  await expect(page.getByText("Bridge A is stale: 1 device changed")).toBeVisible();
+  await expect(page.getByRole("main").getByText("Bridge A is stale: 1 device changed")).toBeVisible();
   const byLabel = page.getByRole("group", { name: "Show by label" });
   await choose(byLabel.getByRole("button", { name: /^Label of the devices/ }), "shown");
   await choose(byLabel.getByRole("button", { name: /^Ecosystem/ }), "Harbour voice");
