@@ -129,11 +129,11 @@ export default function BridgeTables() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div
-        className="relative flex h-9 shrink-0 items-center gap-1.5 border-b border-rule bg-pane px-3 text-small"
+        className="relative flex min-h-9 shrink-0 flex-wrap items-center gap-1.5 border-b border-rule bg-pane px-3 py-1 text-small"
         data-chrome
       >
         <span className="text-soft">A port of its own for each.</span>
-        <span className="ml-auto flex gap-1.5">
+        <span className="ml-auto flex flex-wrap gap-1.5">
           {!readOnly && (
             <>
               <button type="button" className="button h-6" onClick={addBridge}>
