@@ -226,7 +226,7 @@ function FieldInput({
           on={value === true}
           disabled={readOnly}
           set={(on) => put(on ? true : field.optional ? undefined : false)}
-          label={label.toLowerCase()}
+          label={label.charAt(0).toLowerCase() + label.slice(1)}
         />
       );
     case "choice":

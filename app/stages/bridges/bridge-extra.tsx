@@ -41,7 +41,7 @@ export default function BridgeExtra({ design, row }: { design: Design; row: Brid
           ))}
         </ul>
       ) : (
-        <p className="text-soft">As it was saved.</p>
+        <p className="text-soft">{row.savedAs ? "As it was saved." : "Nothing is shown through it yet."}</p>
       )}
       {stale && !readOnly && (
         <button
@@ -49,7 +49,7 @@ export default function BridgeExtra({ design, row }: { design: Design; row: Brid
           className="button button-main mt-2"
           onClick={() => edit((now) => saveBridge(now, byId(now, "bridges").get(row.id)!, today()))}
         >
-          It was saved again
+          {row.savedAs ? "It was saved again" : "It was saved"}
         </button>
       )}
       <div className="mt-3">

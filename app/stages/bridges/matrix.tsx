@@ -116,7 +116,8 @@ export default function Matrix() {
   const parts = more.use();
   const [label, setLabel] = useState("");
   const [search, setSearch] = useState("");
-  const [asked, setWhich] = useState<string>();
+  // Decided on opening: the first device shown does not make all others leave.
+  const [which, setWhich] = useState<string>(design.exposures.length ? "shown" : "");
   const alike = parts?.alikeNames(design);
   const labels = useMemo(
     () => [...new Set(design.devices.flatMap(({ tags }) => tags ?? []))].sort(),
@@ -136,8 +137,6 @@ export default function Matrix() {
         cells: cells.get(device.id) ?? NO_CELLS,
       }));
   }, [design]);
-  // Where nothing is shown yet, all that could be is listed.
-  const which = asked ?? (design.exposures.length ? "shown" : "");
   const lines = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     const kept = all.filter(({ device, room, cells }) => {
@@ -264,7 +263,7 @@ export default function Matrix() {
                     edit((now) => parts!.saveBridge(now, byId(now, "bridges").get(bridge.id)!, today()))
                   }
                 >
-                  It was saved again
+                  {bridge.savedAs ? "It was saved again" : "It was saved"}
                 </button>
               )}
             </span>
@@ -298,7 +297,19 @@ export default function Matrix() {
         }}
         empty={
           all.length ? (
-            "No device has all of these."
+            <Empty text="No device has all of these.">
+              <button
+                type="button"
+                className="button"
+                onClick={() => {
+                  setSearch("");
+                  setLabel("");
+                  setWhich("");
+                }}
+              >
+                List all {all.length}
+              </button>
+            </Empty>
           ) : (
             <Empty text="No device yet that could be shown: they come with the plan's points, and stand in the register.">
               <ToSheet stage="register" text="Register" />

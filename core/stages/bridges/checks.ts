@@ -164,7 +164,10 @@ const staleChecks = (design: Design): Finding[] =>
       about: [{ in: "bridges" as const, id: bridge.id }, ...added.map(device)],
       measured: added.length + gone.length,
       unit: "devices",
-      fix: { label: "It was saved again", changes: saveBridge(design, bridge) },
+      fix: {
+        label: bridge.savedAs ? "It was saved again" : "It was saved",
+        changes: saveBridge(design, bridge),
+      },
     }));
 
 /** More than an ecosystem or bridge holds; what nobody takes. */
