@@ -2,6 +2,7 @@
 import { fields } from "../core/design/fields";
 import { type AnyRow, type CollectionName } from "../core/design/collections";
 import { ROW_CLASSES } from "../core/design/row-classes";
+import { upgradedRow } from "../core/design/upgrades";
 import type { DesignRow } from "../core/design/design-row";
 
 export { TABLES } from "./row-tables";
@@ -16,7 +17,7 @@ export function plainRow<T extends AnyRow | DesignRow>(
     const value = from[name];
     if (value !== null && value !== undefined) row[name] = value;
   }
-  return row as unknown as T;
+  return upgradedRow(collection, row as unknown as T);
 }
 
 /** Column values for a plain row: absent as NULL, so that a field taken away is emptied. */

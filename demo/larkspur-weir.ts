@@ -14,6 +14,7 @@ import { addChannels } from "./larkspur-channels";
 import { addChoice } from "./larkspur-choice";
 import { addMesh } from "./larkspur-mesh";
 import { addRack } from "./larkspur-rack";
+import { addAutomations } from "./larkspur-automations";
 import { addBridges } from "./larkspur-bridges";
 import { addRegister } from "./larkspur-register";
 import { addStructure } from "./larkspur-structure";
@@ -301,53 +302,6 @@ function addSite(design: Design): void {
   design.reels.push(
     { id: "reel-bus", cableType: "bus-4", remainingM: 86 },
     { id: "reel-cat6", cableType: "cat6", remainingM: 61.5 },
-  );
-}
-
-function addAutomations(design: Design): void {
-  design.automations.push(
-    {
-      id: "dusk",
-      name: "Dusk: bedroom shades down",
-      priority: "comfort",
-      enabled: true,
-      cues: [{ kind: "sun", key: "dusk", event: "set", offsetMin: -25 }],
-      guards: [],
-      moves: [
-        {
-          kind: "shade",
-          points: ["nurse-shd-1", "nurse-shd-2", "carpenter-shd-1", "teen-shd-1"],
-          positionPct: 0,
-        },
-      ],
-    },
-    {
-      id: "glare",
-      name: "West glare: office shade half down",
-      priority: "comfort",
-      enabled: true,
-      cues: [{ kind: "sun", key: "glare", event: "noon", offsetMin: 200 }],
-      guards: [{ kind: "weekdays", days: [1, 2, 3, 4, 5] }],
-      moves: [{ kind: "shade", points: ["office-shd-2"], positionPct: 40 }],
-    },
-    {
-      id: "morning",
-      name: "Morning: dining shades open",
-      priority: "comfort",
-      enabled: true,
-      cues: [{ kind: "sun", key: "up", event: "rise", offsetMin: 40 }],
-      guards: [{ kind: "window", from: "07:00", to: "10:00" }],
-      moves: [{ kind: "shade", points: ["dining-shd-1", "dining-shd-2"], positionPct: 100 }],
-    },
-    {
-      id: "summer-dawn",
-      name: "Summer dawn: kitchen shade open",
-      priority: "saving",
-      enabled: true,
-      cues: [{ kind: "sun", key: "dawn", event: "dawn", offsetMin: 0 }],
-      guards: [{ kind: "window", from: "01:00", to: "02:30" }],
-      moves: [{ kind: "shade", points: ["kitchen-shd-1"], positionPct: 60 }],
-    },
   );
 }
 

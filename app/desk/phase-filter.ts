@@ -1,6 +1,7 @@
 /** What the chosen phase leaves to be seen: one question every table and the plan asks. */
 import { useMemo } from "react";
 import { phaseOfPoint } from "#core/stages/brief";
+import { movedBy } from "#core/stages/automations/rows-walk";
 import type { AutomationRow } from "#core/stages/automations/rows";
 import { byId } from "#core/design/collections";
 import { useDesign, useDesk } from "./desk";
@@ -30,7 +31,7 @@ export function usePhaseFilter(): PhaseFilter {
       on: true,
       point,
       automation: (row) =>
-        row.phase !== undefined ? row.phase === wanted : row.moves.some((move) => move.points.some(point)),
+        row.phase !== undefined ? row.phase === wanted : movedBy(design, row).some(point),
     };
   }, [design, phase]);
 }

@@ -1,6 +1,7 @@
 /** The points of a level: one glyph each, named for screen readers, one tab stop for all of them. */
 import { memo, type KeyboardEvent, type AriaAttributes, type PointerEvent, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
+import { movedBy } from "#core/stages/automations/rows-walk";
 import type { Severity } from "#core/desk/findings";
 import type { KindRow, PointRow } from "#core/stages/runs/rows";
 import { dropsOf } from "#core/stages/runs";
@@ -66,9 +67,7 @@ function PlanPointsDrawing({ design, level, k, selected, onPress, onKey }: Props
       : [],
   );
   const moved = new Set(
-    lit.has("K")
-      ? design.automations.flatMap((automation) => automation.moves.flatMap((move) => move.points))
-      : [],
+    lit.has("K") ? design.automations.flatMap((automation) => movedBy(design, automation)) : [],
   );
   const inPhase = usePhaseFilter();
   const kinds = byId(design, "kinds");

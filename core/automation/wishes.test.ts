@@ -1,12 +1,12 @@
 /** Which wish is followed, against sorting them all. */
 import fc from "fast-check";
-import { PRIORITIES } from "../stages/automations/rows";
 import {
   causeGone,
   expired,
   followed,
   inTheWay,
   nextEnd,
+  PRIORITIES,
   seen,
   takenBack,
   wished,

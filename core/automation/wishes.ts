@@ -3,8 +3,7 @@
  * it is let go the next one below applies: safety, a hand, comfort, saving, looks. Within a class the weightier wins, as
  * wind does over rain, then the one that was made last.
  */
-import { PRIORITIES } from "../stages/automations/rows";
-
+export const PRIORITIES = ["safety", "hand", "comfort", "saving", "looks"] as const;
 export type Priority = (typeof PRIORITIES)[number];
 
 export interface Wish<T> {

@@ -45,11 +45,20 @@ type Options = Partial<
 
 const fieldsOf = new WeakMap<object, Field[]>();
 
-/** The fields of a row class, in the order they were declared; those of the class it extends come first. */
+/**
+ * The fields of a row class, in the order they were declared; those of the class it extends come first, unless it
+ * says one of them anew, which then stands in its place.
+ */
 export function fields(row: RowClass): readonly Field[] {
   const parent: unknown = Object.getPrototypeOf(row);
   const own = fieldsOf.get(row.prototype) ?? [];
-  return typeof parent === "function" && parent.prototype ? [...fields(parent as RowClass), ...own] : own;
+  if (typeof parent !== "function" || !parent.prototype) return own;
+  const inherited = fields(parent as RowClass);
+  const anew = (name: string) => own.find((field) => field.name === name);
+  return [
+    ...inherited.map((field) => anew(field.name) ?? field),
+    ...own.filter(({ name }) => !inherited.some((field) => field.name === name)),
+  ];
 }
 
 /**

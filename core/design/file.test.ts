@@ -52,7 +52,7 @@ describe("project file", () => {
     for (const name of FILE_ORDER)
       expect(file[name]!.map((row) => row.id)).toEqual(file[name]!.map((row) => row.id).sort());
     expect(Object.keys(file.points![0]!).slice(0, 3)).toEqual(["id", "kind", "level"]);
-    expect(text.startsWith('{\n  "format": "zinc-lattice-design",\n  "version": 1,')).toBe(true);
+    expect(text.startsWith('{\n  "format": "zinc-lattice-design",\n  "version": 2,')).toBe(true);
     expect(text.endsWith("\n")).toBe(true);
     expect(text).not.toContain("null");
   });
@@ -68,7 +68,17 @@ describe("project file", () => {
       spoilt((f) => Object.assign(f, { format: "plan" })),
       /^format must be "zinc-lattice-design"\.$/,
     ],
-    ["a newer version", spoilt((f) => Object.assign(f, { version: 2 })), /^version must be 1/],
+    [
+      "a version before the first",
+      spoilt((f) => Object.assign(f, { version: 0 })),
+      /^version must be 1 to 2/,
+    ],
+    [
+      "a version that is no number",
+      spoilt((f) => Object.assign(f, { version: "1" })),
+      /^version must be 1 to 2/,
+    ],
+    ["a newer version", spoilt((f) => Object.assign(f, { version: 3 })), /^version must be 1 to 2/],
     [
       "a number as text",
       spoilt((f) => Object.assign(rowOf(f, "points", 3), { x: "4" })),

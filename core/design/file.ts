@@ -8,9 +8,10 @@ import { fields, nestedClass, type RowClass } from "./fields";
 import { fail, InputError, type Problem } from "./input-error";
 import { danglingReferences } from "./references";
 import { DesignRow } from "./design-row";
+import { OLDEST_VERSION, upgradeFile } from "./upgrades";
 
 export const FILE_FORMAT = "zinc-lattice-design";
-export const FILE_VERSION = 1;
+export const FILE_VERSION = 2;
 /** Faults named at most. */
 const MOST_PROBLEMS = 100;
 
@@ -62,9 +63,16 @@ function parse(text: string): Record<string, unknown> {
  * number`.
  */
 export function readFile(text: string): Design {
-  const file = parse(text);
-  if (file.format !== FILE_FORMAT) fail("format", `must be "${FILE_FORMAT}"`);
-  if (file.version !== FILE_VERSION) fail("version", `must be ${FILE_VERSION}; this program reads no other`);
+  const raw = parse(text);
+  if (raw.format !== FILE_FORMAT) fail("format", `must be "${FILE_FORMAT}"`);
+  const { version } = raw;
+  if (
+    !Number.isInteger(version) ||
+    (version as number) < OLDEST_VERSION ||
+    (version as number) > FILE_VERSION
+  )
+    fail("version", `must be ${OLDEST_VERSION} to ${FILE_VERSION}; this program reads no other`);
+  const file = upgradeFile(raw, version as number, FILE_VERSION);
   const problems: Problem[] = [];
   for (const key of Object.keys(file)) {
     if (!["format", "version", "leftOut", "design", ...FILE_ORDER].includes(key))

@@ -6,9 +6,25 @@ import { FILE_FORMAT, FILE_VERSION } from "./file";
 
 type Schema = Record<string, unknown>;
 
-function nestedSchema(nested: RowClass | NestedChoice): Schema {
-  if (typeof nested === "function") return rowSchema(nested);
-  return { oneOf: Object.values(nested.classes).map(rowSchema) };
+/** Choices that hold themselves, as moves that hold moves do: said once, and pointed to. */
+class Definitions {
+  readonly all: Record<string, Schema> = {};
+  private readonly names = new Map<object, string>();
+
+  of(choice: NestedChoice): Schema {
+    let name = this.names.get(choice.classes);
+    if (name === undefined) {
+      name = `${Object.keys(choice.classes)[0]}-or-other-${this.names.size + 1}`.replace(/\s/g, "-");
+      this.names.set(choice.classes, name);
+      this.all[name] = {};
+      this.all[name] = { oneOf: Object.values(choice.classes).map((one) => rowSchema(one, this)) };
+    }
+    return { $ref: `#/$defs/${name}` };
+  }
+}
+
+function nestedSchema(nested: RowClass | NestedChoice, defs: Definitions): Schema {
+  return typeof nested === "function" ? rowSchema(nested, defs) : defs.of(nested);
 }
 
 function limits(field: Field): Schema {
@@ -18,7 +34,7 @@ function limits(field: Field): Schema {
   return schema;
 }
 
-function fieldSchema(field: Field): Schema {
+function fieldSchema(field: Field, defs: Definitions): Schema {
   const idPattern = "^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$";
   const schema = ((): Schema => {
     switch (field.kind) {
@@ -73,11 +89,11 @@ function fieldSchema(field: Field): Schema {
           maxItems: 2000,
         };
       case "one":
-        return nestedSchema(field.nested!);
+        return nestedSchema(field.nested!, defs);
       case "many":
         return {
           type: "array",
-          items: nestedSchema(field.nested!),
+          items: nestedSchema(field.nested!, defs),
           minItems: field.least ?? 0,
           maxItems: 200,
         };
@@ -86,11 +102,11 @@ function fieldSchema(field: Field): Schema {
   return field.unit ? { ...schema, "x-unit": field.unit } : schema;
 }
 
-function rowSchema(rowClass: RowClass): Schema {
+function rowSchema(rowClass: RowClass, defs: Definitions): Schema {
   const known = fields(rowClass);
   return {
     type: "object",
-    properties: Object.fromEntries(known.map((field) => [field.name, fieldSchema(field)])),
+    properties: Object.fromEntries(known.map((field) => [field.name, fieldSchema(field, defs)])),
     required: known.filter((field) => !field.optional).map((field) => field.name),
     additionalProperties: false,
   };
@@ -98,6 +114,7 @@ function rowSchema(rowClass: RowClass): Schema {
 
 /** The whole schema, as published in docs/design.schema.json. */
 export function designSchema(): Schema {
+  const defs = new Definitions();
   return {
     $schema: "https://json-schema.org/draft/2020-12/schema",
     title: "Zinc Lattice project file",
@@ -106,12 +123,13 @@ export function designSchema(): Schema {
       format: { const: FILE_FORMAT },
       version: { const: FILE_VERSION },
       leftOut: { type: "array", items: { type: "string" } },
-      design: rowSchema(ROW_CLASSES.design),
+      design: rowSchema(ROW_CLASSES.design, defs),
       ...Object.fromEntries(
-        FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name]) }]),
+        FILE_ORDER.map((name) => [name, { type: "array", items: rowSchema(ROW_CLASSES[name], defs) }]),
       ),
     },
     required: ["format", "version", "design"],
     additionalProperties: false,
+    $defs: defs.all,
   };
 }

@@ -222,11 +222,11 @@ test("an automation: change the sentence, ask for any date, across a change of t
   const house = await ownHouse(page);
   await open(page, `${house}/automations`);
   const dusk = page.locator('[data-automation="dusk"]');
-  await dusk.getByRole("button", { name: "25 min before sunset" }).click();
+  await dusk.getByRole("button", { name: "25 min before" }).click();
   await page.getByLabel("Offset").fill("-40");
   await page.getByLabel("Offset").press("Enter");
   await page.getByRole("radio", { name: "sunset" }).press("Escape");
-  await expect(dusk.getByRole("button", { name: "40 min before sunset" })).toBeVisible();
+  await expect(dusk.getByRole("button", { name: "40 min before" })).toBeVisible();
   await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
   await page.getByLabel("From").fill("2026-10-24");
   await page.getByLabel("To", { exact: true }).fill("2026-10-25");

@@ -7,6 +7,7 @@ import {
   firingWorking,
   firingYear,
   localParts,
+  placeOf,
   silentWorking,
   type YearPoint,
 } from "#core/stages/automations";
@@ -34,8 +35,8 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
   const [chosenYear, setYear] = useState<number>();
   const year = chosenYear ?? thisYear;
   const firings = useMemo(
-    () => (year === undefined ? undefined : firingYear(design.design, automation, year)),
-    [design.design, automation, year],
+    () => (year === undefined ? undefined : firingYear(placeOf(design), automation, year)),
+    [design, automation, year],
   );
   const put = (values: Partial<AutomationRow>) =>
     withRowCheck((checkRow) => {
@@ -45,7 +46,7 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
     });
   const at = (point?: YearPoint) =>
     point ? (
-      <Worked working={() => firingWorking(design.design, automation, point)}>
+      <Worked working={() => firingWorking(placeOf(design), automation, point)}>
         {clockText(zone, point.at)} · {dayName(point.day).slice(4)}
       </Worked>
     ) : (
@@ -160,7 +161,12 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
             type="button"
             className="button"
             onClick={() =>
-              put({ moves: [...automation.moves, { kind: "shade", points: [], positionPct: 0 }] })
+              put({
+                moves: [
+                  ...automation.moves,
+                  { kind: "set", points: [], aspect: "position", to: { say: "shut" } },
+                ],
+              })
             }
           >
             + move of shades

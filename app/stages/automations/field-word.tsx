@@ -3,10 +3,12 @@ import { putRow } from "#core/design/row-changes";
 import { parseClock } from "#core/design/clock";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { Trash2 } from "lucide-react";
-import { movable, weekdayName, withoutPart } from "#core/stages/automations";
+import { pointsThatSet, weekdayName, withoutPart } from "#core/stages/automations";
 import { byId } from "#core/design/collections";
 import { SUN_EVENTS, type AutomationRow } from "#core/stages/automations/rows";
 import { EVENT_NAMES } from "#core/stages/automations";
+import { ASPECT_NAMES } from "#core/stages/automations/aspects";
+import { LineField } from "./line-field";
 import { useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import { TextField } from "../../kit/fields";
@@ -87,9 +89,9 @@ function WordForm({ design, automation, word }: FieldWordProps) {
       edit((d) => putRow("automations", make(byId(d, "automations").get(automation.id)!)));
     });
   const whole = (text: string) => Number(text.replace(/[−–]/, "-").trim() || NaN);
-  if (field === "event") {
+  if (field === "event" || field === "offsetMin") {
     const cue = automation.cues[index]!;
-    if (cue.kind !== "sun") return null;
+    if (cue.kind !== "sun") return <LineField design={design} automation={automation} word={word} />;
     return (
       <div className="grid gap-2">
         <p className="text-small text-soft">Event of the sun</p>
@@ -121,9 +123,9 @@ function WordForm({ design, automation, word }: FieldWordProps) {
       />
     ) : null;
   }
-  if (field === "from") {
+  if ((field === "from" || field === "to") && of === "guards") {
     const guard = automation.guards[index]!;
-    if (guard.kind !== "window") return null;
+    if (guard.kind !== "window") return <LineField design={design} automation={automation} word={word} />;
     return (
       <div className="grid gap-2">
         <TextField
@@ -141,7 +143,7 @@ function WordForm({ design, automation, word }: FieldWordProps) {
   }
   if (field === "days") {
     const guard = automation.guards[index]!;
-    if (guard.kind !== "weekdays") return null;
+    if (guard.kind !== "weekdays") return <LineField design={design} automation={automation} word={word} />;
     return (
       <fieldset className="flex flex-wrap gap-2">
         <legend className="mb-1 text-small text-soft">Days of the week</legend>
@@ -162,22 +164,10 @@ function WordForm({ design, automation, word }: FieldWordProps) {
       </fieldset>
     );
   }
-  const move = automation.moves[index]!;
-  if (field === "positionPct") {
-    return (
-      <div className="grid gap-2">
-        <TextField
-          label="Position"
-          mono
-          unit="%"
-          text={String(move.positionPct)}
-          take={(text) => put({ positionPct: whole(text) })}
-        />
-        <p className="text-small text-soft">0 % is shut, 100 % is open.</p>
-      </div>
-    );
-  }
-  const able = movable(design);
+  const move = of === "moves" ? automation.moves[index] : undefined;
+  if (field !== "points" || move?.kind !== "set")
+    return <LineField design={design} automation={automation} word={word} />;
+  const able = pointsThatSet(design, move.aspect);
   // What is named though it cannot be moved is listed as well, so that it can be taken out.
   const strange = move.points
     .filter((id) => !able.some((point) => point.id === id))
@@ -185,8 +175,12 @@ function WordForm({ design, automation, word }: FieldWordProps) {
   const shades = [...able, ...strange];
   return (
     <fieldset className="grid max-h-64 gap-1 overflow-y-auto">
-      <legend className="mb-1 text-small text-soft">Shades to move</legend>
-      {shades.length === 0 && <p className="text-soft">No shade is planned yet: add one on the plan.</p>}
+      <legend className="mb-1 text-small text-soft">
+        Things that have a {ASPECT_NAMES[move.aspect]} to set
+      </legend>
+      {shades.length === 0 && (
+        <p className="text-soft">Nothing of the kind is planned yet: add it on the plan.</p>
+      )}
       {shades.map((point) => {
         const on = move.points.includes(point.id);
         return (
@@ -200,7 +194,7 @@ function WordForm({ design, automation, word }: FieldWordProps) {
               <>
                 {point.name}
                 {strange.includes(point) && (
-                  <span className="pl-1.5 text-small text-stop">goes to no position</span>
+                  <span className="pl-1.5 text-small text-stop">has none to set</span>
                 )}
               </>
             }

@@ -10,6 +10,7 @@ import {
   firingWorking,
   isoLocal,
   parseDay,
+  placeOf,
   type Day,
   type DayFirings,
 } from "#core/stages/automations";
@@ -39,8 +40,8 @@ export function FiringDays({
 }) {
   const [from, setFrom] = useState(dayText(today));
   const [to, setTo] = useState(dayText(addDays(today, 6)));
-  const place = design.design;
-  const language = place.language;
+  const place = useMemo(() => placeOf(design), [design]);
+  const { language } = design.design;
   const result = useMemo((): { days?: DayFirings[]; wrong?: string } => {
     try {
       const first = parseDay(from, "From");
@@ -147,5 +148,6 @@ export function FiringDays({
 
 function cueName(automation: AutomationRow, key: string): string {
   const cue = automation.cues.find((one) => one.key === key);
-  return cue?.kind === "sun" ? EVENT_NAMES[cue.event] : cue ? `the clock, ${cue.at}` : key;
+  if (cue?.kind === "sun") return EVENT_NAMES[cue.event];
+  return cue?.kind === "time" ? `the clock, ${cue.at}` : cue?.kind === "calendar" ? "the calendar" : key;
 }

@@ -7,14 +7,16 @@ import {
   dayName,
   dayText,
   fireTimes,
+  isForetold,
   localParts,
+  placeOf,
   type Day,
 } from "#core/stages/automations";
 import { useNow } from "../../kit/now";
 
 export function nextFiring(design: Design, automation: AutomationRow, now: number): string {
   if (!automation.enabled) return "switched off";
-  const place = design.design;
+  const place = placeOf(design);
   const today = localParts(place.zone, now);
   for (const days of [3, 40, 366]) {
     const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
@@ -28,7 +30,7 @@ export function nextFiring(design: Design, automation: AutomationRow, now: numbe
           : dayName(day);
     return `next ${name} ${clockText(place.zone, next.at)}`;
   }
-  return "not within a year";
+  return automation.cues.every(isForetold) ? "not within a year" : "by what happens";
 }
 
 /** Today's date at the site, once the page runs. */

@@ -1,124 +1,33 @@
-/** Stage 10, thin: automations as sentences, and when each will fire. */
-import { useState } from "react";
-import { putRow } from "#core/design/row-changes";
-import { newAutomation } from "#core/stages/automations";
-import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
-import { Empty } from "../../desk/empty";
-import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
-import { useNow } from "../../kit/now";
-import { usePhaseFilter } from "../../desk/phase-filter";
-import { FiringDays } from "./firing-days";
-import { nextFiring, useToday } from "./next-firing";
-import { Sentence } from "./sentence";
+/** Stage 10: what the house does by itself, what the household sets, and the calendars it goes by. */
+import { lazily } from "../../kit/lazily";
+import { Fetched, Tabbed, useView } from "../../kit/views";
+import Sentences from "./sentences";
 import { parts } from "./stage";
-import { Choice } from "../../kit/choice";
+import { VIEWS } from "./views";
 
 export const handle = { parts };
 
+const SHEETS = {
+  dials: lazily(() => import("./dials")),
+  scenes: lazily(() => import("./scenes")),
+  calendars: lazily(() => import("./calendars")),
+};
+
 export default function Automations() {
-  const design = useDesign();
-  const { select, selection, readOnly } = useDesk();
-  const edit = useEdit();
-  const now = useNow();
-  const today = useToday(design.design.zone);
-  const findings = useResult("findings");
-  const [only, setOnly] = useState("");
-  const inPhase = usePhaseFilter();
-  const shown = design.automations.filter(
-    (automation) => (!only || automation.priority === only) && inPhase.automation(automation),
-  );
-  const chosen =
-    design.automations.find(
-      (automation) => selection?.in === "automations" && automation.id === selection.id,
-    ) ?? shown[0];
-  const add = () => {
-    const id = newRowId("a");
-    edit((d) => putRow("automations", newAutomation(d, id)));
-    select({ in: "automations", id });
-  };
+  const [view, show] = useView(VIEWS);
+  const Sheet = SHEETS[view as keyof typeof SHEETS];
   return (
     <>
       <h2 className="sr-only">Automations</h2>
-      <div className="flex h-9 shrink-0 items-center gap-2 border-b border-rule bg-pane px-3" data-chrome>
-        <Choice
-          label="Filter by priority"
-          className="h-6 w-36 text-small text-soft"
-          value={only}
-          options={[
-            { value: "", text: "All priorities" },
-            ...[...new Set(design.automations.map((automation) => automation.priority))].map((priority) => ({
-              value: priority,
-              text: priority,
-            })),
-          ]}
-          take={setOnly}
-        />
-        <span className="text-small text-soft">Press an underlined word to change it.</span>
-        {!readOnly && (
-          <button type="button" className="button button-main ml-auto h-6" onClick={add}>
-            New sentence
-          </button>
+      <Tabbed label="Views of automations" tabs={VIEWS} tab={view} show={show}>
+        {Sheet ? (
+          <Fetched>
+            <Sheet />
+          </Fetched>
+        ) : (
+          <Sentences />
         )}
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Automations">
-        {shown.length === 0 && (
-          <Empty
-            text={
-              design.automations.length
-                ? "None of this priority and phase."
-                : "The house does nothing by itself yet. Write a new sentence: when, provided what, do what."
-            }
-          >
-            {design.automations.length === 0 && (
-              <button type="button" className="button button-main" onClick={add}>
-                New sentence
-              </button>
-            )}
-          </Empty>
-        )}
-        {shown.map((automation) => {
-          const worst = findings.find(
-            (finding) =>
-              finding.stage === "automations" && finding.about.some((ref) => ref.id === automation.id),
-          );
-          return (
-            <article
-              key={automation.id}
-              data-automation={automation.id}
-              className={`grid grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
-            >
-              <span className="text-right text-small text-soft max-sm:text-left">{automation.priority}</span>
-              <div>
-                <h3 className="font-semibold">
-                  <button
-                    type="button"
-                    className="text-left hover:underline"
-                    aria-pressed={automation === chosen}
-                    onClick={() => select({ in: "automations", id: automation.id })}
-                  >
-                    {automation.name}
-                  </button>
-                </h3>
-                <Sentence design={design} automation={automation} />
-              </div>
-              <div className="text-right text-small text-soft max-sm:text-left">
-                <p className="measure" suppressHydrationWarning>
-                  {now === undefined ? "" : nextFiring(design, automation, now)}
-                </p>
-                {worst && (
-                  <p
-                    className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}
-                  >
-                    <SeverityMark severity={worst.severity} size={10} />
-                    <span>{worst.title.replace(automation.name, "").trim()}</span>
-                  </p>
-                )}
-              </div>
-            </article>
-          );
-        })}
-      </div>
-      {chosen && today && <FiringDays key={chosen.id} design={design} automation={chosen} today={today} />}
+      </Tabbed>
     </>
   );
 }

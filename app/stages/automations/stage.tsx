@@ -26,6 +26,57 @@ export const parts: StageParts = {
   stage: "automations",
   Summary: AutomationsSummary,
   inspectors: { automations: AutomationInspector },
-  finds: (design) =>
-    design.automations.map(({ id, name }) => ({ in: "automations", id, text: name, hint: "automation" })),
+  rows: {
+    dials: {
+      names: {
+        value: "At the start",
+        min: "Least",
+        max: "Most",
+        leaveBe: "While it is on, comfort, saving and looks leave its room be",
+        setBy: "Set by",
+        shows: "Shows on",
+      },
+      hints: {
+        value: "On or off, a clock time, or a number in its unit",
+        room: "Empty: of the whole house",
+        setBy: "Empty: everybody",
+        shows: "Panels and keypads where it is seen and set",
+      },
+    },
+    groups: { names: { points: "Things" } },
+    scenes: {
+      only: ["name", "room", "fadeS"],
+      names: { fadeS: "Fade" },
+      hints: { fadeS: "Empty: at once" },
+      Extra: lazily(() => import("./scene-extra")),
+    },
+    calendars: { only: ["name", "kind"], Extra: lazily(() => import("./calendar-extra")) },
+  },
+  commands: [
+    { text: "Dials and flags", hint: "view of Automations", path: "automations?view=dials" },
+    { text: "Scenes and groups", hint: "view of Automations", path: "automations?view=scenes" },
+    { text: "Calendars", hint: "view of Automations", path: "automations?view=calendars" },
+  ],
+  finds: (design) => [
+    ...design.automations.map(({ id, name }) => ({
+      in: "automations" as const,
+      id,
+      text: name,
+      hint: "automation",
+    })),
+    ...design.dials.map(({ id, name, kind }) => ({
+      in: "dials" as const,
+      id,
+      text: name,
+      hint: kind === "flag" ? "flag" : "dial",
+    })),
+    ...design.scenes.map(({ id, name }) => ({ in: "scenes" as const, id, text: name, hint: "scene" })),
+    ...design.groups.map(({ id, name }) => ({ in: "groups" as const, id, text: name, hint: "group" })),
+    ...design.calendars.map(({ id, name }) => ({
+      in: "calendars" as const,
+      id,
+      text: name,
+      hint: "calendar",
+    })),
+  ],
 };

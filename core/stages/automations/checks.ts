@@ -6,8 +6,12 @@ import { keptFor } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
 import type { Finding } from "../../desk/findings";
-import { goesToPosition } from "./edit";
-import { cueTimes } from "./fires";
+import { ASPECT_NAMES } from "./aspects";
+import { cueTimes, isForetold, placeOf } from "./fires";
+import type { Move } from "./rows-moves";
+import type { Aspect } from "./rows-words";
+import { ableOf } from "./things";
+import { allMoves, deepGuards, pointsOf, toldBy } from "./rows-walk";
 import { addDays } from "./local-time";
 
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
@@ -29,24 +33,30 @@ interface Trial {
 const trialsOf = keptFor(() => new Map<string, Trial>());
 
 function trial(whole: Design, automation: AutomationRow): Trial {
-  const { design } = whole;
+  const place = placeOf(whole);
   const trials = trialsOf(whole);
   const key = JSON.stringify([
-    design.latitudeDeg,
-    design.longitudeDeg,
-    design.zone,
+    place.latitudeDeg,
+    place.longitudeDeg,
+    place.zone,
+    // Few have a calendar or a dial in them, and these are short.
+    uses(automation, "dial time") || uses(automation, "window") ? place.dials : 0,
+    uses(automation, "calendar") ? place.calendars : 0,
     automation.cues,
     automation.guards,
   ]);
   let known = trials.get(key);
   if (!known) {
     if (trials.size >= KEPT) trials.clear();
-    trials.set(key, (known = tryYear(design, automation)));
+    trials.set(key, (known = tryYear(place, automation)));
   }
   return known;
 }
 
-function tryYear(place: Design["design"], automation: AutomationRow): Trial {
+const uses = ({ cues, guards }: AutomationRow, kind: string) =>
+  [...cues, ...deepGuards(guards)].some((one) => one.kind === kind);
+
+function tryYear(place: ReturnType<typeof placeOf>, automation: AutomationRow): Trial {
   let comes = false;
   for (let n = 0; n < TRIAL_DAYS; n += CHUNK_DAYS) {
     const times = cueTimes(place, automation, addDays(TRIAL_YEAR, n), Math.min(CHUNK_DAYS, TRIAL_DAYS - n));
@@ -54,6 +64,66 @@ function tryYear(place: Design["design"], automation: AutomationRow): Trial {
     if (times.some((firing) => firing.held)) return { comes, fires: true };
   }
   return { comes, fires: false };
+}
+
+const nameOf = (design: Design, point: string) => byId(design, "points").get(point)?.name ?? point;
+
+/** A move that does something: one on things has some, one that holds others leaves it to them. */
+function doesSomething(design: Design, move: Move): boolean {
+  if (move.kind === "choose" || move.kind === "repeat" || move.kind === "wait" || move.kind === "until")
+    return false;
+  if (move.kind === "say") return move.points.length + move.people.length > 0;
+  if (move.kind === "stop") return move.automations.length > 0;
+  return move.kind === "dial" || move.kind === "give back" || move.kind === "capture"
+    ? true
+    : toldBy(design, move).length > 0;
+}
+
+interface Unable {
+  point: string;
+  aspect: Aspect;
+}
+
+/** What a move asks of a thing. */
+const askedAspect = (move: Move): Aspect | undefined =>
+  move.kind === "set" || move.kind === "step" || move.kind === "toggle"
+    ? move.aspect
+    : move.kind === "dim"
+      ? "level"
+      : undefined;
+
+const can = (design: Design, point: string, aspect: Aspect) =>
+  !byId(design, "points").has(point) || ableOf(design).get(point)!.sets.includes(aspect);
+
+function unableOf(design: Design, automation: AutomationRow): Unable[] {
+  const all = allMoves(automation.moves).flatMap((move) => {
+    const aspect = askedAspect(move);
+    if (aspect === undefined || !("points" in move)) return [];
+    return pointsOf(design, move)
+      .filter((point) => !can(design, point, aspect))
+      .map((point) => ({ point, aspect }));
+  });
+  return all.filter(
+    (one, i) => all.findIndex((other) => other.point === one.point && other.aspect === one.aspect) === i,
+  );
+}
+
+/** Without the single things that cannot do what is asked of them; a group is mended where it stands. */
+function withoutUnable(design: Design, automation: AutomationRow): AutomationRow {
+  const clean = (moves: readonly Move[]): Move[] =>
+    moves.map((move): Move => {
+      if (move.kind === "choose")
+        return {
+          ...move,
+          branches: move.branches.map((branch) => ({ ...branch, moves: clean(branch.moves) })),
+          ...(move.otherwise ? { otherwise: clean(move.otherwise) } : {}),
+        };
+      if (move.kind === "repeat") return { ...move, moves: clean(move.moves) };
+      const aspect = askedAspect(move);
+      if (aspect === undefined || !("points" in move)) return move;
+      return { ...move, points: move.points.filter((point) => can(design, point, aspect)) };
+    });
+  return { ...automation, moves: clean(automation.moves) };
 }
 
 /** What is wrong with automations: nothing moved, never firing, two that meet, a place without a sunset. */
@@ -78,41 +148,30 @@ export function automationChecks(design: Design): Finding[] {
         "Nothing ever starts it. The designer gives it one.",
         unfinished,
       );
-    if (!automation.moves.some((move) => move.points.length))
+    if (!allMoves(automation.moves).some((move) => doesSomething(design, move)))
       say(
         "no-move",
-        `${automation.name} moves nothing`,
-        "It starts and then does nothing. The designer gives it a shade.",
+        `${automation.name} does nothing`,
+        "It starts and then does nothing. The designer gives it something to do.",
         unfinished,
       );
-    for (const move of automation.moves) {
-      const wrong = move.points.filter(
-        (id) => !goesToPosition(design, byId(design, "points").get(id) ?? { kind: "" }),
+    const unable = unableOf(design, automation);
+    if (unable.length) {
+      const [first] = unable as [Unable];
+      say(
+        "cannot-do",
+        `${automation.name} asks of a thing what it cannot do`,
+        `${unable.map(({ point, aspect }) => `${nameOf(design, point)} has no ${ASPECT_NAMES[aspect]} to set`).join("; ")}.`,
+        "stop",
+        {
+          label: unable.length === 1 ? `Take ${nameOf(design, first.point)} out` : "Take them out",
+          changes: [{ in: "automations", put: withoutUnable(design, automation) }],
+        },
       );
-      if (wrong.length)
-        say(
-          "not-a-shade",
-          `${automation.name} moves what is not a shade`,
-          `${wrong.map((id) => byId(design, "points").get(id)?.name ?? id).join(", ")} cannot go to a position.`,
-          "stop",
-          {
-            label: wrong.length === 1 ? "Take it out" : "Take them out",
-            changes: [
-              {
-                in: "automations",
-                put: {
-                  ...automation,
-                  moves: automation.moves.map((m) => ({
-                    ...m,
-                    points: m.points.filter((id) => !wrong.includes(id)),
-                  })),
-                },
-              },
-            ],
-          },
-        );
     }
     if (!automation.enabled || !automation.cues.length) continue;
+    // What cues by what happens may come any time: only what is known before can be tried.
+    if (!automation.cues.every(isForetold)) continue;
     const { comes, fires } = trial(design, automation);
     if (!comes)
       say(

@@ -7,7 +7,9 @@ import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { point, testDesign } from "../../test-design";
 import { removeRows } from "../../design/remove";
 import { automationChecks } from "./checks";
-import { movable, newAutomation, withoutPart } from "./edit";
+import { newAutomation, withoutPart } from "./edit";
+import { pointsThatSet } from "./things";
+import { movedBy } from "./rows-walk";
 import { sentenceText } from "./sentence";
 
 const full: AutomationRow = {
@@ -24,8 +26,8 @@ const full: AutomationRow = {
     { kind: "window", from: "07:00", to: "09:00" },
   ],
   moves: [
-    { kind: "shade", points: ["sh"], positionPct: 0 },
-    { kind: "shade", points: ["sh"], positionPct: 50 },
+    { kind: "set", points: ["sh"], aspect: "position", to: { say: "shut" } },
+    { kind: "set", points: ["sh"], aspect: "position", to: { say: "50 %" } },
   ],
 };
 const design = {
@@ -63,16 +65,27 @@ describe("a new automation", () => {
 
 describe("what a move can move", () => {
   test("shades go to a position; a valve and a lock move but do not", () => {
-    expect(movable(design).map((row) => row.id)).toEqual(["sh"]);
+    expect(pointsThatSet(design, "position").map((row) => row.id)).toEqual(["sh"]);
     const wrong = {
       ...design,
       automations: [
-        { ...full, moves: [{ kind: "shade" as const, points: ["sh", "va", "lk"], positionPct: 0 }] },
+        {
+          ...full,
+          moves: [
+            {
+              kind: "set" as const,
+              points: ["sh", "va", "lk"],
+              aspect: "position" as const,
+              to: { say: "shut" },
+            },
+          ],
+        },
       ],
     };
-    const finding = automationChecks(wrong).find((one) => one.code === "automations.not-a-shade")!;
-    expect(finding.why).toMatch(/^va, lk cannot/);
-    expect(applyChanges(wrong, finding.fix!.changes).automations[0]!.moves[0]!.points).toEqual(["sh"]);
+    const finding = automationChecks(wrong).find((one) => one.code === "automations.cannot-do")!;
+    expect(finding.why).toBe("va has no position to set; lk has no position to set.");
+    const after = applyChanges(wrong, finding.fix!.changes);
+    expect(movedBy(after, after.automations[0]!)).toEqual(["sh"]);
   });
 });
 

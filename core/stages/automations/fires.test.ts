@@ -4,7 +4,8 @@ import { testDesign } from "../../test-design";
 import { automationChecks } from "./checks";
 import { firingsByDay, fireTimes, firingWorking, guardsHold, sunDay } from "./fires";
 import { addDays, clockInstant, dayStart, isoLocal, localParts, parseDay } from "./local-time";
-import { offsetText, sentenceText, weekdaysText } from "./sentence";
+import { shiftText } from "./language/slots";
+import { sentenceText, weekdaysText } from "./sentence";
 import { firingYear } from "./year";
 
 const weir = { latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London" };
@@ -166,28 +167,28 @@ describe("firing", () => {
 
 describe("sentences", () => {
   test("offsets and weekdays in words", () => {
-    expect([
-      offsetText(0, "dusk"),
-      offsetText(-25, "sunset"),
-      offsetText(60, "sunrise"),
-      offsetText(-90, "noon"),
-    ]).toEqual(["at dusk", "25 min before sunset", "1 h after sunrise", "1 h 30 min before noon"]);
+    expect([0, -25, 60, -90].map(shiftText)).toEqual([
+      "at",
+      "25 min before",
+      "1 h after",
+      "1 h 30 min before",
+    ]);
     expect([
       weekdaysText([1, 2, 3, 4, 5]),
       weekdaysText([6, 7]),
       weekdaysText([5, 1, 3]),
       weekdaysText([7, 6, 5, 4, 3, 2, 1]),
       weekdaysText([3]),
-    ]).toEqual(["Mon to Fri", "Sat and Sun", "Mon, Wed and Fri", "every day", "Wed"]);
+    ]).toEqual(["Mon to Fri", "Sat and Sun", "Mon, Wed and Fri", "any day", "Wed"]);
   });
   test("cue, guards and moves make one sentence", () => {
     const design = testDesign();
     const row = automation({
       guards: [{ kind: "weekdays", days: [6, 7] }],
-      moves: [{ kind: "shade", points: ["cam"], positionPct: 30 }],
+      moves: [{ kind: "set", points: ["cam"], aspect: "position", to: { say: "30 %" } }],
     });
     expect(sentenceText(design, row)).toBe(
-      "25 min before sunset, provided it is Sat and Sun: bring cam to 30 % open.",
+      "25 min before sunset, provided it is Sat and Sun: bring cam to 30 %.",
     );
     expect(sentenceText(design, automation({ cues: [] }))).toBe("Never: do nothing.");
   });
@@ -202,9 +203,11 @@ describe("checks", () => {
   };
   test("says what is missing", () => {
     expect(codes(automation({ cues: [] }))).toEqual(["no-cue", "no-move"]);
-    expect(codes(automation({ moves: [{ kind: "shade", points: ["cam"], positionPct: 0 }] }))).toEqual([
-      "not-a-shade",
-    ]);
+    expect(
+      codes(
+        automation({ moves: [{ kind: "set", points: ["cam"], aspect: "position", to: { say: "shut" } }] }),
+      ),
+    ).toEqual(["cannot-do"]);
   });
   test("a guard that never holds is offered to go, and then it fires", () => {
     const design = {

@@ -1,7 +1,9 @@
 /** When an automation fires, for cues known in advance. */
 import { round3 } from "../../geometry/round";
-import type { DesignRow } from "../../design/design-row";
-import type { AutomationRow, SunCue, SunEvent, TimeCue } from "./rows";
+import type { AutomationRow, Cue, SunEvent } from "./rows";
+import type { Design } from "../../design/collections";
+import { guardMayHold, type Foresight } from "./foretold";
+import { spanEdges } from "./calendar";
 import type { Working } from "../../desk/working";
 import {
   addDays,
@@ -16,9 +18,13 @@ import {
   offsetMin,
   type Day,
 } from "./local-time";
-import { crossings, HORIZON_DEG, noons, sunPosition, TWILIGHT_DEG } from "./sun";
+import { crossings, HORIZON_DEG, noons, sunPosition, TWILIGHT_DEG } from "../../geometry/sun";
 
-type Place = Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone">;
+/** Without dials and calendars, what goes by them is not foretold. */
+type Place = Foresight;
+
+/** A design as a place with its dials and calendars. */
+export const placeOf = ({ design, dials, calendars }: Design): Place => ({ ...design, dials, calendars });
 
 export const EVENT_NAMES: Readonly<Record<SunEvent, string>> = {
   rise: "sunrise",
@@ -44,35 +50,51 @@ export function sunInstants(place: Place, event: SunEvent, fromMs: number, toMs:
   }
 }
 
-function cueInstants(place: Place, cue: SunCue | TimeCue, from: Day, days: number): number[] {
+/** Can it be foretold when the cue comes? */
+export const isForetold = ({ kind }: Cue): boolean =>
+  kind === "time" || kind === "sun" || kind === "dial time" || kind === "calendar";
+
+const CLOCK = /^(?:[01]\d|2[0-3]):[0-5]\d$/;
+
+function clockInstants(place: Place, clock: string, from: Day, days: number): number[] {
+  return Array.from({ length: days }, (_, n) => clockInstant(place.zone, addDays(from, n), clock));
+}
+
+/** Instants at which a cue comes, of those that can be foretold. */
+function cueInstants(place: Place, cue: Cue, from: Day, days: number): number[] {
   const startMs = dayStart(place.zone, from);
   const endMs = dayStart(place.zone, addDays(from, days));
-  if (cue.kind === "sun") {
-    const shift = cue.offsetMin * MINUTE_MS;
-    return sunInstants(place, cue.event, startMs - shift, endMs - shift).map((ms) => ms + shift);
+  const within = (instants: readonly number[]) => instants.filter((ms) => ms >= startMs && ms < endMs);
+  switch (cue.kind) {
+    case "time":
+      return within(clockInstants(place, cue.at, from, days));
+    case "sun": {
+      const shift = cue.offsetMin * MINUTE_MS;
+      return sunInstants(place, cue.event, startMs - shift, endMs - shift).map((ms) => ms + shift);
+    }
+    case "dial time": {
+      const value = place.dials?.find(({ id }) => id === cue.dial)?.value;
+      if (value === undefined || !CLOCK.test(value)) return [];
+      // An offset of up to half a day reaches in from the days beside.
+      const shift = cue.offsetMin * MINUTE_MS;
+      return within(clockInstants(place, value, addDays(from, -1), days + 2).map((ms) => ms + shift));
+    }
+    case "calendar": {
+      const calendar = place.calendars?.find(({ id }) => id === cue.calendar);
+      if (!calendar) return [];
+      const shift = cue.offsetMin * MINUTE_MS;
+      return within(
+        spanEdges(place.zone, calendar.events, cue.edge, addDays(from, -1), days + 2).map((ms) => ms + shift),
+      );
+    }
+    default:
+      return [];
   }
-  const instants: number[] = [];
-  for (let n = 0; n < days; n++) {
-    const ms = clockInstant(place.zone, addDays(from, n), cue.at);
-    if (ms >= startMs && ms < endMs) instants.push(ms);
-  }
-  return instants;
 }
 
-const clockMinutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
-
-/** Does every guard hold at the instant? Windows and weekdays go by the clock on the wall. */
-export function guardsHold(place: Place, guards: AutomationRow["guards"], ms: number): boolean {
-  const local = localParts(place.zone, ms);
-  return guards.every((guard) => {
-    if (guard.kind === "weekdays") return guard.days.includes(local.weekday);
-    const from = clockMinutes(guard.from);
-    const to = clockMinutes(guard.to);
-    return from <= to
-      ? local.minutes >= from && local.minutes < to
-      : local.minutes >= from || local.minutes < to;
-  });
-}
+/** Does every guard hold at the instant? One that goes by what the house will be like then is taken to hold. */
+export const guardsHold = (place: Place, guards: AutomationRow["guards"], ms: number): boolean =>
+  guards.every((guard) => guardMayHold(place, guard, ms));
 
 export interface Firing {
   at: number;
@@ -122,7 +144,13 @@ function reason(
   if (firings.some((firing) => firing.held)) return undefined;
   if (firings.length) return "a guard does not hold";
   const sun = automation.cues.find((cue) => cue.kind === "sun");
-  if (!sun) return automation.cues.length ? "the clock skips this time" : "it has no cue";
+  if (!sun) {
+    if (!automation.cues.length) return "it has no cue";
+    if (!automation.cues.some(isForetold)) return "not known before: it goes by what happens";
+    return automation.cues.some(({ kind }) => kind === "time")
+      ? "the clock skips this time"
+      : "nothing of it falls on this day";
+  }
   const middle = dayStart(place.zone, day) + 12 * 60 * MINUTE_MS;
   const level = sun.event === "dawn" || sun.event === "dusk" ? TWILIGHT_DEG : HORIZON_DEG;
   let above = 0;
@@ -187,8 +215,8 @@ export function firingWorking(place: Place, automation: AutomationRow, firing: F
     );
   } else
     steps.push({
-      formula: "Clock time",
-      with: `${cue.at} in ${zone}`,
+      formula: cue.kind === "time" ? "Clock time" : cue.kind === "calendar" ? "Calendar" : "Time of a dial",
+      with: cue.kind === "time" ? `${cue.at} in ${zone}` : zone,
       gives: isoLocal(place.zone, firing.at),
       source: "cue",
     });

@@ -1,7 +1,9 @@
-/** Stage 10, thin: automations with cues known in advance, and when they fire at this site. */
+/** Stage 10: automations as sentences, what they may name, and when they fire at this site. */
 export {
   EVENT_NAMES,
   fireTimes,
+  isForetold,
+  placeOf,
   firingsByDay,
   firingWorking,
   sunDay,
@@ -26,4 +28,5 @@ export {
 export { sentenceOf, sentenceText, weekdaysText, type Word } from "./sentence";
 export { firingYear, silentWorking, type Year, type YearPoint } from "./year";
 export { automationChecks } from "./checks";
-export { goesToPosition, movable, newAutomation, withoutPart, type PartOf } from "./edit";
+export { newAutomation, withoutPart, type PartOf } from "./edit";
+export { pointsThatSet } from "./things";

@@ -3,7 +3,7 @@ import type { Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import type { Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
-import { fireTimes, firingsByDay, sunDay } from "./fires";
+import { fireTimes, firingsByDay, placeOf, sunDay } from "./fires";
 import { checkZone, dayName, dayText, isoLocal, localParts, parseDay } from "./local-time";
 import { sentenceText } from "./sentence";
 
@@ -33,7 +33,7 @@ const fires: Command = {
     if (!Number.isInteger(days) || days < 1 || days > 3660)
       fail("--days", "must be a whole number from 1 to 3660");
     const text = design.automations.map((automation) => {
-      const lines = firingsByDay(design.design, automation, from, days).map(({ day, firings, because }) => {
+      const lines = firingsByDay(placeOf(design), automation, from, days).map(({ day, firings, because }) => {
         const times = firings.map((firing) => isoLocal(zone, firing.at)).join(", ");
         return `  ${dayName(day).padEnd(11)}  ${times || `- ${because}`}`;
       });
@@ -41,7 +41,7 @@ const fires: Command = {
     });
     const automations = design.automations.map((automation) => ({
       id: automation.id,
-      times: fireTimes(design.design, automation, from, days).map((firing) => isoLocal(zone, firing.at)),
+      times: fireTimes(placeOf(design), automation, from, days).map((firing) => isoLocal(zone, firing.at)),
     }));
     return { json: { automations }, text: text.join("\n\n") || "No automations." };
   },

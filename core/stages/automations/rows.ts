@@ -1,62 +1,125 @@
-/** Rows of stage 10: cues, guards and moves. */
+/** Rows of stage 10: dials and flags, groups, scenes, calendars, and automations of cues, guards and moves. */
 import type { NAMES } from "./names";
-import { Choice, Flag, Id, Integers, Many, Num, Ref, Refs, Text, type RowClass } from "../../design/fields";
-import { CLOCK_TEXT } from "../../design/vocabulary";
+import { Choice, Flag, Id, Many, Num, Ref, Refs, Text, type RowClass } from "../../design/fields";
+import { DAY_TEXT, CLOCK_TEXT } from "../../design/vocabulary";
+import { Cues, type Cue } from "./rows-cues";
+import { Guards, type Guard } from "./rows-guards";
+import { Moves, type Move } from "./rows-moves";
+import {
+  AGAIN,
+  ASPECTS,
+  CALENDAR_KINDS,
+  DIAL_KINDS,
+  PRIORITIES,
+  REASONS,
+  type Aspect,
+  type DialKind,
+  type Priority,
+  type Reason,
+} from "./rows-words";
 
-export const SUN_EVENTS = ["rise", "set", "dawn", "dusk", "noon"] as const;
-export type SunEvent = (typeof SUN_EVENTS)[number];
+export * from "./rows-words";
+export type { Amount, Reading } from "./rows-amount";
+export type * from "./rows-cues";
+export type * from "./rows-guards";
+export type * from "./rows-moves";
 
-/** So many minutes after (or, negative, before) an event of the sun at the site. */
-export class SunCue {
-  @Choice(["sun"]) kind!: "sun";
-  @Text({ max: 20 }) key!: string;
-  @Choice(SUN_EVENTS) event!: SunEvent;
-  @Num({ unit: "min", min: -720, max: 720 }) offsetMin!: number;
+/** A value, or an on and off, that the household sets and automations read. */
+export class DialRow {
+  @Id() id!: string;
+  @Text({ max: 80 }) name!: string;
+  @Choice(DIAL_KINDS) kind!: DialKind;
+  /** Of a number. */
+  @Text({ max: 10, optional: true }) unit?: string;
+  /** At the start: "on", "off", "07:00", or a number in its unit. */
+  @Text({ max: 20 }) value!: string;
+  @Num({ optional: true }) min?: number;
+  @Num({ optional: true }) max?: number;
+  /** Absent: of the whole house. */
+  @Ref("rooms", { optional: true }) room?: string;
+  /** While it is on, what is meant for comfort, saving and looks leaves its room, or the house, be. */
+  @Flag({ optional: true }) leaveBe?: boolean;
+  /** Who may set it; everybody where nobody is named. */
+  @Refs("people", { optional: true }) setBy?: string[];
+  /** Panels and keys where it shows and can be set. */
+  @Refs("points", { optional: true }) shows?: string[];
 }
 
-/** A local time of day. */
-export class TimeCue {
-  @Choice(["time"]) kind!: "time";
-  @Text({ max: 20 }) key!: string;
-  @Text(CLOCK_TEXT) at!: string;
-}
-
-/** Local time of day within [from, to); over midnight where to is earlier. */
-export class WindowGuard {
-  @Choice(["window"]) kind!: "window";
-  @Text(CLOCK_TEXT) from!: string;
-  @Text(CLOCK_TEXT) to!: string;
-}
-
-/** Days of the week, Monday 1 to Sunday 7. */
-export class WeekdaysGuard {
-  @Choice(["weekdays"]) kind!: "weekdays";
-  @Integers({ min: 1, max: 7, least: 1 }) days!: number[];
-}
-
-/** Bring shades to a position: 0 % shut, 100 % open. */
-export class ShadeMove {
-  @Choice(["shade"]) kind!: "shade";
+/** Things that are told together. */
+export class GroupRow {
+  @Id() id!: string;
+  @Text({ max: 80 }) name!: string;
+  @Ref("rooms", { optional: true }) room?: string;
   @Refs("points") points!: string[];
-  @Num({ unit: "%", min: 0, max: 100 }) positionPct!: number;
 }
 
-export const PRIORITIES = ["safety", "hand", "comfort", "saving", "looks"] as const;
+/** One thing of a scene, and how it is to be. */
+export class SceneSetting {
+  @Ref("points") point!: string;
+  @Choice(ASPECTS) aspect!: Aspect;
+  /** A word of the aspect, or a number with its unit. */
+  @Text({ max: 40 }) to!: string;
+}
+
+export class SceneRow {
+  @Id() id!: string;
+  @Text({ max: 80 }) name!: string;
+  @Ref("rooms", { optional: true }) room?: string;
+  @Many(SceneSetting) settings!: SceneSetting[];
+  @Num({ unit: "s", min: 0, max: 7200, optional: true }) fadeS?: number;
+}
+
+/** Local days, the last one included; or, where it has clock times, from one to the other. */
+export class CalendarSpan {
+  @Text(DAY_TEXT) from!: string;
+  @Text(DAY_TEXT) to!: string;
+  @Text({ ...CLOCK_TEXT, optional: true }) fromClock?: string;
+  @Text({ ...CLOCK_TEXT, optional: true }) toClock?: string;
+  @Text({ max: 120, optional: true }) name?: string;
+  /** It comes again after so many days: 7 is weekly, 8 the nights of four in eight. */
+  @Num({ unit: "d", min: 1, max: 366, optional: true }) everyDays?: number;
+  /** The last day on which it may begin again. */
+  @Text({ ...DAY_TEXT, optional: true }) lastOn?: string;
+}
+
+export class CalendarRow {
+  @Id() id!: string;
+  @Text({ max: 80 }) name!: string;
+  @Choice(CALENDAR_KINDS) kind!: (typeof CALENDAR_KINDS)[number];
+  @Many(CalendarSpan) events!: CalendarSpan[];
+}
+
+/** What was put into a template for one of its copies. */
+export class TemplateValue {
+  @Text({ max: 40 }) name!: string;
+  @Refs("points", { optional: true }) points?: string[];
+  @Text({ max: 80, optional: true }) value?: string;
+}
 
 export class AutomationRow {
   @Id() id!: string;
   @Text({ max: 80 }) name!: string;
-  @Choice(PRIORITIES) priority!: (typeof PRIORITIES)[number];
-  @Many({ by: "kind", classes: { sun: SunCue, time: TimeCue } }) cues!: (SunCue | TimeCue)[];
-  @Many({ by: "kind", classes: { window: WindowGuard, weekdays: WeekdaysGuard } }) guards!: (
-    WindowGuard | WeekdaysGuard
-  )[];
-  @Many({ by: "kind", classes: { shade: ShadeMove } }) moves!: ShadeMove[];
+  @Choice(PRIORITIES) priority!: Priority;
+  /** Why, where several of one class meet on a thing. */
+  @Choice(REASONS, { optional: true }) reason?: Reason;
+  @Ref("rooms", { optional: true }) room?: string;
+  @Cues() cues!: Cue[];
+  @Guards() guards!: Guard[];
+  @Moves() moves!: Move[];
+  /** Cued again while it runs. */
+  @Choice(AGAIN, { optional: true }) again?: (typeof AGAIN)[number];
   @Flag() enabled!: boolean;
+  /** The template of the library it was made of, and what was put in. */
+  @Text({ max: 40, optional: true }) template?: string;
+  @Many(TemplateValue, { optional: true }) parameters?: TemplateValue[];
   @Ref("phases", { optional: true }) phase?: string;
 }
 
 /** Each collection with its row class. */
 export const ROWS = {
+  dials: DialRow,
+  groups: GroupRow,
+  scenes: SceneRow,
+  calendars: CalendarRow,
   automations: AutomationRow,
 } satisfies Record<keyof typeof NAMES, RowClass>;

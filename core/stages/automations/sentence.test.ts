@@ -3,7 +3,8 @@ import type { Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
 import { point, testDesign } from "../../test-design";
 import { automationChecks } from "./checks";
-import { offsetText, positionText, sentenceOf, sentenceText, weekdaysText } from "./sentence";
+import { sentenceOf, sentenceText, weekdaysText } from "./sentence";
+import { shiftText } from "./language/slots";
 import { firingYear } from "./year";
 
 const shades = ["north", "west", "south", "east"];
@@ -24,7 +25,7 @@ const rule = (rest: Partial<AutomationRow> = {}): AutomationRow => ({
   enabled: true,
   cues: [{ kind: "sun", key: "s", event: "set", offsetMin: -25 }],
   guards: [],
-  moves: [{ kind: "shade", points: ["north"], positionPct: 0 }],
+  moves: [{ kind: "set", points: ["north"], aspect: "position", to: { say: "shut" } }],
   ...rest,
 });
 const codes = (row: AutomationRow, rest: Partial<Design> = {}) =>
@@ -36,7 +37,7 @@ describe("an automation as prose", () => {
     [
       rule({
         cues: [{ kind: "time", key: "t", at: "07:30" }],
-        moves: [{ kind: "shade", points: ["north", "west"], positionPct: 100 }],
+        moves: [{ kind: "set", points: ["north", "west"], aspect: "position", to: { say: "open" } }],
       }),
       "At 07:30: bring North shade and West shade to open.",
     ],
@@ -46,9 +47,9 @@ describe("an automation as prose", () => {
           { kind: "time", key: "t", at: "07:30" },
           { kind: "sun", key: "s", event: "rise", offsetMin: 90 },
         ],
-        moves: [{ kind: "shade", points: ["north", "west", "south"], positionPct: 40 }],
+        moves: [{ kind: "set", points: ["north", "west", "south"], aspect: "position", to: { say: "40 %" } }],
       }),
-      "At 07:30 or 1 h 30 min after sunrise: bring North shade, West shade and South shade to 40 % open.",
+      "At 07:30 or 1 h 30 min after sunrise: bring North shade, West shade and South shade to 40 %.",
     ],
     [
       rule({
@@ -56,7 +57,7 @@ describe("an automation as prose", () => {
           { kind: "weekdays", days: [1, 2, 3, 4, 5] },
           { kind: "window", from: "06:00", to: "09:00" },
         ],
-        moves: [{ kind: "shade", points: shades, positionPct: 0 }],
+        moves: [{ kind: "set", points: shades, aspect: "position", to: { say: "shut" } }],
       }),
       "25 min before sunset, provided it is Mon to Fri and the clock is between 06:00 and 09:00: bring North shade, West shade and 2 more to shut.",
     ],
@@ -64,45 +65,41 @@ describe("an automation as prose", () => {
     [
       rule({
         moves: [
-          { kind: "shade", points: [], positionPct: 0 },
-          { kind: "shade", points: ["east"], positionPct: 100 },
+          { kind: "set", points: [], aspect: "position", to: { say: "shut" } },
+          { kind: "set", points: ["east"], aspect: "position", to: { say: "open" } },
         ],
       }),
-      "25 min before sunset: bring no shade yet to shut, then bring East shade to open.",
+      "25 min before sunset: bring nothing yet to shut, then bring East shade to open.",
     ],
-  ])("%#", (row, text) => expect(sentenceText(design, row)).toBe(text));
+  ])("%#", (row, text) => expect(sentenceText(design, row, true)).toBe(text));
 
   it("marks the words that are fields, each with what it edits", () => {
     const fields = sentenceOf(design, rule({ guards: [{ kind: "weekdays", days: [6, 7] }] })).filter(
       (word) => word.part,
     );
     expect(fields.map((word) => [word.part!.of, word.part!.field, word.tells])).toEqual([
+      ["cues", "offsetMin", "value"],
       ["cues", "event", "value"],
       ["guards", "days", "calendar"],
       ["moves", "points", "device"],
-      ["moves", "positionPct", "value"],
+      ["moves", "to", "value"],
     ]);
   });
 
   it.each([
-    [0, "at dusk"],
-    [-60, "1 h before dusk"],
-    [5, "5 min after dusk"],
-    [125, "2 h 5 min after dusk"],
-  ])("%d min is %s", (min, text) => expect(offsetText(min, "dusk")).toBe(text));
+    [0, "at"],
+    [-60, "1 h before"],
+    [5, "5 min after"],
+    [125, "2 h 5 min after"],
+  ])("%d min is %s", (min, text) => expect(shiftText(min)).toBe(text));
   it.each([
-    [[1, 2, 3, 4, 5, 6, 7], "every day"],
+    [[1, 2, 3, 4, 5, 6, 7], "any day"],
     [[6, 7], "Sat and Sun"],
     [[1, 3, 5], "Mon, Wed and Fri"],
     [[5, 1, 1], "Mon and Fri"],
     [[2], "Tue"],
     [[2, 3, 4], "Tue to Thu"],
   ])("%j is %s", (days, text) => expect(weekdaysText(days as number[])).toBe(text));
-  it.each([
-    [0, "shut"],
-    [100, "open"],
-    [35, "35 % open"],
-  ])("%d %% is %s", (pct, text) => expect(positionText(pct)).toBe(text));
 });
 
 describe("findings of automations", () => {
@@ -110,12 +107,14 @@ describe("findings of automations", () => {
     expect(codes(rule())).toEqual([]);
     expect(codes(rule({ cues: [] }))).toEqual(["automations.no-cue"]);
     expect(codes(rule({ moves: [] }))).toEqual(["automations.no-move"]);
-    const wrong = rule({ moves: [{ kind: "shade", points: ["cam", "north"], positionPct: 0 }] });
+    const wrong = rule({
+      moves: [{ kind: "set", points: ["cam", "north"], aspect: "position", to: { say: "shut" } }],
+    });
     const [finding] = automationChecks({ ...design, automations: [wrong] });
     expect(finding).toMatchObject({
-      code: "automations.not-a-shade",
+      code: "automations.cannot-do",
       severity: "stop",
-      fix: { label: "Take it out" },
+      fix: { label: "Take cam out" },
     });
     expect(
       applyChanges({ ...design, automations: [wrong] }, finding!.fix!.changes).automations[0]!.moves[0],

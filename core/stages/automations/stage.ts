@@ -13,7 +13,7 @@ export const automations: StageModule = {
     },
     {
       name: "Every one moves something",
-      met: length > 0 && clear("automations.no-move", "automations.not-a-shade"),
+      met: length > 0 && clear("automations.no-move", "automations.cannot-do"),
     },
     { name: "No guard stops one for good", met: length > 0 && clear("automations.guard-never-holds") },
   ],

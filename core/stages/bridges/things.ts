@@ -2,6 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
+import type { KindRow } from "../runs/rows";
 import { closed, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
 import type { Danger } from "./rows";
 
@@ -103,13 +104,19 @@ export const thingsOf = memoByParts(
     new Map(design.devices.map((device) => [device.id, thingOf(design, device)])),
 );
 
+// A kind made of another keeps its name before two hyphens.
+const baseOf = (kind: KindRow | undefined) => kind?.id.split("--")[0] ?? "";
+
+/** What a point of the kind is before anything is chosen for it; undefined where nobody could tell it anything. */
+export const typeOfKind = (kind: KindRow | undefined): ShownType | undefined =>
+  OF_KIND[baseOf(kind)] ?? OF_GLYPH[kind?.glyph ?? ""];
+
 function thingOf(design: Design, device: DeviceRow): Thing {
   const point = byId(design, "points").get(device.point);
   const kind = byId(design, "kinds").get(point?.kind ?? "");
-  // A kind made of another keeps its name before two hyphens.
-  const base = kind?.id.split("--")[0] ?? "";
+  const base = baseOf(kind);
   const option = device.option === undefined ? undefined : byId(design, "options").get(device.option);
-  let type = OF_KIND[base] ?? OF_GLYPH[kind?.glyph ?? ""];
+  let type = typeOfKind(kind);
   if (!type) return { device, can: [], local: option ? option.local && !option.cloud : true };
   const able: Capability[] = [];
   if (type === "on/off light") {

@@ -1,5 +1,6 @@
 /** Problems by score, and what answers them. */
 import { byId, type Design } from "../../design/collections";
+import { movedBy } from "../automations/rows-walk";
 import { memoByParts } from "../../design/kept";
 import type { ProblemRow } from "./rows";
 import { costsAt, costsOf, costWorking, hoursWorking } from "../runs/cost";
@@ -34,9 +35,10 @@ export function answeringPoints(design: Design, problem: ProblemRow): Set<string
     const device = byId(design, "devices").get(id);
     if (device) points.add(device.point);
   }
-  for (const id of problem.automations)
-    for (const move of byId(design, "automations").get(id)?.moves ?? [])
-      for (const point of move.points) points.add(point);
+  for (const id of problem.automations) {
+    const automation = byId(design, "automations").get(id);
+    if (automation) for (const point of movedBy(design, automation)) points.add(point);
+  }
   return points;
 }
 
@@ -63,7 +65,7 @@ export function answerOf(design: Design, problem: ProblemRow): Answer {
 
 /** Problems, the worst first; of equal scores the one that takes fewer hours. */
 export const rankedProblems = memoByParts(
-  [dropsOf, costsOf, "devices", "automations", "problems"],
+  [dropsOf, costsOf, "devices", "automations", "groups", "scenes", "problems"],
   (design): { problem: ProblemRow; score: number; answer: Answer }[] =>
     design.problems
       .map((problem) => ({ problem, score: scoreOf(problem), answer: answerOf(design, problem) }))

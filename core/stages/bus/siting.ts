@@ -9,7 +9,7 @@ import { fail } from "../../design/input-error";
 import { memoByParts, memoByRow } from "../../design/kept";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { meeting, type Xy } from "../../geometry/segment";
-import { sunPosition } from "../automations/sun";
+import { sunPosition } from "../../geometry/sun";
 import type { PointRow } from "../runs/rows";
 
 /** Eaves stand out so far, typical, m. */

@@ -79,14 +79,14 @@ test("removing a point takes with it what hangs on it, and leaves nothing dangli
       enabled: true,
       cues: [],
       guards: [],
-      moves: [{ kind: "shade", points: ["cam", "cam-up"], positionPct: 0 }],
+      moves: [{ kind: "set", points: ["cam", "cam-up"], aspect: "position", to: { say: "shut" } }],
     },
   ];
   const changes = removePoint(design, "cam");
   const after = applyChanges(design, changes);
   expect(() => checkWhole(after, changes)).not.toThrow();
   expect([after.points.length, after.drops.length, after.devices.length]).toEqual([1, 0, 0]);
-  expect(after.automations[0]!.moves[0]!.points).toEqual(["cam-up"]);
+  expect(after.automations[0]!.moves[0]).toMatchObject({ points: ["cam-up"] });
 });
 
 test("the generator repeats itself for a seed, and only for that", () => {

@@ -1,5 +1,6 @@
 /** What is known of a device in other stages, in words: its cable and port, its bus or radio link, what uses it. */
 import { byId, type Design } from "../../design/collections";
+import { movedBy } from "../automations/rows-walk";
 import { portsOfDrop } from "../../points/ports";
 import { reachesOf, treesOf } from "../mesh/routes";
 import { networkOf, segmentVolts } from "./device-links";
@@ -50,7 +51,7 @@ export function linksOf(design: Design, id: string): DeviceLinks {
     }
   }
   const automations = design.automations
-    .filter(({ moves }) => moves.some((move) => move.points.includes(device.point)))
+    .filter((row) => movedBy(design, row).includes(device.point))
     .map(({ name }) => name);
   if (automations.length)
     fails.push(`${automations.join(", ")} ${automations.length === 1 ? "has" : "have"} nothing to move`);

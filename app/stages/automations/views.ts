@@ -1,0 +1,7 @@
+/** The views of stage 10, by the names they have in the address. */
+export const VIEWS = [
+  ["sentences", "Sentences"],
+  ["dials", "Dials and flags"],
+  ["scenes", "Scenes and groups"],
+  ["calendars", "Calendars"],
+] as const;
