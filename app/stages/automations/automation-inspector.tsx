@@ -11,6 +11,7 @@ import {
   silentWorking,
   type YearPoint,
 } from "#core/stages/automations";
+import { checkRow } from "#core/design/check-row";
 import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
@@ -22,6 +23,8 @@ import { ChoiceField, TextField } from "../../kit/fields";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { useNow } from "../../kit/now";
+import { nextKey, withMoreText } from "#core/stages/automations/language/lines";
+import { TypedLines } from "./typed-lines";
 import { YearChart } from "./year-chart";
 import { Toggle } from "../../kit/switches";
 
@@ -111,6 +114,23 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
         />
       </div>
       {!readOnly && (
+        <div className="border-b border-rule px-3.5 py-3">
+          <TypedLines
+            key={automation.id}
+            label="Write more lines"
+            lines
+            text=""
+            hint="A cue, or a line that begins with provided, unless or do: “when [Hall keypad] …”, “unless the flag [Leave the house be] is on”, “do wait 5 min”. Control and Enter take them over."
+            take={(text) => {
+              const more = (row: AutomationRow) =>
+                checkRow("automations", withMoreText(design, row, text), "");
+              more(automation);
+              edit((now) => putRow("automations", more(byId(now, "automations").get(automation.id)!)));
+            }}
+          />
+        </div>
+      )}
+      {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
           <button
             type="button"
@@ -187,10 +207,4 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
       <Caution text="A shade that moves by itself must stop at a hand or an obstacle, and a hand must always be able to move it. Follow the maker's word and local codes." />
     </>
   );
-}
-
-function nextKey(automation: AutomationRow): string {
-  let n = automation.cues.length + 1;
-  while (automation.cues.some((cue) => cue.key === `cue${n}`)) n += 1;
-  return `cue${n}`;
 }

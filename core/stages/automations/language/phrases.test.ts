@@ -1,4 +1,5 @@
 /** Every statement of the language, as it is written and as it is read: the same row both ways. */
+import { readFileSync } from "node:fs";
 import { CUE_CLASSES, type Cue } from "../rows-cues";
 import { GUARD_KINDS, type Guard } from "../rows-guards";
 import { MOVE_KINDS, type Move } from "../rows-moves";
@@ -34,4 +35,14 @@ test("every kind has its example", () => {
   expect(GUARD_KINDS.filter((kind) => !kinds(GUARDS).has(kind))).toEqual([]);
   // Those that hold moves stand over several lines: text.test.ts.
   expect(MOVE_KINDS.filter((kind) => !kinds(MOVES).has(kind))).toEqual(["choose", "repeat"]);
+});
+
+test("docs/automations.md has every statement", () => {
+  const lines = new Set(
+    readFileSync("docs/automations.md", "utf8")
+      .split("\n")
+      .map((line) => line.trim()),
+  );
+  const said = [...CUES, ...GUARDS].map(([text]) => text).concat(MOVES.map(([text]) => `do ${text}`));
+  expect(said.filter((text) => !lines.has(text))).toEqual([]);
 });
