@@ -192,7 +192,8 @@ export function quantity(value: number, unit?: string): Quantity {
   };
 }
 
-const sameKind = (a: Dimension, b: Dimension) =>
+/** Of one kind: what can be added and compared. */
+export const sameKind = (a: Dimension, b: Dimension) =>
   [...new Set([...Object.keys(a), ...Object.keys(b)])].every(
     (base) => (a[base as keyof Dimension] ?? 0) === (b[base as keyof Dimension] ?? 0),
   );

@@ -3,8 +3,9 @@
  * for the second has passed, and so on up to the most it knows. A key that is held says so when its time is reached; that
  * it was let go follows.
  */
-export const PRESSES = ["single", "double", "triple", "many", "held", "released"] as const;
-export type Press = (typeof PRESSES)[number];
+import type { Press } from "../stages/automations/rows-words";
+
+export { PRESSES, type Press } from "../stages/automations/rows-words";
 
 export interface KeySettings {
   /** What it can tell apart. A key that knows no second press decides the first at once. */

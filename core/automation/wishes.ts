@@ -3,8 +3,9 @@
  * it is let go the next one below applies: safety, a hand, comfort, saving, looks. Within a class the weightier wins, as
  * wind does over rain, then the one that was made last.
  */
-export const PRIORITIES = ["safety", "hand", "comfort", "saving", "looks"] as const;
-export type Priority = (typeof PRIORITIES)[number];
+import { PRIORITIES, type Priority } from "../stages/automations/rows-words";
+
+export { PRIORITIES, type Priority } from "../stages/automations/rows-words";
 
 export interface Wish<T> {
   /** Who made it: an automation, a key, a person. One has one wish at a time. */

@@ -3,7 +3,7 @@ import { emptyDesign } from "../../core/design/collections";
 import { readFile } from "../../core/design/file";
 import { InputError } from "../../core/design/input-error";
 import { parseLength } from "../../core/design/units";
-import { parseDay } from "../../core/stages/automations/local-time";
+import { parseDay } from "../../core/design/local-time";
 import { readCatalogue } from "../../core/stages/choose/catalogue-csv";
 import { readDxf } from "../../core/files/dxf-in";
 import { readSvg } from "../../core/files/svg-in";

@@ -2,7 +2,7 @@
  * What takes every edit since the start of a day back again, the oldest first: with it a browser knows how
  * things stood then.
  */
-import { dayStart, parseDay } from "#core/stages/automations/local-time";
+import { dayStart, parseDay } from "#core/design/local-time";
 import { readDesign } from "#db/read-design";
 import { inversesSince } from "#db/write-edit";
 import { db } from "#server/db";

@@ -1,6 +1,6 @@
 /** Calendars that guards and cues go by: terms, holidays, shifts. */
 import { dayText, localParts } from "#core/stages/automations";
-import { stands } from "#core/stages/automations/calendar";
+import { stands } from "#core/automation/calendar";
 import { eventText } from "#core/stages/automations/calendar-text";
 import type { CalendarRow } from "#core/stages/automations/rows";
 import { useDesign } from "../../desk/desk";

@@ -7,7 +7,7 @@ import { pointsThatSet, weekdayName, withoutPart } from "#core/stages/automation
 import { byId } from "#core/design/collections";
 import { SUN_EVENTS, type AutomationRow } from "#core/stages/automations/rows";
 import { EVENT_NAMES } from "#core/stages/automations";
-import { ASPECT_NAMES } from "#core/stages/automations/aspects";
+import { ASPECT_NAMES } from "#core/automation/aspects";
 import { LineField } from "./line-field";
 import { useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";

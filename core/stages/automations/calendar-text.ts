@@ -5,8 +5,8 @@
 import { fail } from "../../design/input-error";
 import { counted } from "../../design/words";
 import type { CalendarSpan } from "./rows";
-import { dayNumber } from "./calendar";
-import { parseDay } from "./local-time";
+import { dayNumber } from "../../automation/calendar";
+import { parseDay } from "../../design/local-time";
 
 export const eventText = ({ from, to, fromClock, toClock, everyDays, lastOn, name }: CalendarSpan): string =>
   [

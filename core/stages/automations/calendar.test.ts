@@ -3,8 +3,8 @@ import fc from "fast-check";
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { byId } from "../../design/collections";
 import { eventsText, readEvents } from "./calendar-text";
-import { spanEdges, stands } from "./calendar";
-import { addDays, dayStart, parseDay } from "./local-time";
+import { spanEdges, stands } from "../../automation/calendar";
+import { addDays, dayStart, parseDay } from "../../design/local-time";
 import { readSettings, settingsText } from "./scene-text";
 import type { CalendarSpan } from "./rows";
 

@@ -6,13 +6,17 @@ import { keptFor } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
 import type { Finding } from "../../desk/findings";
-import { ASPECT_NAMES } from "./aspects";
+import { MOST_CAUSES } from "../../automation/engine/world";
+import { clockText, dayName, localParts } from "../../design/local-time";
+import { counted } from "../../design/words";
+import { automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
+import { ASPECT_NAMES } from "../../automation/aspects";
 import { cueTimes, isForetold, placeOf } from "./fires";
 import type { Move } from "./rows-moves";
 import type { Aspect } from "./rows-words";
 import { ableOf } from "./things";
 import { allMoves, deepGuards, pointsOf, toldBy } from "./rows-walk";
-import { addDays } from "./local-time";
+import { addDays } from "../../design/local-time";
 
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
@@ -126,9 +130,70 @@ function withoutUnable(design: Design, automation: AutomationRow): AutomationRow
   return { ...automation, moves: clean(automation.moves) };
 }
 
+/** How a value is said in a finding. */
+const saidOf = (value: unknown) => (value === true ? "on" : value === false ? "off" : String(value));
+
+/** Two that set one thing apart at one time and are of one rank: nobody can say which wins. */
+function clashFindings(design: Design): Finding[] {
+  const { zone } = design.design;
+  const byPair = new Map<string, Clash[]>();
+  for (const clash of clashesOf(design)) {
+    if (!clash.equal) continue;
+    const key = `${clash.a} ${clash.b}`;
+    byPair.set(key, [...(byPair.get(key) ?? []), clash]);
+  }
+  return [...byPair.values()].map((all): Finding => {
+    const [first] = all as [Clash];
+    const [a, b] = [first.a, first.b].map((id) => byId(design, "automations").get(id)!) as [
+      AutomationRow,
+      AutomationRow,
+    ];
+    const day = localParts(zone, first.at);
+    const things = all.map(({ thing }) => thingName(design, thing));
+    return {
+      code: "automations.clash",
+      stage: "automations",
+      severity: "mend",
+      title: `${a.name} and ${b.name} set ${things.length === 1 ? things[0] : counted(things.length, "thing")} apart`,
+      why: `On ${dayName(day)} at ${clockText(zone, first.at)}, for one, ${a.name} brings ${things[0]} to ${saidOf(first.valueA)}, and ${b.name} to ${saidOf(first.valueB)}. Both are for ${a.priority}, so the last to come wins. Either is made to outrank the other, or a guard keeps them apart.`,
+      about: [
+        { in: "automations", id: a.id },
+        { in: "automations", id: b.id },
+        ...all.flatMap(({ thing }) =>
+          thing.startsWith("dial ") ? [] : [{ in: "points" as const, id: thingId(thing) }],
+        ),
+      ],
+      fix: {
+        label: `Switch ${b.name} off`,
+        changes: [{ in: "automations", put: { ...b, enabled: false } }],
+      },
+    };
+  });
+}
+
+/** Automations that cue one another round and round. */
+function loopFindings(design: Design): Finding[] {
+  return automationLoops(design).map((loop): Finding => {
+    const rows = loop.map((id) => byId(design, "automations").get(id)!);
+    const last = rows.at(-1)!;
+    return {
+      code: "automations.loop",
+      stage: "automations",
+      severity: "stop",
+      title: `${rows.map(({ name }) => name).join(", ")} cue one another round and round`,
+      why: `What ${rows[0]!.name} sets cues ${rows[1]!.name}, and so on until it comes back. The hub stops it after ${MOST_CAUSES} causes within a second, and nobody knows in which state. One of them needs a guard, or another cue.`,
+      about: rows.map(({ id }) => ({ in: "automations" as const, id })),
+      fix: {
+        label: `Switch ${last.name} off`,
+        changes: [{ in: "automations", put: { ...last, enabled: false } }],
+      },
+    };
+  });
+}
+
 /** What is wrong with automations: nothing moved, never firing, two that meet, a place without a sunset. */
 export function automationChecks(design: Design): Finding[] {
-  const findings: Finding[] = [];
+  const findings: Finding[] = [...clashFindings(design), ...loopFindings(design)];
   for (const automation of design.automations) {
     const about = [{ in: "automations" as const, id: automation.id }];
     const say = (

@@ -24,7 +24,7 @@ export {
   parseDay,
   weekdayName,
   type Day,
-} from "./local-time";
+} from "../../design/local-time";
 export { sentenceOf, sentenceText, weekdaysText, type Word } from "./sentence";
 export { firingYear, silentWorking, type Year, type YearPoint } from "./year";
 export { automationChecks } from "./checks";

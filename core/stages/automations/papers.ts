@@ -1,10 +1,13 @@
 /** What stage 10 writes: the sun at the site, and when automations fire. */
-import type { Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import type { Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
 import { fireTimes, firingsByDay, placeOf, sunDay } from "./fires";
-import { checkZone, dayName, dayText, isoLocal, localParts, parseDay } from "./local-time";
+import { checkZone, dayName, dayText, isoLocal, localParts, parseDay } from "../../design/local-time";
+import { automationLoops, clashesOf, thingId, thingsSet } from "./conflicts";
+import { namesOf } from "./language/names";
+import { automationText } from "./language/text";
 import { sentenceText } from "./sentence";
 
 const today = (design: Design, now: number) => dayText(localParts(design.design.zone, now));
@@ -47,4 +50,39 @@ const fires: Command = {
   },
 };
 
-export const papers: Papers = { commands: { sun, fires } };
+const automations: Command = {
+  prints: "automations as text, those in one another's way, and loops",
+  run(design) {
+    const { zone } = design.design;
+    const names = namesOf(design);
+    const rows = design.automations.map((row) => ({
+      id: row.id,
+      name: row.name,
+      priority: row.priority,
+      text: automationText(row, names),
+      sets: thingsSet(design, row),
+    }));
+    // What outranks the other is no conflict: it is known who wins.
+    const conflicts = clashesOf(design)
+      .filter(({ equal }) => equal)
+      .map(({ a, b, thing, at }) => ({ a, b, thing: thingId(thing), at: isoLocal(zone, at) }));
+    const loops = automationLoops(design);
+    const name = (id: string) => byId(design, "automations").get(id)!.name;
+    const text = [
+      rows
+        .map((row) => row.text)
+        .join("\n")
+        .trimEnd(),
+      ...conflicts.map(
+        ({ a, b, thing, at }) => `// ${name(a)} and ${name(b)} set ${thing} apart, as on ${at}`,
+      ),
+      ...loops.map((loop) => `// Round and round: ${loop.map(name).join(", ")}`),
+    ].filter(Boolean);
+    return {
+      json: { automations: rows, conflicts, loops },
+      text: text.join("\n") || "// No automations.",
+    };
+  },
+};
+
+export const papers: Papers = { commands: { sun, fires, automations } };

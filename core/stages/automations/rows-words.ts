@@ -1,9 +1,10 @@
 /** Words of stage 10 that rows hold: what can be read of a thing and set of it, presses, people's doings. */
-import { PRESSES } from "../../automation/presses";
+export const PRIORITIES = ["safety", "hand", "comfort", "saving", "looks"] as const;
+export type Priority = (typeof PRIORITIES)[number];
 
-export { PRESSES, type Press } from "../../automation/presses";
-
-export { PRIORITIES, type Priority } from "../../automation/wishes";
+/** What a finger on a key means, of those the control can tell apart. */
+export const PRESSES = ["single", "double", "triple", "many", "held", "released"] as const;
+export type Press = (typeof PRESSES)[number];
 
 /** Within a class: wind outranks rain outranks sun outranks privacy outranks convenience (domain.md, Shades). */
 export const REASONS = ["wind", "rain", "sun", "privacy", "convenience"] as const;

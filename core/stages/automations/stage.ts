@@ -15,7 +15,10 @@ export const automations: StageModule = {
       name: "Every one moves something",
       met: length > 0 && clear("automations.no-move", "automations.cannot-do"),
     },
-    { name: "No guard stops one for good", met: length > 0 && clear("automations.guard-never-holds") },
+    {
+      name: "None stands in another's way",
+      met: length > 0 && clear("automations.guard-never-holds", "automations.clash", "automations.loop"),
+    },
   ],
   papers: async () => (await import("./papers")).papers,
 };

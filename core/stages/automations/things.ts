@@ -5,7 +5,7 @@ import { byName } from "../../design/words";
 import { thingsOf, typeOfKind } from "../bridges/things";
 import type { ShownType } from "../bridges/rows-words";
 import type { PointRow } from "../runs/rows";
-import { readable, settable } from "./aspects";
+import { readable, settable } from "../../automation/aspects";
 import type { Aspect } from "./rows-words";
 
 export interface Able {

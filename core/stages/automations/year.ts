@@ -3,7 +3,7 @@ import type { DesignRow } from "../../design/design-row";
 import type { AutomationRow } from "./rows";
 import type { Working } from "../../desk/working";
 import { cueTimes } from "./fires";
-import { addDays, dayStart, localParts, offsetMin, type Day } from "./local-time";
+import { addDays, dayStart, localParts, offsetMin, type Day } from "../../design/local-time";
 
 export interface YearPoint {
   /** 0 for 1 January. */

@@ -2,7 +2,7 @@
  * The language of automations: every cue, guard and move with its wording. The household, the text form and the engine
  * read the same. docs/automations.md lists it.
  */
-import { ASPECT_NAMES, MEASURED, TWO } from "../aspects";
+import { ASPECT_NAMES, MEASURED, TWO } from "../../../automation/aspects";
 import { ASPECTS } from "../rows-words";
 import type { Guard } from "../rows-guards";
 import {

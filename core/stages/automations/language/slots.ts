@@ -1,7 +1,7 @@
 /** Values as they stand in sentences: clock times, shifts, names, amounts, lists of days. */
 import { parseExpression, writeExpression, ExpressionError } from "../../../automation/expression";
-import { ASPECT_NAMES, MEASURED, wordsOf } from "../aspects";
-import { weekdayName } from "../local-time";
+import { ASPECT_NAMES, MEASURED, wordsOf } from "../../../automation/aspects";
+import { weekdayName } from "../../../design/local-time";
 import { ASPECTS, type Aspect } from "../rows-words";
 import type { Amount, Reading } from "../rows-amount";
 import { Cursor, MISS, type Expected, type Read, type Slot, type Word } from "./grammar";

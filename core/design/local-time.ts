@@ -1,6 +1,6 @@
 /** Local dates and clock times of a zone, right across clock changes. Zones by IANA name. */
 import { TZDate, tzOffset } from "@date-fns/tz";
-import { fail } from "../../design/input-error";
+import { fail } from "./input-error";
 
 export const MINUTE_MS = 60_000;
 const DAY_MS = 86_400_000;
@@ -77,17 +77,31 @@ export function dayStart(zone: string, day: Day): number {
 }
 
 /**
- * The instant of a clock time on a local day. A time the clock skips in spring falls as much after the
- * change as it would have; of a time it shows twice in autumn, the first is meant.
+ * The instant of a clock time on a local day. A time the clock skips in spring falls just after the change, at
+ * the first moment of the new time; of a time it shows twice in autumn, the first is meant.
  */
 export function clockInstant(zone: string, day: Day, clock: string): number {
   const [hours, minutes] = clock.split(":").map(Number) as [number, number];
   const ms = new TZDate(day.year, day.month - 1, day.day, hours, minutes, 0, 0, zone).getTime();
+  const local = localParts(zone, ms);
+  if (Math.floor(local.minutes) !== hours * 60 + minutes) return changeBefore(zone, ms);
   // The same wall clock up to three hours earlier: the time comes twice and this is its second showing.
   const earlier = [30, 60, 120, 180]
     .map((min) => ms - min * MINUTE_MS)
     .find((other) => sameClock(zone, other, ms));
   return earlier ?? ms;
+}
+
+/** The first moment of the offset that holds at a moment, of the last hours before it. */
+function changeBefore(zone: string, ms: number): number {
+  let [before, after] = [ms - 4 * 60 * MINUTE_MS, ms];
+  const offset = offsetMin(zone, after);
+  while (after - before > 1) {
+    const middle = Math.floor((before + after) / 2);
+    if (offsetMin(zone, middle) === offset) after = middle;
+    else before = middle;
+  }
+  return after;
 }
 
 function sameClock(zone: string, a: number, b: number): boolean {

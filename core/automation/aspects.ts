@@ -2,8 +2,8 @@
  * What can be read of a thing and set of it: the words or the unit of each aspect, how a sentence says them, and which
  * types of thing have them.
  */
-import type { ShownType } from "../bridges/rows-words";
-import { ASPECTS, type Aspect } from "./rows-words";
+import type { ShownType } from "../stages/bridges/rows-words";
+import { ASPECTS, type Aspect } from "../stages/automations/rows-words";
 
 /** Of two states: the word for yes, the one for no. */
 interface Two {

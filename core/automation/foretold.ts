@@ -1,10 +1,10 @@
 /** What can be said of a guard before its time comes: clock, days, calendars and the sun; the rest nobody knows yet. */
-import type { DesignRow } from "../../design/design-row";
-import type { CalendarRow, DialRow } from "./rows";
-import type { Guard } from "./rows-guards";
+import type { DesignRow } from "../design/design-row";
+import type { CalendarRow, DialRow } from "../stages/automations/rows";
+import type { Guard } from "../stages/automations/rows-guards";
 import { stands } from "./calendar";
-import { localParts } from "./local-time";
-import { sunPosition } from "../../geometry/sun";
+import { localParts } from "../design/local-time";
+import { sunPosition } from "../geometry/sun";
 
 export type Foresight = Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone"> & {
   dials?: readonly DialRow[];

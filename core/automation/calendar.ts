@@ -1,6 +1,6 @@
 /** Calendars: spans of local days or clock times that may come again, and what of them stands or begins when. */
-import type { CalendarSpan } from "./rows";
-import { addDays, clockInstant, dayStart, localParts, parseDay, type Day } from "./local-time";
+import type { CalendarSpan } from "../stages/automations/rows";
+import { addDays, clockInstant, dayStart, localParts, parseDay, type Day } from "../design/local-time";
 
 const DAY_MS = 86_400_000;
 

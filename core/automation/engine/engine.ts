@@ -1,0 +1,895 @@
+/**
+ * The interpreter of automations (domain.md §10): what happens goes in, what is commanded comes out, each with what it came
+ * of. It is driven by what happens and by the times it asked to be woken at; it has no clock and no chance of its own, so
+ * that the same happenings give the same answers at every repeat.
+ */
+import { Agenda } from "../agenda";
+import { cueInstants, isForetold } from "../foretold-cues";
+import { afterHeld } from "../dimming";
+import { givenBack, type Captured } from "../levels";
+import { due, heard, UNHEARD, type Threshold } from "../threshold";
+import {
+  causeGone,
+  expired,
+  followed,
+  nextEnd,
+  seen,
+  takenBack,
+  wished,
+  HAND_MS,
+  type Wish,
+} from "../wishes";
+import { differenceIn, millisecondsIn, textIn, valueIn } from "../amounts";
+import { MEASURED, TWO } from "../aspects";
+import { addDays, dayStart, localParts, type Day } from "../../design/local-time";
+import type {
+  Aspect,
+  AutomationRow,
+  Cue,
+  Guard,
+  Move,
+  StateCue,
+  ThresholdCue,
+} from "../../stages/automations/rows";
+import { REASONS } from "../../stages/automations/rows-words";
+import { allHold, firstFailing } from "./guards";
+import { nextLook } from "./next-look";
+import { channelOf, State, type Run, type Told } from "./state";
+import { MOST_CAUSES, type Answer, type Happening, type Programme, type Value } from "./world";
+
+const LOOP_MS = 1000;
+/** Nothing is done over again faster than this. */
+const LEAST_EVERY_MS = 100;
+
+interface Cause {
+  at: number;
+  because: number;
+  /** The automation that made it; nobody where the world did. */
+  by?: string;
+  fires: boolean;
+}
+
+type Unnumbered<T> = T extends unknown ? Omit<T, "n" | "at" | "because"> : never;
+
+/** Wishes that stand for as long as something is so. */
+interface Standing {
+  key: string;
+  automation: string;
+  /** They hold, or the state that cued it lasts. */
+  lasts(): boolean;
+}
+
+export class Engine {
+  readonly state: State;
+  private readonly agenda = new Agenda<() => void>();
+  private readonly causes: Cause[] = [];
+  private answers: Answer[] = [];
+  private now: number;
+  private readonly byId: ReadonlyMap<string, AutomationRow>;
+  private readonly sunDays = new Map<string, number[]>();
+  private standing: Standing[] = [];
+  /** Calls off what was foretold from times of dials, and from alarm clocks. */
+  private readonly dialTimes: (() => void)[] = [];
+  private readonly alarmTimes = new Map<string, (() => void)[]>();
+  private readonly holds = new Map<string, () => void>();
+  private readonly ends = new Map<string, () => void>();
+  private look: (() => void) | undefined;
+  /** Something else is waited for than when it was last asked when to look. */
+  private unlooked = false;
+
+  /** @param at when it begins, in milliseconds; cues that are foretold come from then on */
+  constructor(
+    readonly programme: Programme,
+    at: number,
+  ) {
+    this.state = new State(programme);
+    this.now = at;
+    this.byId = new Map(programme.automations.map((row) => [row.id, row]));
+    this.foretellDay(localParts(programme.place.zone, at), at);
+  }
+
+  /** When it wants to be woken next, unless something happens before. */
+  get wakesAt(): number | undefined {
+    return this.agenda.nextAt();
+  }
+
+  /** Time passes: all that is due until then, that moment included. */
+  advance(to: number): Answer[] {
+    for (let at = this.agenda.nextAt(); at !== undefined && at <= to; at = this.agenda.nextAt()) {
+      this.now = Math.max(this.now, at);
+      this.agenda.next()!.what();
+      if (this.unlooked) this.relook();
+    }
+    this.now = Math.max(this.now, to);
+    const own = this.answers;
+    this.answers = [];
+    return own;
+  }
+
+  /**
+   * Something happens. All that was due before comes first.
+   * @returns what it answers, in order; the number of the happening itself is one less than that of its first answer's cause
+   */
+  happens(happening: Happening, at: number): { n: number; answers: Answer[] } {
+    const before = this.advance(at);
+    const n = this.cause(happening.because ?? 0, this.causes[(happening.because ?? 0) - 1]?.by);
+    this.handle(happening, n);
+    if (this.unlooked) this.relook();
+    return { n, answers: [...before, ...this.advance(at)] };
+  }
+
+  private cause(because: number, by?: string, fires = false): number {
+    this.causes.push({ at: this.now, because, ...(by === undefined ? {} : { by }), fires });
+    return this.causes.length;
+  }
+
+  private answer(because: number, what: Unnumbered<Answer>): number {
+    const automation = "automation" in what ? what.automation : undefined;
+    const n = this.cause(because, automation, what.kind === "fires");
+    this.answers.push({ n, at: this.now, because, ...what } as Answer);
+    return n;
+  }
+
+  // What happens.
+
+  private handle(happening: Happening, n: number): void {
+    switch (happening.kind) {
+      case "start":
+        return this.restart(n);
+      case "time":
+        return;
+      case "state":
+        return this.told(happening.point, happening.aspect, happening.value, n);
+      case "hand":
+        return this.byHand(happening.point, happening.aspect, happening.value, n);
+      case "press":
+        return this.pressed(happening, n);
+      case "person":
+        return this.person(happening, n);
+      case "dial":
+        return this.turned(happening.dial, happening.value, n);
+      case "alarm":
+        return this.alarmSet(happening.person, happening.rings);
+      case "seen":
+        return this.wasSeen(n);
+    }
+  }
+
+  /** It forgets waits and ramps, and what it has heard; dials are the household's and stay. */
+  private restart(n: number): void {
+    for (const run of [...this.state.runs.values()]) this.letRunGo(run);
+    const { known, people, runs, queued, crossings, wishes, followed: last, remembered } = this.state;
+    for (const all of [known, people, runs, queued, crossings, wishes, last, remembered]) all.clear();
+    for (const off of [...this.holds.values(), ...this.ends.values()]) off();
+    this.holds.clear();
+    this.ends.clear();
+    this.standing = [];
+    this.cuesOf("start", n, () => true);
+  }
+
+  private told(point: string, aspect: Aspect, value: Value | undefined, n: number): void {
+    const key = `${point} ${aspect}`;
+    const before = this.state.known.get(key);
+    if (value === undefined) this.state.known.delete(key);
+    else this.state.known.set(key, value);
+    for (const row of this.programme.automations)
+      for (const cue of row.cues) {
+        if (cue.kind === "state" && cue.aspect === aspect && this.concerns(cue, point))
+          this.stateCue(row, cue, point, before, value, n);
+        if (cue.kind === "threshold" && cue.aspect === aspect && cue.points.includes(point))
+          this.crosses(row, cue, point, typeof value === "number" ? value : undefined, n);
+      }
+    this.changed(n);
+  }
+
+  private concerns({ points, groups }: StateCue, point: string): boolean {
+    return (
+      points.includes(point) ||
+      (groups !== undefined && this.state.pointsOf({ points, groups }).includes(point))
+    );
+  }
+
+  /** Fires on a change, never on standing; the first that is heard is no change. */
+  private stateCue(
+    row: AutomationRow,
+    cue: StateCue,
+    point: string,
+    before: Value | undefined,
+    value: Value | undefined,
+    n: number,
+  ): void {
+    const key = `${row.id} ${cue.key} ${point}`;
+    const wanted = cue.to === undefined ? undefined : TWO[cue.aspect]?.yes === cue.to;
+    const is = value !== undefined && (wanted === undefined || value === wanted);
+    if (before === value) return;
+    this.holds.get(key)?.();
+    this.holds.delete(key);
+    if (before === undefined || !is) return;
+    const holdMs = millisecondsIn(cue.hold, this.state.lookup) ?? 0;
+    if (!holdMs) return this.cued(row, cue, n);
+    this.holds.set(
+      key,
+      this.agenda.add(this.now + holdMs, () => {
+        this.holds.delete(key);
+        this.cued(row, cue, n);
+      }),
+    );
+  }
+
+  private crosses(
+    row: AutomationRow,
+    cue: ThresholdCue,
+    point: string,
+    value: number | undefined,
+    n: number,
+  ): void {
+    const limit = valueIn(cue.limit, cue.aspect, this.state.lookup);
+    const key = `${row.id} ${cue.key} ${point}`;
+    this.holds.get(key)?.();
+    this.holds.delete(key);
+    const threshold: Threshold = {
+      way: cue.way,
+      limit: typeof limit === "number" ? limit : NaN,
+      hysteresis: (cue.hysteresis && differenceIn(cue.hysteresis, cue.aspect, this.state.lookup)) ?? 0,
+      holdMs: millisecondsIn(cue.hold, this.state.lookup) ?? 0,
+    };
+    const known = this.state.crossings.get(key) ?? UNHEARD;
+    const { crossing, dueAt } = heard(
+      threshold,
+      known,
+      typeof limit === "number" ? value : undefined,
+      this.now,
+    );
+    this.state.crossings.set(key, crossing);
+    if (dueAt === undefined) return;
+    const look = () => {
+      this.holds.delete(key);
+      const done = due(threshold, this.state.crossings.get(key)!, this.now);
+      this.state.crossings.set(key, done.crossing);
+      if (done.cues) this.cued(row, cue, n);
+    };
+    if (dueAt <= this.now) look();
+    else this.holds.set(key, this.agenda.add(dueAt, look));
+  }
+
+  /** A hand outranks all but safety, for the time its room sets. */
+  private byHand(point: string, aspect: Aspect, value: Value, n: number): void {
+    this.state.movedByHand.set(point, this.now);
+    const key = `${point} ${channelOf(aspect)}`;
+    this.wish(key, {
+      by: "a hand",
+      class: "hand",
+      value: { aspect, value, overMs: 0 },
+      at: this.now,
+      until: this.now + (this.programme.handMs?.(point) ?? HAND_MS),
+    });
+    this.told(point, aspect, value, n);
+    const now = followed(this.state.wishes.get(key)!)!;
+    if (now.by === "a hand") this.state.followed.set(key, JSON.stringify([aspect, value]));
+    else this.follow(key, n, true);
+  }
+
+  private pressed({ point, button, press }: Happening & { kind: "press" }, n: number): void {
+    if (press === "released")
+      for (const run of [...this.state.runs.values()])
+        if (run.waits?.for === "release" && run.waits.point === point && run.waits.button === button)
+          this.goOn(run);
+    this.cuesOf("press", n, (cue) => cue.point === point && cue.button === button && cue.press === press);
+  }
+
+  private person({ person, home, asleep }: Happening & { kind: "person" }, n: number): void {
+    const before = this.state.people.get(person) ?? {};
+    const others = (all: readonly string[]) => all.filter((id) => id !== person);
+    this.state.people.set(person, {
+      ...before,
+      ...(home === undefined ? {} : { home }),
+      ...(asleep === undefined ? {} : { asleep }),
+    });
+    const away = (id: string) => this.state.people.get(id)?.home === false;
+    this.cuesOf("presence", n, ({ people, how }) => {
+      const all = people.length ? people : this.programme.people;
+      if (!all.includes(person)) return false;
+      switch (how) {
+        case "arrives":
+          return before.home === false && home === true;
+        case "leaves":
+          return before.home === true && home === false;
+        case "arrives first":
+          return before.home === false && home === true && others(all).every(away);
+        case "leaves last":
+          return before.home === true && home === false && others(all).every(away);
+        case "falls asleep":
+          return before.asleep === false && asleep === true;
+        case "wakes":
+          return before.asleep === true && asleep === false;
+      }
+    });
+    this.changed(n);
+  }
+
+  private turned(dial: string, value: Value, n: number): void {
+    const before = this.state.dials.get(dial);
+    if (before === value) return;
+    this.state.dials.set(dial, value);
+    if (this.programme.dials.find(({ id }) => id === dial)?.kind === "time") this.foretellDials();
+    this.cuesOf(
+      "dial",
+      n,
+      (cue) => cue.dial === dial && (cue.turn === "changes" || value === (cue.turn === "is switched on")),
+    );
+    // Limits that go by the dial have moved under what was heard before.
+    for (const row of this.programme.automations)
+      for (const cue of row.cues)
+        if (cue.kind === "threshold" && cue.limit.of?.some((reading) => reading.dial === dial))
+          for (const point of cue.points) {
+            const own = this.state.value(point, cue.aspect);
+            if (typeof own === "number") this.crosses(row, cue, point, own, n);
+          }
+    this.changed(n);
+  }
+
+  private alarmSet(person: string, rings: number | undefined): void {
+    for (const off of this.alarmTimes.get(person) ?? []) off();
+    if (rings === undefined) this.state.alarms.delete(person);
+    else this.state.alarms.set(person, rings);
+    const times: (() => void)[] = [];
+    if (rings !== undefined)
+      for (const row of this.programme.automations)
+        for (const cue of row.cues)
+          if (cue.kind === "alarm" && cue.person === person) {
+            const at = rings + cue.offsetMin * 60_000;
+            if (at >= this.now) times.push(this.agenda.add(at, () => this.cued(row, cue, 0)));
+          }
+    this.alarmTimes.set(person, times);
+  }
+
+  private wasSeen(n: number): void {
+    for (const [key, wishes] of this.state.wishes) {
+      let now = wishes;
+      for (const { by, unseen } of wishes) if (unseen) now = seen(now, by);
+      if (now !== wishes) this.setWishes(key, now, n);
+    }
+  }
+
+  // Cues.
+
+  /** Cues of a kind that the answer fits. */
+  private cuesOf<K extends Cue["kind"]>(
+    kind: K,
+    n: number,
+    fits: (cue: Extract<Cue, { kind: K }>) => boolean,
+  ): void {
+    for (const row of this.programme.automations)
+      for (const cue of row.cues)
+        if (cue.kind === kind && fits(cue as Extract<Cue, { kind: K }>)) this.cued(row, cue, n);
+  }
+
+  private cued(row: AutomationRow, cue: Cue, because: number): void {
+    if (!row.enabled) return;
+    // What an automation does itself does not cue it.
+    if (because && this.causes[because - 1]!.by === row.id && cue.kind !== "automation") return;
+    const loop = this.loopOf(because);
+    if (loop) {
+      this.answer(because, { kind: "loop", automations: [...new Set([...loop, row.id])] });
+      return;
+    }
+    const failing = firstFailing(this.state, row.guards, this.now);
+    if (failing) {
+      this.answer(because, { kind: "held back", automation: row.id, cue: cue.key, ...failing });
+      return;
+    }
+    const running = this.state.runs.get(row.id);
+    if (running && row.again === "lets it be") return;
+    if (running && row.again === "waits its turn") {
+      this.state.queued.set(row.id, [...(this.state.queued.get(row.id) ?? []), { cue: cue.key, because }]);
+      return;
+    }
+    if (running) this.end(running, "stopped");
+    this.begin(row, cue.key, because);
+  }
+
+  /** Automations that fired one because of the other within a second; undefined where they are few. */
+  private loopOf(because: number): string[] | undefined {
+    const fired: string[] = [];
+    for (let n = because; n; n = this.causes[n - 1]!.because) {
+      const { at, by, fires } = this.causes[n - 1]!;
+      if (at < this.now - LOOP_MS) break;
+      if (fires) fired.push(by!);
+    }
+    return fired.length >= MOST_CAUSES ? fired.reverse() : undefined;
+  }
+
+  private sunOn(place: Programme["place"], cue: Extract<Cue, { kind: "sun" }>, day: Day): number[] {
+    const key = `${cue.event} ${day.year}-${day.month}-${day.day}`;
+    let own = this.sunDays.get(key);
+    if (!own) {
+      if (this.sunDays.size > 60) this.sunDays.clear();
+      this.sunDays.set(key, (own = cueInstants(place, { ...cue, offsetMin: 0 }, day, 1)));
+    }
+    return own;
+  }
+
+  /** All cues of a day that can be foretold, and the next midnight, which does the same. */
+  private foretellDay(day: Day, from: number): void {
+    const { place } = this.programme;
+    const begin = dayStart(place.zone, day);
+    const end = dayStart(place.zone, addDays(day, 1));
+    for (const row of this.programme.automations)
+      for (const cue of row.cues) {
+        if (!isForetold(cue) || cue.kind === "dial time") continue;
+        const instants =
+          cue.kind === "sun"
+            ? // An offset of half a day reaches in from the days beside.
+              [-1, 0, 1]
+                .flatMap((n) => this.sunOn(place, cue, addDays(day, n)))
+                .map((ms) => ms + cue.offsetMin * 60_000)
+                .filter((ms) => ms >= begin && ms < end)
+            : cueInstants({ ...place, calendars: this.programme.calendars }, cue, day, 1);
+        for (const at of instants) if (at >= from) this.agenda.add(at, () => this.cued(row, cue, 0));
+      }
+    this.foretellDials();
+    this.agenda.add(end, () => this.foretellDay(addDays(day, 1), end));
+  }
+
+  /** Cues by times of dials, for what is left of the day. */
+  private foretellDials(): void {
+    for (const off of this.dialTimes.splice(0)) off();
+    const { place, dials } = this.programme;
+    const day = localParts(place.zone, this.now);
+    const set = dials.map((dial) => ({ ...dial, value: String(this.state.dials.get(dial.id)) }));
+    for (const row of this.programme.automations)
+      for (const cue of row.cues)
+        if (cue.kind === "dial time")
+          for (const at of cueInstants({ ...place, dials: set }, cue, day, 1))
+            if (at >= this.now) this.dialTimes.push(this.agenda.add(at, () => this.cued(row, cue, 0)));
+  }
+
+  // Runs.
+
+  private begin(row: AutomationRow, cue: string, because: number): void {
+    const n = this.answer(because, { kind: "fires", automation: row.id, cue });
+    const run: Run = {
+      automation: row.id,
+      cue,
+      n,
+      frames: [{ moves: row.moves, next: 0 }],
+      off: [],
+    };
+    this.state.runs.set(row.id, run);
+    if (row.guards.some(({ whole }) => whole)) this.unlooked = true;
+    this.cuesOf("automation", n, ({ automation, edge }) => automation === row.id && edge === "starts");
+    if (this.state.runs.get(row.id) === run) this.step(run);
+  }
+
+  private letRunGo(run: Run): void {
+    for (const off of run.off.splice(0)) off();
+    if (this.state.runs.get(run.automation) === run) this.state.runs.delete(run.automation);
+  }
+
+  private end(run: Run, how: "done" | "stopped" | "guard" | "limit"): void {
+    this.letRunGo(run);
+    const n = this.answer(run.n, { kind: "ends", automation: run.automation, how });
+    this.cuesOf("automation", n, ({ automation, edge }) => automation === run.automation && edge === "ends");
+    const [next, ...rest] = this.state.queued.get(run.automation) ?? [];
+    if (!next || this.state.runs.has(run.automation)) return;
+    this.state.queued.set(run.automation, rest);
+    const row = this.byId.get(run.automation)!;
+    const cue = row.cues.find(({ key }) => key === next.cue);
+    if (cue) this.cued(row, cue, next.because);
+  }
+
+  /** What it waited for has come. */
+  private goOn(run: Run): void {
+    delete run.waits;
+    for (const off of run.off.splice(0)) off();
+    this.step(run);
+  }
+
+  private step(run: Run): void {
+    while (!run.waits) {
+      if (this.state.runs.get(run.automation) !== run) return;
+      const frame = run.frames.at(-1);
+      if (!frame) return this.end(run, "done");
+      const move = frame.moves[frame.next];
+      if (move) {
+        frame.next += 1;
+        this.move(run, move);
+        continue;
+      }
+      const { again } = frame;
+      if (!again || again.left <= 1 || (again.guards.length && allHold(this.state, again.guards, this.now))) {
+        run.frames.pop();
+        continue;
+      }
+      frame.next = 0;
+      frame.again = { ...again, left: again.left - 1 };
+      this.waitFor(run, again.everyMs, { for: "time" }, () => {
+        const until = frame.again!.guards;
+        if (until.length && allHold(this.state, until, this.now)) run.frames.pop();
+        this.goOn(run);
+      });
+    }
+  }
+
+  private waitFor(
+    run: Run,
+    ms: number | undefined,
+    waits: NonNullable<Run["waits"]>,
+    then: () => void,
+  ): void {
+    run.waits = waits;
+    if (waits.for === "guards") this.unlooked = true;
+    if (ms !== undefined) run.off.push(this.agenda.add(this.now + ms, then));
+  }
+
+  private skip(run: Run, why: string): void {
+    this.answer(run.n, { kind: "skips", automation: run.automation, why });
+  }
+
+  private move(run: Run, move: Move): void {
+    const { state } = this;
+    const over = "over" in move ? (millisecondsIn(move.over, state.lookup) ?? 0) : 0;
+    switch (move.kind) {
+      case "set": {
+        const value = valueIn(move.to, move.aspect, state.lookup);
+        if (value === undefined) return this.skip(run, "what it is to be set to is not known");
+        for (const point of state.pointsOf(move))
+          this.set(run, point, { aspect: move.aspect, value, overMs: over }, move);
+        return;
+      }
+      case "step": {
+        const by = differenceIn(move.by, move.aspect, state.lookup);
+        if (by === undefined) return this.skip(run, "by how much it is to change is not known");
+        for (const point of state.pointsOf(move)) {
+          const now = this.actual(point, move.aspect);
+          if (typeof now !== "number") this.skip(run, "how it is now is not known");
+          else
+            this.set(run, point, { aspect: move.aspect, value: within(move.aspect, now + by), overMs: over });
+        }
+        return;
+      }
+      case "toggle": {
+        const points = state.pointsOf(move);
+        const on = points.some((point) => this.actual(point, move.aspect) === true);
+        for (const point of points) this.set(run, point, { aspect: move.aspect, value: !on, overMs: 0 });
+        return;
+      }
+      case "dim":
+        return this.dim(run, move);
+      case "let go":
+        for (const point of state.pointsOf(move))
+          for (const key of state.wishes.keys())
+            if (key.startsWith(`${point} `))
+              this.setWishes(key, takenBack(state.wishes.get(key)!, run.automation), run.n);
+        return;
+      case "dial":
+        return this.turnDial(run, move);
+      case "scene":
+        return this.scene(run, move.scene, move.over && over);
+      case "cycle": {
+        if (!move.scenes.length) return this.skip(run, "no scene is named");
+        const key = `${run.automation} ${move.scenes.join(" ")}`;
+        const turn = state.turns.get(key) ?? 0;
+        state.turns.set(key, (turn + 1) % move.scenes.length);
+        return this.scene(run, move.scenes[turn % move.scenes.length]!, move.over && over);
+      }
+      case "capture":
+        state.captured.set(
+          run.automation,
+          state.pointsOf(move).map((point) => this.capture(point)),
+        );
+        return;
+      case "give back":
+        return this.giveBack(run, over);
+      case "say":
+        this.answer(run.n, {
+          kind: "say",
+          automation: run.automation,
+          points: move.points,
+          people: move.people,
+          text: textIn(move.text, state.inWords),
+        });
+        return;
+      case "wait": {
+        const ms = millisecondsIn(move.time, state.lookup);
+        if (ms === undefined) return this.skip(run, "how long it is to wait is not known");
+        return this.waitFor(run, ms, { for: "time" }, () => this.goOn(run));
+      }
+      case "until":
+        return this.until(run, move);
+      case "choose": {
+        const taken = move.branches.find(
+          ({ keys, guards }) => (!keys?.length || keys.includes(run.cue)) && allHold(state, guards, this.now),
+        );
+        const moves = taken ? taken.moves : move.otherwise;
+        if (moves?.length) run.frames.push({ moves, next: 0 });
+        return;
+      }
+      case "repeat": {
+        if (!move.moves.length || (move.guards.length && allHold(state, move.guards, this.now))) return;
+        const everyMs = Math.max(LEAST_EVERY_MS, millisecondsIn(move.every, state.lookup) ?? 0);
+        run.frames.push({
+          moves: move.moves,
+          next: 0,
+          again: { left: move.most, everyMs, guards: move.guards },
+        });
+        return;
+      }
+      case "stop":
+        for (const id of move.automations) {
+          const other = state.runs.get(id);
+          state.queued.delete(id);
+          if (other) this.end(other, "stopped");
+        }
+    }
+  }
+
+  private until(run: Run, move: Extract<Move, { kind: "until" }>): void {
+    if (allHold(this.state, move.guards, this.now)) return;
+    const then = move.then ?? "goes on";
+    const limit = millisecondsIn(move.limit, this.state.lookup);
+    this.waitFor(run, limit, { for: "guards", guards: move.guards, then }, () =>
+      then === "ends" ? this.end(run, "limit") : this.goOn(run),
+    );
+  }
+
+  private dim(run: Run, move: Extract<Move, { kind: "dim" }>): void {
+    const cue = this.byId.get(run.automation)!.cues.find(({ key }) => key === run.cue);
+    if (cue?.kind !== "press") return this.skip(run, "no key is held that it could go by");
+    const points = this.state.pointsOf(move);
+    const turn = `${run.automation} dim`;
+    const way = move.way === "the other way" ? (this.state.turns.get(turn) ?? 1) : move.way === "up" ? 1 : -1;
+    this.state.turns.set(turn, -way);
+    const remembers = `${cue.point} ${cue.button}`;
+    const next = () => {
+      if (this.state.runs.get(run.automation) !== run) return;
+      for (const point of points) {
+        const actual = this.actual(point, "on") === false ? 0 : this.actual(point, "level");
+        const from =
+          move.by === "steps" ? actual : (this.state.remembered.get(`${remembers} ${point}`) ?? actual);
+        if (typeof from !== "number") continue;
+        const value = afterHeld(
+          { stepPct: move.stepPct, intervalMs: move.intervalMs },
+          { from, way: way > 0 ? 1 : -1, heldMs: 0 },
+        );
+        this.state.remembered.set(`${remembers} ${point}`, value);
+        this.set(run, point, { aspect: "level", value, overMs: move.intervalMs });
+      }
+      run.off.push(this.agenda.add(this.now + move.intervalMs, next));
+    };
+    run.waits = { for: "release", point: cue.point, button: cue.button, next };
+    next();
+  }
+
+  private turnDial(run: Run, { dial, to }: Extract<Move, { kind: "dial" }>): void {
+    const row = this.programme.dials.find(({ id }) => id === dial);
+    if (!row) return this.skip(run, "the dial is not there any more");
+    const before = this.state.dials.get(dial);
+    const word = to.say.toLowerCase();
+    let value: Value | undefined;
+    if (row.kind === "flag")
+      value =
+        word === "on"
+          ? true
+          : word === "off"
+            ? false
+            : word === "the other way"
+              ? before !== true
+              : undefined;
+    else if (row.kind === "time") value = /^\d\d:\d\d$/.test(to.say) ? to.say : undefined;
+    else value = this.state.dialNumber(row, to);
+    if (value === undefined) return this.skip(run, "what the dial is to be turned to is not known");
+    const n = this.answer(run.n, { kind: "dial", automation: run.automation, dial, value });
+    this.turned(dial, value, n);
+  }
+
+  private scene(run: Run, id: string, over: number | undefined): void {
+    const scene = this.programme.scenes.find((row) => row.id === id);
+    if (!scene) return this.skip(run, "the scene is not there any more");
+    for (const { point, aspect, to } of scene.settings) {
+      const value = valueIn({ say: to }, aspect, this.state.lookup);
+      if (value === undefined) this.skip(run, `${to} is nothing it could be set to`);
+      else this.set(run, point, { aspect, value, overMs: over ?? (scene.fadeS ?? 0) * 1000 });
+    }
+  }
+
+  /** How a thing is, as far as anybody knows: what it said, else what it was told. */
+  private actual(point: string, aspect: Aspect): Value | undefined {
+    const known = this.state.value(point, aspect);
+    if (known !== undefined) return known;
+    const told = this.state.followed.get(`${point} ${channelOf(aspect)}`);
+    if (told === undefined) return undefined;
+    const [own, value] = JSON.parse(told) as [Aspect, Value];
+    return own === aspect ? value : undefined;
+  }
+
+  private capture(point: string): Captured {
+    const number = (aspect: Aspect) => {
+      const value = this.actual(point, aspect);
+      return typeof value === "number" ? value : undefined;
+    };
+    const on = this.actual(point, "on");
+    const colour = this.actual(point, "colour");
+    return {
+      thing: point,
+      at: this.now,
+      state: {
+        ...(typeof on === "boolean" ? { on } : {}),
+        ...(typeof colour === "string" ? { colour } : {}),
+        ...(number("level") === undefined ? {} : { levelPct: number("level") }),
+        ...(number("white") === undefined ? {} : { kelvin: number("white") }),
+        ...(number("position") === undefined ? {} : { positionPct: number("position") }),
+      },
+    };
+  }
+
+  private giveBack(run: Run, overMs: number): void {
+    const captured = this.state.captured.get(run.automation) ?? [];
+    for (const { thing, state } of givenBack(captured, (point) => this.state.movedByHand.get(point))) {
+      const tell = (aspect: Aspect, value: Value | undefined) =>
+        value !== undefined && this.set(run, thing, { aspect, value, overMs });
+      tell("position", state.positionPct);
+      tell("white", state.kelvin);
+      tell("colour", state.colour);
+      // A lamp that was off is switched off again, whatever its level was.
+      if (state.on === false) tell("on", false);
+      else if (state.levelPct !== undefined) tell("level", state.levelPct);
+      else tell("on", state.on);
+    }
+  }
+
+  // Wishes.
+
+  private set(
+    run: Run,
+    point: string,
+    told: Told,
+    lasting: { time?: Extract<Move, { kind: "set" }>["time"]; stands?: string } = {},
+  ): void {
+    const row = this.byId.get(run.automation)!;
+    const key = `${point} ${channelOf(told.aspect)}`;
+    const cue = row.cues.find((one) => one.key === run.cue);
+    // A hand's word on a shade ends with its next set hour.
+    if (cue && isForetold(cue) && this.programme.isShade?.(point))
+      this.state.wishes.set(key, takenBack(this.state.wishes.get(key) ?? [], "a hand"));
+    const time = millisecondsIn(lasting.time, this.state.lookup);
+    const handMs = row.priority === "hand" ? (this.programme.handMs?.(point) ?? HAND_MS) : undefined;
+    const ends = time ?? handMs;
+    const lasts = this.lastingOf(row, cue, point, lasting.stands);
+    this.standing = this.standing.filter((one) => one.key !== key || one.automation !== row.id);
+    if (lasts) {
+      this.standing.push({ key, automation: row.id, lasts });
+      this.unlooked = true;
+    }
+    this.wish(key, {
+      by: row.id,
+      class: row.priority,
+      weight: row.reason ? REASONS.length - REASONS.indexOf(row.reason) : 0,
+      value: told,
+      at: this.now,
+      ...(ends === undefined ? {} : { until: this.now + ends }),
+      ...(lasts ? { cause: true } : lasting.stands === "until seen" ? { cause: false } : {}),
+      ...(lasting.stands === "until seen" ? { unseen: true } : {}),
+    });
+    const now = followed(this.state.wishes.get(key)!)!;
+    if (now.by === row.id) this.command(key, now, run.n);
+    else
+      this.answer(run.n, {
+        kind: "waits below",
+        automation: row.id,
+        point,
+        aspect: told.aspect,
+        under: now.by,
+      });
+  }
+
+  /** For what a wish stands: its guards, or the state that cued it; undefined where for nothing. */
+  private lastingOf(
+    row: AutomationRow,
+    cue: Cue | undefined,
+    point: string,
+    stands: string | undefined,
+  ): (() => boolean) | undefined {
+    if (stands === "while the guards hold") return () => allHold(this.state, row.guards, this.now);
+    if (stands !== "until seen" || !cue) return undefined;
+    if (cue.kind === "state" && cue.to !== undefined) {
+      const yes = TWO[cue.aspect]?.yes === cue.to;
+      return () => this.state.pointsOf(cue).some((one) => this.state.value(one, cue.aspect) === yes);
+    }
+    if (cue.kind !== "threshold") return undefined;
+    return () =>
+      cue.points.some((one) => {
+        const value = this.state.value(one, cue.aspect);
+        const limit = valueIn(cue.limit, cue.aspect, this.state.lookup);
+        return (
+          typeof value === "number" &&
+          typeof limit === "number" &&
+          (cue.way === "above" ? value > limit : value < limit)
+        );
+      });
+  }
+
+  private wish(key: string, wish: Wish<Told>): void {
+    this.state.wishes.set(key, wished(expired(this.state.wishes.get(key) ?? [], this.now), wish));
+    this.waitForEnd(key);
+  }
+
+  private waitForEnd(key: string): void {
+    this.ends.get(key)?.();
+    this.ends.delete(key);
+    const end = nextEnd(this.state.wishes.get(key) ?? []);
+    if (end === undefined) return;
+    this.ends.set(
+      key,
+      this.agenda.add(end, () => {
+        this.ends.delete(key);
+        this.setWishes(key, expired(this.state.wishes.get(key) ?? [], this.now), 0);
+      }),
+    );
+  }
+
+  private setWishes(key: string, wishes: readonly Wish<Told>[], because: number): void {
+    const before = this.state.wishes.get(key);
+    if (before && before.length === wishes.length && before.every((one, i) => one === wishes[i])) return;
+    this.state.wishes.set(key, wishes);
+    this.waitForEnd(key);
+    this.follow(key, because);
+  }
+
+  /** The highest that stands is followed; nothing is said where that is what the thing was told last. */
+  private follow(key: string, because: number, anew = false): void {
+    const now = followed(this.state.wishes.get(key) ?? []);
+    if (!now || now.by === "a hand") return;
+    const { aspect, value } = now.value;
+    if (anew || this.state.followed.get(key) !== JSON.stringify([aspect, value]))
+      this.command(key, now, because);
+  }
+
+  private command(key: string, { by, class: rank, value: told }: Wish<Told>, because: number): void {
+    const point = key.slice(0, key.lastIndexOf(" "));
+    this.state.followed.set(key, JSON.stringify([told.aspect, told.value]));
+    this.answer(because, { kind: "command", automation: by, point, ...told, class: rank });
+  }
+
+  // What hangs on what has changed.
+
+  private changed(because: number): void {
+    for (const run of [...this.state.runs.values()]) {
+      if (this.state.runs.get(run.automation) !== run) continue;
+      const lasting = this.byId.get(run.automation)!.guards.filter(({ whole }) => whole);
+      if (lasting.length && !allHold(this.state, lasting, this.now)) this.end(run, "guard");
+      else if (run.waits?.for === "guards" && allHold(this.state, run.waits.guards, this.now)) this.goOn(run);
+    }
+    for (const one of [...this.standing])
+      if (this.standing.includes(one) && !one.lasts()) {
+        this.standing = this.standing.filter((other) => other !== one);
+        const wishes = this.state.wishes.get(one.key);
+        if (wishes) this.setWishes(one.key, causeGone(wishes, one.automation), because);
+      }
+  }
+
+  /** Guards that go by the clock change without anything that happens: when to look at them next. */
+  private relook(): void {
+    this.look?.();
+    this.look = undefined;
+    this.unlooked = false;
+    const guards: Guard[] = [];
+    for (const run of this.state.runs.values()) {
+      guards.push(...this.byId.get(run.automation)!.guards.filter(({ whole }) => whole));
+      if (run.waits?.for === "guards") guards.push(...run.waits.guards);
+    }
+    for (const { automation } of this.standing) guards.push(...this.byId.get(automation)!.guards);
+    const at = guards.length ? nextLook(this.state, guards, this.now) : undefined;
+    if (at !== undefined)
+      this.look = this.agenda.add(at, () => {
+        this.look = undefined;
+        this.changed(0);
+        this.relook();
+      });
+  }
+}
+
+function within(aspect: Aspect, value: number): number {
+  const { min = -Infinity, max = Infinity } = MEASURED[aspect] ?? {};
+  return Math.min(max, Math.max(min, value));
+}
