@@ -30,7 +30,8 @@ function headers() {
           "'wasm-unsafe-eval'",
           (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`,
         ],
-        styleSrc: ["'self'"],
+        // The text editor brings its style sheet along when it opens, under the page's own nonce.
+        styleSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce as string}'`],
         // Positions and sizes of drawn things are style attributes; no style sheet can come in this way.
         styleSrcAttr: ["'unsafe-inline'"],
         // Blobs are pictures a person has just chosen, measured before they are sent.

@@ -1,4 +1,5 @@
 /** Stage 10 at the desk: parts written anew as lines, dials and flags, scenes, calendars. */
+import { faults } from "./axe";
 import { choose } from "./choose";
 import { emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
 
@@ -57,6 +58,43 @@ test("a flag, a scene and a calendar from nothing", async ({ page }) => {
   await expect(page.getByRole("grid", { name: "Calendars" })).toContainText("under way");
   await expect(page.getByRole("grid", { name: "Calendars" })).toContainText(
     "2020-01-01 to 2099-12-31: School",
+  );
+  await saved(page);
+});
+
+test("a new sentence is written by keyboard: what may stand there is offered, what is wrong is said", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/automations`);
+  await page.getByRole("button", { name: "New sentence" }).first().click();
+  const editor = page.getByRole("textbox", { name: "Text of New automation" });
+  await expect(editor).toBeFocused();
+  const options = page.locator(".cm-tooltip-autocomplete li");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("cue k: when [hall pres", { delay: 15 });
+  await expect(options.first()).toContainText("[Hall presence sensor]");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type(" sees some", { delay: 15 });
+  await expect(options.first()).toContainText("somebody");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("do set the level of [snug la", { delay: 15 });
+  await expect(options.first()).toContainText("[Snug lamp]");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type(" to lots");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByRole("alert")).toContainText(/^Line \d must have .*40 %/);
+  for (let n = 0; n < 4; n += 1) await page.keyboard.press("Backspace");
+  await page.keyboard.type("[even", { delay: 15 });
+  await expect(options.first()).toContainText("[Evening level]");
+  expect(await faults(page)).toEqual([]);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Control+Enter");
+  const made = page.locator("[data-automation]").filter({ hasText: "New automation" });
+  await expect(made).toContainText(
+    "When Hall presence sensor sees somebody: set the level of Snug lamp to Evening level.",
   );
   await saved(page);
 });

@@ -1,4 +1,5 @@
 /** Automations as sentences, and when each will fire. */
+import { PenLine } from "lucide-react";
 import { useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { newAutomation } from "#core/stages/automations";
@@ -11,6 +12,10 @@ import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
 import { Choice } from "../../kit/choice";
+import { Fetched } from "../../kit/views";
+import { lazily } from "../../kit/lazily";
+
+const Writer = lazily(() => import("./writer"));
 
 export default function Sentences() {
   const design = useDesign();
@@ -20,6 +25,7 @@ export default function Sentences() {
   const today = useToday(design.design.zone);
   const findings = useResult("findings");
   const [only, setOnly] = useState("");
+  const [writing, setWriting] = useState<string>();
   const inPhase = usePhaseFilter();
   const shown = design.automations.filter(
     (automation) => (!only || automation.priority === only) && inPhase.automation(automation),
@@ -32,6 +38,7 @@ export default function Sentences() {
     const id = newRowId("a");
     edit((d) => putRow("automations", newAutomation(d, id)));
     select({ in: "automations", id });
+    setWriting(id);
   };
   return (
     <>
@@ -95,7 +102,23 @@ export default function Sentences() {
                     {automation.name}
                   </button>
                 </h3>
-                <Sentence design={design} automation={automation} />
+                {writing === automation.id && !readOnly ? (
+                  <Fetched wait="">
+                    <Writer design={design} automation={automation} done={() => setWriting(undefined)} />
+                  </Fetched>
+                ) : (
+                  <Sentence design={design} automation={automation} />
+                )}
+                {automation === chosen && writing !== automation.id && !readOnly && (
+                  <button
+                    type="button"
+                    className="button mt-1.5 h-6"
+                    onClick={() => setWriting(automation.id)}
+                    data-chrome
+                  >
+                    <PenLine size={13} /> Write it as text
+                  </button>
+                )}
               </div>
               <div className="text-right text-small text-soft max-sm:text-left">
                 <p className="measure" suppressHydrationWarning>

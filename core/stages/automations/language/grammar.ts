@@ -12,11 +12,15 @@ export interface Word {
   names?: { in: string; id: string | undefined };
 }
 
+type AnyRow = Record<string, unknown>;
+
 /** Where reading stands, and what could have stood at the furthest place that was reached. */
 export class Cursor {
   at = 0;
   furthest = 0;
   private expected = new Map<string, Expected>();
+  /** What the phrase that is tried says by its wording alone. */
+  says: AnyRow = {};
 
   constructor(readonly text: string) {}
 
@@ -35,7 +39,14 @@ export class Cursor {
       this.furthest = at;
       this.expected.clear();
     }
-    if (at === this.furthest) this.expected.set(`${expected.what}/${expected.text}`, expected);
+    if (at === this.furthest) {
+      const { kind, aspect } = this.says;
+      const known = { ...(kind === undefined ? {} : { kind }), ...(aspect === undefined ? {} : { aspect }) };
+      this.expected.set(`${expected.what}/${expected.text}/${String(kind)}/${String(aspect)}`, {
+        ...expected,
+        ...(expected.what === "name" ? { of: known } : {}),
+      });
+    }
     return MISS;
   }
 
@@ -48,7 +59,13 @@ export class Cursor {
       this.at += here.length;
       return true;
     }
-    this.miss({ what: "words", text: literal });
+    const begun =
+      this.at + here.length === this.text.length && literal.toLowerCase().startsWith(here.toLowerCase());
+    if (here && begun) {
+      // Begun and not ended: the word that is being typed is what goes on.
+      const word = literal.lastIndexOf(" ", here.length - 1) + 1;
+      this.miss({ what: "words", text: literal.slice(word), from: this.at + word }, this.text.length);
+    } else this.miss({ what: "words", text: literal });
     return false;
   }
 
@@ -69,12 +86,14 @@ export interface Expected {
   what: "words" | "name" | "value";
   /** The words, the collection, or an example of the value. */
   text: string;
+  /** Where the words begin, where they are half typed. */
+  from?: number;
+  /** Of a name: what the sentence around it asks of the thing. */
+  of?: { kind?: unknown; aspect?: unknown };
 }
 
 export const MISS = Symbol("miss");
 export type Read<T> = T | typeof MISS;
-
-type AnyRow = Record<string, unknown>;
 
 /** A value of a row in a sentence. It may span several fields, as single things and groups do. */
 export interface Slot<C> {
@@ -145,6 +164,7 @@ export function readPhrase<C>(phrases: readonly Phrase<C>[], cursor: Cursor, con
   let best: { row: AnyRow; at: number } | undefined;
   for (const { says, pieces } of phrases) {
     cursor.at = from;
+    cursor.says = says;
     const row = readPieces(pieces, cursor, context);
     if (row !== MISS && (!best || cursor.at > best.at)) best = { row: { ...says, ...row }, at: cursor.at };
   }
