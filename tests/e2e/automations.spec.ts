@@ -23,15 +23,6 @@ test("a part of a sentence is written anew as a line; what is wrong says what is
   await expect(dusk).toContainText(
     "25 min before sunset: bring Nurse's north shade and Snug shades to Evening level × 0.5 over 5 min.",
   );
-  await page.getByRole("button", { name: "Dusk: bedroom shades down" }).click();
-  const more = page.getByLabel("Write more lines");
-  await more.fill(
-    "when [Hall presence sensor] sees nobody any more\nunless the flag [Leave the house be] is on",
-  );
-  await more.press("Control+Enter");
-  await expect(dusk).toContainText(
-    "sunset or when Hall presence sensor sees nobody any more, unless the flag Leave the house be is on: bring",
-  );
   await saved(page);
   await page.reload();
   await expect(dusk).toContainText("Evening level × 0.5 over 5 min");

@@ -11,11 +11,10 @@ import {
   silentWorking,
   type YearPoint,
 } from "#core/stages/automations";
-import { checkRow } from "#core/design/check-row";
 import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
-import { removeRows } from "#core/design/remove";
-import { PRIORITIES, type AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/stages/automations/rows";
+import { PRIORITIES } from "#core/stages/automations/rows-words";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
@@ -23,8 +22,7 @@ import { ChoiceField, TextField } from "../../kit/fields";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { useNow } from "../../kit/now";
-import { nextKey, withMoreText } from "#core/stages/automations/language/lines";
-import { TypedLines } from "./typed-lines";
+import { nextKey } from "#core/stages/automations/edit";
 import { YearChart } from "./year-chart";
 import { Toggle } from "../../kit/switches";
 
@@ -114,23 +112,6 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
         />
       </div>
       {!readOnly && (
-        <div className="border-b border-rule px-3.5 py-3">
-          <TypedLines
-            key={automation.id}
-            label="Write more lines"
-            lines
-            text=""
-            hint="A cue, or a line that begins with provided, unless or do: “when [Hall keypad] …”, “unless the flag [Leave the house be] is on”, “do wait 5 min”. Control and Enter take them over."
-            take={(text) => {
-              const more = (row: AutomationRow) =>
-                checkRow("automations", withMoreText(design, row, text), "");
-              more(automation);
-              edit((now) => putRow("automations", more(byId(now, "automations").get(automation.id)!)));
-            }}
-          />
-        </div>
-      )}
-      {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
           <button
             type="button"
@@ -195,7 +176,9 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
             type="button"
             className="button text-stop"
             onClick={() => {
-              edit((d) => removeRows(d, [{ in: "automations", id: automation.id }]));
+              void import("#core/design/remove").then(({ removeRows }) =>
+                edit((d) => removeRows(d, [{ in: "automations", id: automation.id }])),
+              );
               select(undefined);
               focusSheet();
             }}

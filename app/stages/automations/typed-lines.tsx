@@ -7,7 +7,7 @@ interface Props {
   label: string;
   text: string;
   /** Throws InputError where it cannot be taken. */
-  take(text: string): void;
+  take(text: string): void | Promise<void>;
   /** Enter takes it over; Control and Enter where it has lines of its own. */
   lines?: boolean;
   hint?: string;
@@ -20,14 +20,21 @@ export function TypedLines({ label, text, take, lines = false, hint }: Props) {
   const id = useId();
   const own = typed ?? text;
   const commit = () => {
-    try {
-      take(own);
+    const taken = () => {
       setTyped(undefined);
       setWrong(undefined);
-    } catch (problem) {
+    };
+    const refused = (problem: unknown) => {
       if (!(problem instanceof InputError)) throw problem;
       // What was typed stays, so that it can be put right.
       setWrong(problem.message);
+    };
+    try {
+      const done = take(own);
+      if (done) void done.then(taken, refused);
+      else taken();
+    } catch (problem) {
+      refused(problem);
     }
   };
   const rows = own.split("\n").reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / 36)), 0);

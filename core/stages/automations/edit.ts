@@ -27,3 +27,10 @@ export function withoutPart(design: Design, id: string, of: PartOf, index: numbe
     },
   ];
 }
+
+/** A key that no cue of the automation has. */
+export function nextKey(row: AutomationRow): string {
+  let n = row.cues.length + 1;
+  while (row.cues.some(({ key }) => key === `cue${n}`)) n += 1;
+  return `cue${n}`;
+}

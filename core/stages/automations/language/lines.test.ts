@@ -1,8 +1,8 @@
-/** Parts of an automation as lines, put back in their place; more lines behind what there is. */
+/** Parts of an automation as lines, put back in their place. */
 import { larkspurWeir } from "../../../../demo/larkspur-weir";
 import { byId } from "../../../design/collections";
 import type { AutomationRow } from "../rows";
-import { partText, withMoreText, withPartText } from "./lines";
+import { partText, withPartText } from "./lines";
 
 const design = larkspurWeir();
 const row: AutomationRow = {
@@ -50,19 +50,4 @@ test("what is wrong is one sentence, and two parts are no part", () => {
   expect(() => withPartText(design, row, "moves", 0, "choose\n  when [glare] cued it\n    do dance")).toThrow(
     /^Sentence line 3: must have/,
   );
-});
-
-test("more lines: cues are keyed, guards and moves stand behind the others", () => {
-  const next = withMoreText(
-    design,
-    row,
-    "when [Hall presence sensor] sees somebody\ncue late: at 23:00\nunless the flag [Leave the snug be] is on\ndo repeat every 5 min, at most 2 times\n  do wait 1 s",
-  );
-  expect(next.cues.map(({ key }) => key)).toEqual(["glare", "cue2", "late"]);
-  expect(next.guards.at(-1)).toEqual({ kind: "flag", not: true, dial: "leave-snug" });
-  expect(next.moves.at(-1)).toMatchObject({ kind: "repeat", most: 2, moves: [{ kind: "wait" }] });
-  expect(next.moves).toHaveLength(3);
-  expect(() => withMoreText(design, row, "cue glare: at 07:00")).toThrow(/the key glare/);
-  expect(() => withMoreText(design, row, "  \n")).toThrow(/must say something/);
-  expect(() => withMoreText(design, row, "do wait 1 min\ndo dance")).toThrow(/^Line 2 must have/);
 });

@@ -63,39 +63,3 @@ export function withPartText(
   all[index] = parts[0];
   return { ...row, [of]: all } as AutomationRow;
 }
-
-/** A key that no cue of the automation has. */
-export function nextKey(row: AutomationRow): string {
-  let n = row.cues.length + 1;
-  while (row.cues.some(({ key }) => key === `cue${n}`)) n += 1;
-  return `cue${n}`;
-}
-
-/**
- * The automation with what the lines say behind what it has. A line that begins neither with provided or unless nor with do
- * is a cue, which is given a key where it has none.
- * @throws InputError naming what was wanted where
- */
-export function withMoreText(design: Design, row: AutomationRow, text: string): AutomationRow {
-  const lines = text.split("\n").filter((line) => line.trim());
-  if (!lines.length) fail("Lines", "must say something: a cue, “provided …”, “unless …” or “do …”");
-  let keyed = row;
-  const whole = lines.map((line) => {
-    if (/^\s/.test(line) || /^(?:cue|provided|unless|do) /i.test(line)) return `  ${line}`;
-    const key = nextKey(keyed);
-    keyed = { ...keyed, cues: [...keyed.cues, { kind: "start", key }] };
-    return `  cue ${key}: ${line}`;
-  });
-  const { rows, faults } = readAutomations(`automation ${row.id}: -\n${whole.join("\n")}`, namesOf(design));
-  const [fault] = faults;
-  if (fault) fail(lines.length > 1 ? `Line ${fault.line - 1}` : "Line", fault.reason);
-  const { cues, guards, moves } = rows[0]!;
-  const twice = cues.find(({ key }) => row.cues.some((one) => one.key === key));
-  if (twice) fail("Lines", `must not give the key ${twice.key} to a second cue`);
-  return {
-    ...row,
-    cues: [...row.cues, ...cues],
-    guards: [...row.guards, ...guards],
-    moves: [...row.moves, ...moves],
-  };
-}

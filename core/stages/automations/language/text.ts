@@ -3,7 +3,8 @@
  * has it.
  */
 import { ID_PATTERN } from "../../../design/fields";
-import { AGAIN, PRIORITIES, REASONS, type AutomationRow, type Priority, type Reason } from "../rows";
+import type { AutomationRow } from "../rows";
+import { AGAIN, PRIORITIES, REASONS, type Priority, type Reason } from "../rows-words";
 import type { Cue } from "../rows-cues";
 import type { Guard } from "../rows-guards";
 import type { Branch, Move } from "../rows-moves";
