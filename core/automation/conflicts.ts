@@ -5,7 +5,6 @@
 import type { AutomationRow } from "../stages/automations/rows";
 import { allMayHold, cueMinutes, YEAR_DAYS, type Almanac } from "./almanac";
 import { comesTo, exclude, sameHappening, setsAfter, type Rows, type Sets } from "./effects";
-import type { Value } from "./engine/world";
 import { isForetold } from "./foretold-cues";
 import { REASONS } from "../stages/automations/rows-words";
 
@@ -22,8 +21,8 @@ export interface Conflict {
   cueA: string;
   cueB: string;
   /** What either sets it to. */
-  valueA: Value;
-  valueB: Value;
+  setsA: Sets;
+  setsB: Sets;
   /** They are of one rank: neither outranks the other, and the last to come wins. */
   equal: boolean;
 }
@@ -121,8 +120,8 @@ export function conflictsOf(
           minute,
           cueA: a.cue.key,
           cueB: b.cue.key,
-          valueA: (a === one.part ? one : other).sets.value!,
-          valueB: (a === one.part ? other : one).sets.value!,
+          setsA: (a === one.part ? one : other).sets,
+          setsB: (a === one.part ? other : one).sets,
           equal: rankOf(a.row) === rankOf(b.row),
         });
       }

@@ -10,7 +10,7 @@ import { MOST_CAUSES } from "../../automation/engine/world";
 import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted } from "../../design/words";
 import { automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
-import { ASPECT_NAMES } from "../../automation/aspects";
+import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
 import { cueTimes, isForetold, placeOf } from "./fires";
 import type { Move } from "./rows-moves";
 import type { Aspect } from "./rows-words";
@@ -130,8 +130,13 @@ function withoutUnable(design: Design, automation: AutomationRow): AutomationRow
   return { ...automation, moves: clean(automation.moves) };
 }
 
-/** How a value is said in a finding. */
-const saidOf = (value: unknown) => (value === true ? "on" : value === false ? "off" : String(value));
+/** What is set, as a sentence says it: a word of two states, or a number with its unit. */
+function saidOf({ aspect, value }: Clash["setsA"]): string {
+  const two = aspect && TWO[aspect];
+  if (typeof value === "boolean") return value ? (two?.yes ?? "on") : (two?.no ?? "off");
+  const unit = aspect && MEASURED[aspect]?.unit;
+  return unit ? `${String(value)} ${unit}` : String(value);
+}
 
 /** Two that set one thing apart at one time and are of one rank: nobody can say which wins. */
 function clashFindings(design: Design): Finding[] {
@@ -155,7 +160,7 @@ function clashFindings(design: Design): Finding[] {
       stage: "automations",
       severity: "mend",
       title: `${a.name} and ${b.name} set ${things.length === 1 ? things[0] : counted(things.length, "thing")} apart`,
-      why: `On ${dayName(day)} at ${clockText(zone, first.at)}, for one, ${a.name} brings ${things[0]} to ${saidOf(first.valueA)}, and ${b.name} to ${saidOf(first.valueB)}. Both are for ${a.priority}, so the last to come wins. Either is made to outrank the other, or a guard keeps them apart.`,
+      why: `On ${dayName(day)} at ${clockText(zone, first.at)}, for one, ${a.name} brings ${things[0]} to ${saidOf(first.setsA)}, and ${b.name} to ${saidOf(first.setsB)}. Both are for ${a.priority}, so the last to come wins. Either is made to outrank the other, or a guard keeps them apart.`,
       about: [
         { in: "automations", id: a.id },
         { in: "automations", id: b.id },

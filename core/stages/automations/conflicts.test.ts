@@ -42,7 +42,7 @@ test("two that set the snug shade apart: when, to what, and who is asked", () =>
   expect(finding!.title).toBe("Glare and Privacy set Snug shade left apart");
   // The first weekend on which the sun's noon and three hours fall within ten minutes of it.
   expect(finding!.why).toMatch(
-    /^On (?:Sat|Sun) \d+ Jan at 15:\d\d, for one, Glare brings Snug shade left to 40, and Privacy to 0\. Both are for comfort/,
+    /^On (?:Sat|Sun) \d+ Jan at 15:\d\d, for one, Glare brings Snug shade left to 40 %, and Privacy to 0 %\. Both are for comfort/,
   );
   expect(finding!.about).toEqual([
     { in: "automations", id: "glare" },

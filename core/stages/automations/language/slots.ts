@@ -1,5 +1,6 @@
 /** Values as they stand in sentences: clock times, shifts, names, amounts, lists of days. */
-import { parseExpression, writeExpression, ExpressionError } from "../../../automation/expression";
+import { expressionIn } from "../../../automation/amounts";
+import { writeExpression } from "../../../automation/expression";
 import { ASPECT_NAMES, MEASURED, wordsOf } from "../../../automation/aspects";
 import { weekdayName } from "../../../design/local-time";
 import { ASPECTS, type Aspect } from "../rows-words";
@@ -310,19 +311,6 @@ export function amountWords({ say, of = [] }: Amount, names: Names, field: strin
   });
 }
 
-/** Placeholders as the expression reader knows them. */
-const placeholders = (count: number) => Array.from({ length: count }, (_, i) => `$${i + 1}`);
-
-/** What an amount says as an expression; undefined where it is a word or not well formed. */
-export function expressionOf({ say, of = [] }: Amount) {
-  try {
-    return parseExpression(say, placeholders(of.length));
-  } catch (error) {
-    if (error instanceof ExpressionError) return undefined;
-    throw error;
-  }
-}
-
 /**
  * An amount: one of the words, or an expression. It is read as far as an expression goes, so that the sentence may go on
  * behind it.
@@ -367,7 +355,7 @@ export function amountSlot(
           if (place < 0) place = of.push(reading) - 1;
           say += `${space}$${place + 1}`;
         }
-        const expression = expressionOf({ say: say.trim(), of });
+        const expression = expressionIn({ say: say.trim(), of });
         if (expression) good = { at: cursor.at, say: writeExpression(expression), of: [...of] };
       }
       if (!good) {
