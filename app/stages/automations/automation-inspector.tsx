@@ -22,6 +22,7 @@ import { ChoiceField, TextField } from "../../kit/fields";
 import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { useNow } from "../../kit/now";
+import { cautionsOf } from "#core/stages/automations/cautions";
 import { nextKey } from "#core/stages/automations/edit";
 import { YearChart } from "./year-chart";
 import { Toggle } from "../../kit/switches";
@@ -187,7 +188,9 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
           </button>
         </div>
       )}
-      <Caution text="A shade that moves by itself must stop at a hand or an obstacle, and a hand must always be able to move it. Follow the maker's word and local codes." />
+      {cautionsOf(automation).map((text) => (
+        <Caution key={text} text={text} />
+      ))}
     </>
   );
 }
