@@ -342,7 +342,6 @@ export function larkspurWeir(): Design {
   fitRooms(design);
   addPoints(design);
   addSite(design);
-  addAutomations(design);
   addSurvey(design);
   addBrief(design);
   addChoice(design);
@@ -352,6 +351,7 @@ export function larkspurWeir(): Design {
   addMesh(design);
   addRegister(design);
   addBridges(design);
+  addAutomations(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;

@@ -8,6 +8,7 @@ import { sunPosition } from "../geometry/sun";
 import type { CalendarSpan, Cue, Guard, SunEvent } from "../stages/automations/rows";
 import { SUN_EVENTS } from "../stages/automations/rows-words";
 import { stands } from "./calendar";
+import { alarmsOf, staysOf, type Clock, type Stay } from "./people";
 import { between, inWindow, type Foresight } from "./foretold";
 import { sunInstants } from "./foretold-cues";
 
@@ -17,6 +18,8 @@ const DAY_MIN = 1440;
 export interface Almanac {
   place: Foresight;
   first: Day;
+  /** By person: how they are over the year, by minutes. */
+  stays: ReadonlyMap<string, readonly Stay[]>;
   /** Monday 1 to Sunday 7, by day. */
   weekdays: Uint8Array;
   /** Minutes after local midnight of the first day at which each event of the sun comes; NaN where it does not. */
@@ -40,12 +43,31 @@ export function almanacOf(place: Foresight, first: Day): Almanac {
       return [event, minutes];
     }),
   ) as Record<SunEvent, Float64Array>;
-  return {
+  const almanac: Almanac = {
     place,
     first,
     weekdays: Uint8Array.from({ length: YEAR_DAYS }, (_, n) => ((begin - 1 + n) % 7) + 1),
     sun,
+    stays: new Map(),
   };
+  const clock = wallClock(almanac);
+  const people = place.people ?? [];
+  return {
+    ...almanac,
+    stays: new Map(people.map((person) => [person.id, staysOf(clock, person, 0, YEAR_DAYS)])),
+  };
+}
+
+/** How somebody is at a minute of the year; undefined where nobody has said. */
+export function stayIn({ stays }: Almanac, person: string, minute: number): Stay | undefined {
+  const own = stays.get(person) ?? [];
+  let [low, high] = [0, own.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (own[middle]!.from <= minute) low = middle + 1;
+    else high = middle;
+  }
+  return own[low - 1];
 }
 
 const clockMinutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
@@ -78,33 +100,59 @@ export function cueMinutes(almanac: Almanac, cue: Cue): Float64Array {
       const zero = Date.UTC(almanac.first.year, almanac.first.month - 1, almanac.first.day) / MINUTE_MS;
       return Float64Array.from(edgesOf(events, cue.edge, zero)).map((minute) => minute + cue.offsetMin);
     }
+    case "alarm": {
+      const person = almanac.place.people?.find(({ id }) => id === cue.person);
+      return Float64Array.from(person ? alarmsOf(wallClock(almanac), person, 0, YEAR_DAYS) : []).map(
+        (minute) => minute + cue.offsetMin,
+      );
+    }
     default:
       return new Float64Array();
   }
 }
 
-/** Begins or ends of events as minutes of the year, by the clock on the wall. */
-function edgesOf(events: readonly CalendarSpan[], edge: "begins" | "ends", zero: number): number[] {
+/** Begin and end of events that touch minutes [from, to) of the year, by the clock on the wall. */
+function wallSpans(
+  events: readonly CalendarSpan[],
+  zero: number,
+  from: number,
+  to: number,
+): [number, number][] {
   const of = (day: string) => Date.parse(`${day}T00:00:00Z`) / MINUTE_MS - zero;
-  return events
-    .flatMap(({ from, to, fromClock, toClock, everyDays, lastOn }) => {
-      const begin = of(from) + (fromClock ? clockMinutes(fromClock) : 0);
-      const end = of(to) + (toClock ? clockMinutes(toClock) : DAY_MIN);
-      const first = edge === "begins" ? begin : end;
-      if (everyDays === undefined) return [first];
-      const last = lastOn === undefined ? Infinity : of(lastOn) + DAY_MIN + (first - of(from));
-      const step = everyDays * DAY_MIN;
-      const out = [];
-      for (
-        let at = first + Math.max(0, Math.ceil(-first / step)) * step;
-        at < Math.min(last, YEAR_DAYS * DAY_MIN);
-        at += step
-      )
-        out.push(at);
-      return out;
-    })
+  return events.flatMap((event): [number, number][] => {
+    const begin = of(event.from) + (event.fromClock ? clockMinutes(event.fromClock) : 0);
+    const end = of(event.to) + (event.toClock ? clockMinutes(event.toClock) : DAY_MIN);
+    if (event.everyDays === undefined) return begin < to && end > from ? [[begin, end]] : [];
+    const last = event.lastOn === undefined ? Infinity : of(event.lastOn) + DAY_MIN;
+    const step = event.everyDays * DAY_MIN;
+    const out: [number, number][] = [];
+    const shift = Math.max(0, Math.ceil((from - end) / step)) * step;
+    for (let at = begin + shift; at < Math.min(last, to); at += step) out.push([at, at + end - begin]);
+    return out;
+  });
+}
+
+/** Begins or ends of events as minutes of the year, by the clock on the wall. */
+const edgesOf = (events: readonly CalendarSpan[], edge: "begins" | "ends", zero: number): number[] =>
+  wallSpans(events, zero, -DAY_MIN, YEAR_DAYS * DAY_MIN)
+    .map(([begin, end]) => (edge === "begins" ? begin : end))
     .filter((minute) => minute >= 0 && minute < YEAR_DAYS * DAY_MIN)
     .sort((a, b) => a - b);
+
+/** Days and clock times as minutes of the year: days count from its first. */
+export function wallClock({ place, first, weekdays }: Almanac): Clock {
+  const zero = Date.UTC(first.year, first.month - 1, first.day) / MINUTE_MS;
+  return {
+    at: (day, clock) => day * DAY_MIN + clockMinutes(clock),
+    weekday: (day) => ((((weekdays[0]! - 1 + day) % 7) + 7) % 7) + 1,
+    spans: (calendar, from, to) =>
+      wallSpans(
+        place.calendars?.find(({ id }) => id === calendar)?.events ?? [],
+        zero,
+        from * DAY_MIN,
+        to * DAY_MIN,
+      ),
+  };
 }
 
 /** Whether a guard may hold at a minute of the year: what cannot be foretold may. */

@@ -66,6 +66,20 @@ export function stands(zone: string, spans: readonly CalendarSpan[], ms: number)
   });
 }
 
+/** Begin and end of all that touch so many local days from one. */
+export function spansWithin(
+  zone: string,
+  spans: readonly CalendarSpan[],
+  from: Day,
+  days: number,
+): [number, number][] {
+  const first = dayNumber(from);
+  return spans.flatMap((span) => {
+    const own = parsed(span);
+    return beginnings(own, first - 1, first + days).map((after) => instants(zone, span, own, after));
+  });
+}
+
 /** When they begin, or end, in so many local days from one; in order. */
 export function spanEdges(
   zone: string,

@@ -5,7 +5,7 @@
 import type { AutomationRow } from "../stages/automations/rows";
 import { allMayHold, cueMinutes, YEAR_DAYS, type Almanac } from "./almanac";
 import { comesTo, exclude, sameHappening, setsAfter, type Rows, type Sets } from "./effects";
-import { isForetold } from "./foretold-cues";
+import { isKnownAhead } from "./foretold-cues";
 import { REASONS } from "../stages/automations/rows-words";
 
 /** What comes within so many minutes of one another is at one time: nobody sees what was set in between. */
@@ -49,7 +49,7 @@ export function partsOf(rows: Rows, almanac: Almanac, row: AutomationRow): Part[
     row,
     cue,
     sets: setsAfter(rows, row, cue.key),
-    ...(isForetold(cue)
+    ...(isKnownAhead(almanac.place, cue)
       ? { minutes: cueMinutes(almanac, cue).filter((minute) => allMayHold(almanac, row.guards, minute)) }
       : {}),
   }));

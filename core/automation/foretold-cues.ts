@@ -2,8 +2,9 @@
 import { addDays, clockInstant, dayStart, MINUTE_MS, type Day } from "../design/local-time";
 import { crossings, HORIZON_DEG, noons, TWILIGHT_DEG } from "../geometry/sun";
 import type { Cue, SunEvent } from "../stages/automations/rows";
-import { spanEdges } from "./calendar";
+import { dayNumber, spanEdges } from "./calendar";
 import type { Foresight } from "./foretold";
+import { alarmsOf, exactClock } from "./people";
 
 type Place = Foresight;
 
@@ -23,9 +24,18 @@ export function sunInstants(place: Place, event: SunEvent, fromMs: number, toMs:
   }
 }
 
-/** Can it be foretold when the cue comes? */
+/** Does it come by clock, sun or calendar alone, whatever happens? */
 export const isForetold = ({ kind }: Cue): boolean =>
   kind === "time" || kind === "sun" || kind === "dial time" || kind === "calendar";
+
+/** Does it come by somebody's schedule: an alarm clock that is set by one? */
+export const isPlanned = ({ people = [] }: Pick<Foresight, "people">, cue: Cue): boolean =>
+  cue.kind === "alarm" &&
+  people.some(({ id, times }) => id === cue.person && times?.some(({ doing }) => doing === "alarm clock"));
+
+/** Is it known before when the cue comes? */
+export const isKnownAhead = (place: Pick<Foresight, "people">, cue: Cue): boolean =>
+  isForetold(cue) || isPlanned(place, cue);
 
 const CLOCK = /^(?:[01]\d|2[0-3]):[0-5]\d$/;
 
@@ -58,6 +68,17 @@ export function cueInstants(place: Place, cue: Cue, from: Day, days: number): nu
       const shift = cue.offsetMin * MINUTE_MS;
       return within(
         spanEdges(place.zone, calendar.events, cue.edge, addDays(from, -1), days + 2).map((ms) => ms + shift),
+      );
+    }
+    case "alarm": {
+      const person = place.people?.find(({ id }) => id === cue.person);
+      if (!person) return [];
+      const first = dayNumber(from);
+      const shift = cue.offsetMin * MINUTE_MS;
+      return within(
+        alarmsOf(exactClock(place.zone, place.calendars ?? []), person, first - 1, first + days + 1).map(
+          (ms) => ms + shift,
+        ),
       );
     }
     default:

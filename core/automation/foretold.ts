@@ -1,6 +1,7 @@
 /** What can be said of a guard before its time comes: clock, days, calendars and the sun; the rest nobody knows yet. */
 import type { DesignRow } from "../design/design-row";
 import type { CalendarRow, DialRow } from "../stages/automations/rows";
+import type { PersonRow } from "../stages/brief/rows";
 import type { Guard } from "../stages/automations/rows-guards";
 import { stands } from "./calendar";
 import { localParts } from "../design/local-time";
@@ -9,6 +10,8 @@ import { sunPosition } from "../geometry/sun";
 export type Foresight = Pick<DesignRow, "latitudeDeg" | "longitudeDeg" | "zone"> & {
   dials?: readonly DialRow[];
   calendars?: readonly CalendarRow[];
+  /** Whose alarm clocks ring by their schedules. */
+  people?: readonly PersonRow[];
 };
 
 const clockMinutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));

@@ -7,7 +7,7 @@ import {
   dayName,
   dayText,
   fireTimes,
-  isForetold,
+  isKnownAhead,
   localParts,
   placeOf,
   type Day,
@@ -30,7 +30,7 @@ export function nextFiring(design: Design, automation: AutomationRow, now: numbe
           : dayName(day);
     return `next ${name} ${clockText(place.zone, next.at)}`;
   }
-  return automation.cues.every(isForetold) ? "not within a year" : "by what happens";
+  return automation.cues.every((cue) => isKnownAhead(place, cue)) ? "not within a year" : "by what happens";
 }
 
 /** Today's date at the site, once the page runs. */

@@ -3,6 +3,7 @@ import {
   acceptCompletion,
   autocompletion,
   completionKeymap,
+  completionStatus,
   startCompletion,
 } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
@@ -87,6 +88,22 @@ export default function Writer({ design, automation, done }: Props) {
   const acts = useRef({ save, done });
   acts.current = { save, done };
 
+  // What is offered may still be on its way when Tab is pressed; the grammar knows it at once.
+  const takeFirst = (editor: EditorView): boolean => {
+    if (completionStatus(editor.state) === null) return false;
+    const { head } = editor.state.selection.main;
+    const line = editor.state.doc.lineAt(head);
+    const { from, offers } = offersAt(now.current.design, line.text.slice(0, head - line.from));
+    const [first] = offers;
+    if (!first) return false;
+    editor.dispatch({
+      changes: { from: line.from + from, to: head, insert: first.text },
+      selection: { anchor: line.from + from + first.text.length },
+      userEvent: "input.complete",
+    });
+    return true;
+  };
+
   useEffect(() => {
     const editor = new EditorView({
       parent: box.current!,
@@ -99,7 +116,7 @@ export default function Writer({ design, automation, done }: Props) {
           EditorView.contentAttributes.of({ "aria-label": `Text of ${now.current.automation.name}` }),
           keymap.of([
             { key: "Mod-Enter", run: () => (acts.current.save(), true) },
-            { key: "Tab", run: acceptCompletion },
+            { key: "Tab", run: (editor) => acceptCompletion(editor) || takeFirst(editor) },
             ...completionKeymap,
             { key: "Escape", run: () => (acts.current.done(), true) },
             { key: "Mod-Space", run: startCompletion },

@@ -90,7 +90,11 @@ export function Household() {
         id: person.id,
         title: person.role,
         texts: [
-          person.sleepsFrom && person.sleepsTo ? `asleep ${person.sleepsFrom}–${person.sleepsTo}` : "",
+          person.times?.length
+            ? counted(person.times.length, "line of schedule", "lines of schedule")
+            : person.sleepsFrom && person.sleepsTo
+              ? `asleep ${person.sleepsFrom}–${person.sleepsTo}`
+              : "",
           person.schedule ?? "",
           (person.needs ?? []).join(", "),
           troubles(design, person.id),

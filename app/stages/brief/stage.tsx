@@ -1,7 +1,7 @@
 /** What stage 1 gives the desk. */
 import type { StageParts } from "../../desk/parts";
 import { BriefSummary } from "./summary";
-import { lazilyFrom } from "../../kit/lazily";
+import { lazily, lazilyFrom } from "../../kit/lazily";
 
 const inspector = () => import("./brief-inspector");
 
@@ -22,7 +22,11 @@ export const parts: StageParts = {
       only: ["name", "rooms", "disruption"],
       Extra: lazilyFrom(inspector, (file) => file.PhaseExtra),
     },
-    people: { names: { sleepsFrom: "Asleep from", sleepsTo: "Asleep until" } },
+    people: {
+      only: ["role", "room", "sleepsFrom", "sleepsTo", "schedule", "needs"],
+      names: { sleepsFrom: "Asleep from", sleepsTo: "Asleep until", room: "Sleeps in", schedule: "In words" },
+      Extra: lazily(() => import("./person-extra")),
+    },
     constraints: { names: { by: "By" } },
   },
 };

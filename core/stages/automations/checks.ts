@@ -11,7 +11,7 @@ import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted } from "../../design/words";
 import { automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
 import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
-import { cueTimes, isForetold, placeOf } from "./fires";
+import { cueTimes, isKnownAhead, placeOf } from "./fires";
 import type { Move } from "./rows-moves";
 import type { Aspect } from "./rows-words";
 import { ableOf } from "./things";
@@ -45,7 +45,8 @@ function trial(whole: Design, automation: AutomationRow): Trial {
     place.zone,
     // Few have a calendar or a dial in them, and these are short.
     uses(automation, "dial time") || uses(automation, "window") ? place.dials : 0,
-    uses(automation, "calendar") ? place.calendars : 0,
+    uses(automation, "calendar") || uses(automation, "alarm") ? place.calendars : 0,
+    uses(automation, "alarm") ? place.people : 0,
     automation.cues,
     automation.guards,
   ]);
@@ -241,7 +242,8 @@ export function automationChecks(design: Design): Finding[] {
     }
     if (!automation.enabled || !automation.cues.length) continue;
     // What cues by what happens may come any time: only what is known before can be tried.
-    if (!automation.cues.every(isForetold)) continue;
+    const place = placeOf(design);
+    if (!automation.cues.every((cue) => isKnownAhead(place, cue))) continue;
     const { comes, fires } = trial(design, automation);
     if (!comes)
       say(

@@ -9,12 +9,12 @@ import { placeOf } from "./fires";
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 
-export const almanacIn = memoByParts(["design", "dials", "calendars"], (design) =>
+export const almanacIn = memoByParts(["design", "dials", "calendars", "people"], (design) =>
   almanacOf(placeOf(design), TRIAL_YEAR),
 );
 
 const partsIn = memoByRow(
-  ["design", "dials", "calendars", "groups", "scenes"],
+  ["design", "dials", "calendars", "people", "groups", "scenes"],
   (design, row: AutomationRow) => partsOf(design, almanacIn(design), row),
 );
 
@@ -25,7 +25,7 @@ export interface Clash extends Conflict {
 
 /** Pairs that set one thing apart at one time. */
 export const clashesOf = memoByParts(
-  ["automations", "design", "dials", "calendars", "groups", "scenes"],
+  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
   (design): readonly Clash[] => {
     const almanac = almanacIn(design);
     return conflictsOf(design.automations, almanac, (row) => partsIn(design, row)).map((conflict) => ({
@@ -37,7 +37,7 @@ export const clashesOf = memoByParts(
 
 /** Automations that cue one another round and round. */
 export const automationLoops = memoByParts(
-  ["automations", "design", "dials", "calendars", "groups", "scenes"],
+  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
   (design): readonly (readonly string[])[] =>
     loopsAmong(cuesNext(design.automations, (row) => partsIn(design, row))),
 );

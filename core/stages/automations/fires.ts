@@ -3,7 +3,7 @@ import { round3 } from "../../geometry/round";
 import type { AutomationRow, SunEvent } from "./rows";
 import type { Design } from "../../design/collections";
 import { guardMayHold, type Foresight } from "../../automation/foretold";
-import { cueInstants, isForetold, sunInstants } from "../../automation/foretold-cues";
+import { cueInstants, isKnownAhead, sunInstants } from "../../automation/foretold-cues";
 import type { Working } from "../../desk/working";
 import {
   addDays,
@@ -22,10 +22,15 @@ import { HORIZON_DEG, sunPosition, TWILIGHT_DEG } from "../../geometry/sun";
 /** Without dials and calendars, what goes by them is not foretold. */
 type Place = Foresight;
 
-export { isForetold, sunInstants } from "../../automation/foretold-cues";
+export { isForetold, isKnownAhead, sunInstants } from "../../automation/foretold-cues";
 
 /** A design as a place with its dials and calendars. */
-export const placeOf = ({ design, dials, calendars }: Design): Place => ({ ...design, dials, calendars });
+export const placeOf = ({ design, dials, calendars, people }: Design): Place => ({
+  ...design,
+  dials,
+  calendars,
+  people,
+});
 
 export const EVENT_NAMES: Readonly<Record<SunEvent, string>> = {
   rise: "sunrise",
@@ -89,7 +94,7 @@ function reason(
   const sun = automation.cues.find((cue) => cue.kind === "sun");
   if (!sun) {
     if (!automation.cues.length) return "it has no cue";
-    if (!automation.cues.some(isForetold)) return "not known before: it goes by what happens";
+    if (!automation.cues.some((cue) => isKnownAhead(place, cue))) return "not known before: it goes by what happens";
     return automation.cues.some(({ kind }) => kind === "time")
       ? "the clock skips this time"
       : "nothing of it falls on this day";
@@ -130,6 +135,12 @@ export function firingsByDay(place: Place, automation: AutomationRow, from: Day,
   return out;
 }
 
+const CUE_FORMULA: Readonly<Record<string, string>> = {
+  time: "Clock time",
+  calendar: "Calendar",
+  alarm: "Alarm clock by schedule",
+};
+
 /** How one firing came about. */
 export function firingWorking(place: Place, automation: AutomationRow, firing: Firing): Working {
   const cue = automation.cues.find((c) => c.key === firing.cue)!;
@@ -158,7 +169,7 @@ export function firingWorking(place: Place, automation: AutomationRow, firing: F
     );
   } else
     steps.push({
-      formula: cue.kind === "time" ? "Clock time" : cue.kind === "calendar" ? "Calendar" : "Time of a dial",
+      formula: CUE_FORMULA[cue.kind] ?? "Time of a dial",
       with: cue.kind === "time" ? `${cue.at} in ${zone}` : zone,
       gives: isoLocal(place.zone, firing.at),
       source: "cue",

@@ -3,6 +3,7 @@ export {
   EVENT_NAMES,
   fireTimes,
   isForetold,
+  isKnownAhead,
   placeOf,
   firingsByDay,
   firingWorking,

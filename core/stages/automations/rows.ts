@@ -112,6 +112,10 @@ export class AutomationRow {
   /** The template of the library it was made of, and what was put in. */
   @Text({ max: 40, optional: true }) template?: string;
   @Many(TemplateValue, { optional: true }) parameters?: TemplateValue[];
+  /** The automation it was copied from, with this room's things in the place of that room's. */
+  @Ref("automations", { optional: true }) copyOf?: string;
+  /** Of what it was made from, as it stood when it was last taken over or left: a mark that changes with it. */
+  @Text({ max: 16, optional: true }) madeOf?: string;
   @Ref("phases", { optional: true }) phase?: string;
 }
 

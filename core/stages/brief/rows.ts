@@ -4,6 +4,7 @@ import {
   Choice,
   Flag,
   Id,
+  Integers,
   Many,
   Num,
   Ref,
@@ -15,6 +16,23 @@ import {
 } from "../../design/fields";
 import { CLOCK_TEXT, DAY_TEXT } from "../../design/vocabulary";
 
+export const PERSON_DOINGS = ["asleep", "awake", "away", "at home", "in a room", "alarm clock"] as const;
+export const BY_CALENDAR = ["under way", "not under way", "the day it begins", "the day it ends"] as const;
+
+/** One line of a person's schedule. Of two lines that meet, the later one counts. */
+export class PersonTime {
+  @Choice(PERSON_DOINGS) doing!: (typeof PERSON_DOINGS)[number];
+  /** By the clock; over midnight where to is not later. All of the days where neither is given. */
+  @Text({ ...CLOCK_TEXT, optional: true }) from?: string;
+  @Text({ ...CLOCK_TEXT, optional: true }) to?: string;
+  /** Days on which it begins, Monday 1 to Sunday 7; every day where absent. */
+  @Integers({ min: 1, max: 7, least: 1, optional: true }) days?: number[];
+  @Ref("calendars", { optional: true }) calendar?: string;
+  @Choice(BY_CALENDAR, { optional: true }) by?: (typeof BY_CALENDAR)[number];
+  /** Of "in a room". */
+  @Ref("rooms", { optional: true }) room?: string;
+}
+
 /** A member of the household, by role rather than by name. */
 export class PersonRow {
   @Id() id!: string;
@@ -25,6 +43,10 @@ export class PersonRow {
   /** When they are there, in words: "weekdays from four". */
   @Text({ max: 200, optional: true }) schedule?: string;
   @Texts({ optional: true }) needs?: string[];
+  /** Where they sleep. */
+  @Ref("rooms", { optional: true }) room?: string;
+  /** When they are away, asleep and where. Lines on sleep go before the clock times above. */
+  @Many(PersonTime, { optional: true }) times?: PersonTime[];
 }
 
 export const PROBLEM_KINDS = ["comfort", "safety", "cost", "access", "upkeep", "energy"] as const;

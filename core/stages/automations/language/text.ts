@@ -75,6 +75,8 @@ export function automationText(row: AutomationRow, names: Names): string {
     ...(row.enabled ? [] : ["  switched off"]),
     ...(row.again === undefined ? [] : [`  cued again it ${row.again}`]),
     ...(row.template === undefined ? [] : [`  made from ${row.template}`]),
+    ...(row.copyOf === undefined ? [] : [`  copied from ${name(names, "automations", row.copyOf)}`]),
+    ...(row.madeOf === undefined ? [] : [`  as it stood at ${row.madeOf}`]),
     ...(row.parameters ?? []).map((one) => {
       const things = one.points ? ` ${lineOf(thingsSlot.write({ points: one.points }, names)!, names)}` : "";
       return `  with ${one.name}:${things}${one.value === undefined ? "" : ` = ${oneLine(one.value)}`}`;
@@ -290,6 +292,13 @@ export function readAutomations(text: string, design: Names): { rows: Automation
   return faults.length ? { rows: [], faults } : { rows, faults };
 }
 
+/** Lines of one name: of which collection, and in which field it is kept. */
+const NAMED = {
+  in: ["rooms", "room"],
+  phase: ["phases", "phase"],
+  "copied from": ["automations", "copyOf"],
+} as const;
+
 /** A line of an automation that is no move. */
 function header(row: AutomationRow, line: Line, names: Names): void {
   const { text } = line;
@@ -316,15 +325,20 @@ function header(row: AutomationRow, line: Line, names: Names): void {
     row.reason = called[2].toLowerCase() as Reason;
     return;
   }
-  const place = /^(in|phase) (?=\[)/i.exec(text);
-  if (place) {
+  const named = /^(in|phase|copied from) (?=\[)/i.exec(text);
+  if (named) {
     const cursor = new Cursor(text);
-    cursor.at = place[0].length;
-    const collection = place[1]!.toLowerCase() === "in" ? "rooms" : "phases";
+    cursor.at = named[0].length;
+    const [collection, field] = NAMED[named[1]!.toLowerCase() as keyof typeof NAMED];
     const own = readName(cursor, names, [collection]);
     if (own === MISS || own.id === undefined || cursor.at < text.length)
-      throw new LineError(`must have a name of ${collection} in brackets`, place[0].length + 1);
-    row[collection === "rooms" ? "room" : "phase"] = own.id;
+      throw new LineError(`must have a name of ${collection} in brackets`, named[0].length + 1);
+    row[field] = own.id;
+    return;
+  }
+  const stood = /^as it stood at (\w{1,16})$/i.exec(text);
+  if (stood) {
+    row.madeOf = stood[1]!;
     return;
   }
   if (/^switched off$/i.test(text)) {
@@ -359,7 +373,7 @@ function header(row: AutomationRow, line: Line, names: Names): void {
     return;
   }
   throw new LineError(
-    "must begin with cue, provided, unless, do, for, in, phase, switched off, cued again it, made from or with",
+    "must begin with cue, provided, unless, do, for, in, phase, switched off, cued again it, made from, copied from or with",
     1,
   );
 }
