@@ -145,13 +145,16 @@ const LATER: readonly (readonly [
 function addLater(design: Design): void {
   // Turned by a motor on the circuit beside it: no cable of the plan's.
   const { needs: _, ...valve } = design.kinds.find((row) => row.id === "water-valve")!;
-  design.kinds.push({
-    ...valve,
-    id: "water-valve--mains",
-    name: "Water valve on its own supply",
-    code: "WVM",
-    drops: [],
-  });
+  design.kinds = [
+    ...design.kinds,
+    {
+      ...valve,
+      id: "water-valve--mains",
+      name: "Water valve on its own supply",
+      code: "WVM",
+      drops: [],
+    },
+  ];
   for (const [kind, room, x, y, z, name] of LATER) {
     const { code } = design.kinds.find((row) => row.id === kind)!;
     const { level } = design.rooms.find((row) => row.id === room)!;
@@ -306,7 +309,7 @@ const MADE: readonly (readonly [template: string, room: string, values?: Values,
   ["school-days", "teen"],
   ["early-night", "snug"],
   ["leave-be", "nurse"],
-  ["standby-off", "boathouse"],
+  ["standby-off", "office"],
   ["solar-surplus", "boathouse", { load: { points: ["plant-room-rly-1"] } }],
   ["tank-boost", "plant-room"],
   ["vacuum-out", "hall"],

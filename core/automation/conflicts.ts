@@ -6,7 +6,7 @@ import type { AutomationRow } from "../stages/automations/rows";
 import { allMayHold, cueMinutes, YEAR_DAYS, type Almanac } from "./almanac";
 import { comesTo, exclude, sameHappening, setsAfter, type Rows, type Sets } from "./effects";
 import { isKnownAhead } from "./foretold-cues";
-import { REASONS } from "../stages/automations/rows-words";
+import { PRIORITIES, REASONS } from "../stages/automations/rows-words";
 
 /** What comes within so many minutes of one another is at one time: nobody sees what was set in between. */
 export const WINDOW_MIN = 10;
@@ -25,10 +25,18 @@ export interface Conflict {
   setsB: Sets;
   /** They are of one rank: neither outranks the other, and the last to come wins. */
   equal: boolean;
+  /** The one that outranks the other. */
+  winner?: string;
 }
 
+/** The lower goes before: its class, then its reason within it. */
 const rankOf = ({ priority, reason }: AutomationRow) =>
-  `${priority} ${reason === undefined ? 0 : REASONS.length - REASONS.indexOf(reason)}`;
+  PRIORITIES.indexOf(priority) * 10 + (reason === undefined ? REASONS.length : REASONS.indexOf(reason));
+
+function ranked(a: AutomationRow, b: AutomationRow): Pick<Conflict, "equal" | "winner"> {
+  const [own, other] = [rankOf(a), rankOf(b)];
+  return own === other ? { equal: true } : { equal: false, winner: own < other ? a.id : b.id };
+}
 
 const apart = (a: Sets, b: Sets) => a.value !== undefined && b.value !== undefined && a.value !== b.value;
 
@@ -122,7 +130,7 @@ export function conflictsOf(
           cueB: b.cue.key,
           setsA: (a === one.part ? one : other).sets,
           setsB: (a === one.part ? other : one).sets,
-          equal: rankOf(a.row) === rankOf(b.row),
+          ...ranked(a.row, b.row),
         });
       }
   return [...found.values()].sort((x, y) =>

@@ -50,9 +50,9 @@ const within = (spans: readonly Span[], at: number) => spans.some(([from, to]) =
 
 /** What of [from, to) lies in the spans, or outside of all of them. */
 function cut([from, to]: Span, spans: readonly Span[], inside: boolean): Span[] {
-  const edges = [
-    ...new Set([from, to, ...spans.flat().filter((edge) => edge > from && edge < to)]),
-  ].sort((a, b) => a - b);
+  const edges = [...new Set([from, to, ...spans.flat().filter((edge) => edge > from && edge < to)])].sort(
+    (a, b) => a - b,
+  );
   return edges.slice(0, -1).flatMap((edge, i): Span[] => {
     return within(spans, edge) === inside ? [[edge, edges[i + 1]!]] : [];
   });

@@ -43,7 +43,9 @@ export function RoomInspector({ design, id }: InspectorProps) {
           collection="rooms"
           id={id}
           change={changeRoom}
-          only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor"]}
+          only={["name", "code", "type", "floorMaterial", "ceilingMaterial", "outdoor", "handMin"]}
+          names={{ handMin: "A hand holds for" }}
+          hints={{ handMin: "So long what a hand did here goes before automations. Empty: two hours" }}
         />
       </div>
       <ul className="border-b border-rule py-1.5">

@@ -63,6 +63,8 @@ function line(answer: Answer): string {
       return `${time} ${answer.automation}: dial ${answer.dial} ${String(answer.value)}`;
     case "say":
       return `${time} ${answer.automation} says ${answer.text}`;
+    case "left be":
+      return `${time} ${answer.automation}: ${answer.point} left be by ${answer.dial}`;
     case "skips":
       return `${time} ${answer.automation} skips: ${answer.why}`;
     case "ends":
@@ -638,4 +640,69 @@ automation b: B
     const { until } = engine("automation a: A\n  switched off\n  cue k: at 07:00", "2026-11-24T00:00:00Z");
     expect(until("12:00:00")).toEqual([]);
   });
+});
+
+describe("leaving a room be", () => {
+  const LEAVE: DialRow = {
+    id: "leave",
+    name: "Leave the snug be",
+    kind: "flag",
+    value: "on",
+    leaveBe: true,
+    room: "snug",
+  };
+  const ROOMS: Record<string, string> = { left: "snug", lamp: "hall" };
+  const rest = {
+    dials: [...DIALS.filter(({ id }) => id !== "leave"), LEAVE],
+    roomOf: (point: string) => ROOMS[point],
+  };
+  const said = (of: string) => `automation a: A
+  for ${of}
+  cue k: when [Boot room door] is opened
+  do bring [Snug shade left] to shut
+  do switch on [Hall lamp]`;
+  const opened = (of: string, dials: readonly DialRow[] = rest.dials) => {
+    const { happens } = engine(said(of), "2026-11-24T00:00:00Z", { ...rest, dials });
+    happens("07:00:00", state("door", "open", false));
+    return happens("08:00:00", state("door", "open", true)).slice(1, 3);
+  };
+
+  test.each(["comfort", "saving", "looks"])(
+    "while the flag is on, what is for %s does not come into its room",
+    (of) => {
+      expect(opened(of)).toEqual(["08:00:00 a: left left be by leave", "08:00:00 a: lamp on true"]);
+    },
+  );
+
+  test.each(["safety", "hand"])("what is for %s does", (of) => {
+    expect(opened(of)[0]).toBe("08:00:00 a: left position 0");
+  });
+
+  test("a flag of the house keeps it off every room; one that is off, or means something else, off none", () => {
+    const { room: _room, ...house } = LEAVE;
+    expect(opened("comfort", [house])).toEqual([
+      "08:00:00 a: left left be by leave",
+      "08:00:00 a: lamp left be by leave",
+    ]);
+    expect(opened("comfort", [{ ...LEAVE, value: "off" }])[0]).toBe("08:00:00 a: left position 0");
+    expect(opened("comfort", [{ ...LEAVE, leaveBe: undefined }])[0]).toBe("08:00:00 a: left position 0");
+  });
+});
+
+test("one that is tried runs as if its cue had come, switched off or not, and keeps to its guards", () => {
+  const text = `automation a: A
+  switched off
+  cue k: at 07:00
+  provided the flag [Leave the snug be] is on
+  do switch on [Hall lamp]`;
+  const { happens } = engine(text, "2026-11-24T08:00:00Z");
+  const attempt = { kind: "try", automation: "a", cue: "k" } as const;
+  expect(happens("08:01:00", attempt)).toEqual(["08:01:00 a held back by 0"]);
+  happens("08:02:00", { kind: "dial", dial: "leave", value: true });
+  expect(happens("08:03:00", attempt)).toEqual([
+    "08:03:00 a fires k",
+    "08:03:00 a: lamp on true",
+    "08:03:00 a done",
+  ]);
+  expect(happens("08:04:00", { ...attempt, cue: "other" })).toEqual([]);
 });

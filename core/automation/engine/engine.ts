@@ -5,41 +5,27 @@
  */
 import { Agenda } from "../agenda";
 import { cueInstants, isForetold } from "../foretold-cues";
-import { afterHeld } from "../dimming";
-import { givenBack, type Captured } from "../levels";
 import { due, heard, UNHEARD, type Threshold } from "../threshold";
-import {
-  causeGone,
-  expired,
-  followed,
-  nextEnd,
-  seen,
-  takenBack,
-  wished,
-  HAND_MS,
-  type Wish,
-} from "../wishes";
-import { differenceIn, millisecondsIn, textIn, valueIn } from "../amounts";
-import { MEASURED, TWO } from "../aspects";
+import { followed } from "../wishes";
+import { differenceIn, millisecondsIn, valueIn } from "../amounts";
+import { TWO } from "../aspects";
 import { addDays, dayStart, localParts, type Day } from "../../design/local-time";
 import type {
   Aspect,
   AutomationRow,
   Cue,
   Guard,
-  Move,
   StateCue,
   ThresholdCue,
 } from "../../stages/automations/rows";
-import { REASONS } from "../../stages/automations/rows-words";
 import { allHold, firstFailing } from "./guards";
+import { Moves } from "./moves";
 import { nextLook } from "./next-look";
-import { channelOf, State, type Run, type Told } from "./state";
+import { channelOf, State, type Run } from "./state";
+import { Wishing, type Unnumbered } from "./wishing";
 import { MOST_CAUSES, type Answer, type Happening, type Programme, type Value } from "./world";
 
 const LOOP_MS = 1000;
-/** Nothing is done over again faster than this. */
-const LEAST_EVERY_MS = 100;
 
 interface Cause {
   at: number;
@@ -47,16 +33,6 @@ interface Cause {
   /** The automation that made it; nobody where the world did. */
   by?: string;
   fires: boolean;
-}
-
-type Unnumbered<T> = T extends unknown ? Omit<T, "n" | "at" | "because"> : never;
-
-/** Wishes that stand for as long as something is so. */
-interface Standing {
-  key: string;
-  automation: string;
-  /** They hold, or the state that cued it lasts. */
-  lasts(): boolean;
 }
 
 export class Engine {
@@ -67,15 +43,15 @@ export class Engine {
   private now: number;
   private readonly byId: ReadonlyMap<string, AutomationRow>;
   private readonly sunDays = new Map<string, number[]>();
-  private standing: Standing[] = [];
   /** Calls off what was foretold from times of dials, and from alarm clocks. */
   private readonly dialTimes: (() => void)[] = [];
   private readonly alarmTimes = new Map<string, (() => void)[]>();
   private readonly holds = new Map<string, () => void>();
-  private readonly ends = new Map<string, () => void>();
   private look: (() => void) | undefined;
   /** Something else is waited for than when it was last asked when to look. */
   private unlooked = false;
+  private readonly wishing: Wishing;
+  private readonly moves: Moves;
 
   /** @param at when it begins, in milliseconds; cues that are foretold come from then on */
   constructor(
@@ -85,7 +61,31 @@ export class Engine {
     this.state = new State(programme);
     this.now = at;
     this.byId = new Map(programme.automations.map((row) => [row.id, row]));
+    const now = () => this.now;
+    const answer = this.answer.bind(this);
+    this.wishing = new Wishing(this.state, this.agenda, this.byId, {
+      now,
+      answer,
+      lookAnew: () => (this.unlooked = true),
+    });
+    this.moves = new Moves({
+      state: this.state,
+      wishing: this.wishing,
+      agenda: this.agenda,
+      byId: this.byId,
+      now,
+      answer,
+      waitFor: this.waitFor.bind(this),
+      goOn: this.goOn.bind(this),
+      end: this.end.bind(this),
+      turned: this.turned.bind(this),
+    });
     this.foretellDay(localParts(programme.place.zone, at), at);
+  }
+
+  /** The moment it has come to, in milliseconds. */
+  get time(): number {
+    return this.now;
   }
 
   /** When it wants to be woken next, unless something happens before. */
@@ -138,6 +138,8 @@ export class Engine {
         return this.restart(n);
       case "time":
         return;
+      case "try":
+        return this.tried(happening.automation, happening.cue, n);
       case "state":
         return this.told(happening.point, happening.aspect, happening.value, n);
       case "hand":
@@ -151,7 +153,7 @@ export class Engine {
       case "alarm":
         return this.alarmSet(happening.person, happening.rings);
       case "seen":
-        return this.wasSeen(n);
+        return this.wishing.seen(n);
     }
   }
 
@@ -160,10 +162,9 @@ export class Engine {
     for (const run of [...this.state.runs.values()]) this.letRunGo(run);
     const { known, people, runs, queued, crossings, wishes, followed: last, remembered } = this.state;
     for (const all of [known, people, runs, queued, crossings, wishes, last, remembered]) all.clear();
-    for (const off of [...this.holds.values(), ...this.ends.values()]) off();
+    for (const off of this.holds.values()) off();
     this.holds.clear();
-    this.ends.clear();
-    this.standing = [];
+    this.wishing.clear();
     this.cuesOf("start", n, () => true);
   }
 
@@ -252,21 +253,15 @@ export class Engine {
     else this.holds.set(key, this.agenda.add(dueAt, look));
   }
 
-  /** A hand outranks all but safety, for the time its room sets. */
   private byHand(point: string, aspect: Aspect, value: Value, n: number): void {
     this.state.movedByHand.set(point, this.now);
-    const key = `${point} ${channelOf(aspect)}`;
-    this.wish(key, {
-      by: "a hand",
-      class: "hand",
-      value: { aspect, value, overMs: 0 },
-      at: this.now,
-      until: this.now + (this.programme.handMs?.(point) ?? HAND_MS),
-    });
+    this.wishing.byHand(point, aspect, value);
     this.told(point, aspect, value, n);
-    const now = followed(this.state.wishes.get(key)!)!;
-    if (now.by === "a hand") this.state.followed.set(key, JSON.stringify([aspect, value]));
-    else this.follow(key, n, true);
+    const key = `${point} ${channelOf(aspect)}`;
+    // What the change has cued may stand above it by now.
+    if (followed(this.state.wishes.get(key)!)!.by === "a hand")
+      this.state.followed.set(key, JSON.stringify([aspect, value]));
+    else this.wishing.follow(key, n, true);
   }
 
   private pressed({ point, button, press }: Happening & { kind: "press" }, n: number): void {
@@ -343,14 +338,6 @@ export class Engine {
     this.alarmTimes.set(person, times);
   }
 
-  private wasSeen(n: number): void {
-    for (const [key, wishes] of this.state.wishes) {
-      let now = wishes;
-      for (const { by, unseen } of wishes) if (unseen) now = seen(now, by);
-      if (now !== wishes) this.setWishes(key, now, n);
-    }
-  }
-
   // Cues.
 
   /** Cues of a kind that the answer fits. */
@@ -362,6 +349,13 @@ export class Engine {
     for (const row of this.programme.automations)
       for (const cue of row.cues)
         if (cue.kind === kind && fits(cue as Extract<Cue, { kind: K }>)) this.cued(row, cue, n);
+  }
+
+  /** As if a cue of it came, whether it is switched on or not. */
+  private tried(automation: string, key: string, n: number): void {
+    const row = this.byId.get(automation);
+    const cue = row?.cues.find((one) => one.key === key);
+    if (row && cue) this.cued({ ...row, enabled: true }, cue, n);
   }
 
   private cued(row: AutomationRow, cue: Cue, because: number): void {
@@ -493,7 +487,7 @@ export class Engine {
       const move = frame.moves[frame.next];
       if (move) {
         frame.next += 1;
-        this.move(run, move);
+        this.moves.move(run, move);
         continue;
       }
       const { again } = frame;
@@ -522,335 +516,6 @@ export class Engine {
     if (ms !== undefined) run.off.push(this.agenda.add(this.now + ms, then));
   }
 
-  private skip(run: Run, why: string): void {
-    this.answer(run.n, { kind: "skips", automation: run.automation, why });
-  }
-
-  private move(run: Run, move: Move): void {
-    const { state } = this;
-    const over = "over" in move ? (millisecondsIn(move.over, state.lookup) ?? 0) : 0;
-    switch (move.kind) {
-      case "set": {
-        const value = valueIn(move.to, move.aspect, state.lookup);
-        if (value === undefined) return this.skip(run, "what it is to be set to is not known");
-        for (const point of state.pointsOf(move))
-          this.set(run, point, { aspect: move.aspect, value, overMs: over }, move);
-        return;
-      }
-      case "step": {
-        const by = differenceIn(move.by, move.aspect, state.lookup);
-        if (by === undefined) return this.skip(run, "by how much it is to change is not known");
-        for (const point of state.pointsOf(move)) {
-          const now = this.actual(point, move.aspect);
-          if (typeof now !== "number") this.skip(run, "how it is now is not known");
-          else
-            this.set(run, point, { aspect: move.aspect, value: within(move.aspect, now + by), overMs: over });
-        }
-        return;
-      }
-      case "toggle": {
-        const points = state.pointsOf(move);
-        const on = points.some((point) => this.actual(point, move.aspect) === true);
-        for (const point of points) this.set(run, point, { aspect: move.aspect, value: !on, overMs: 0 });
-        return;
-      }
-      case "dim":
-        return this.dim(run, move);
-      case "let go":
-        for (const point of state.pointsOf(move))
-          for (const key of state.wishes.keys())
-            if (key.startsWith(`${point} `))
-              this.setWishes(key, takenBack(state.wishes.get(key)!, run.automation), run.n);
-        return;
-      case "dial":
-        return this.turnDial(run, move);
-      case "scene":
-        return this.scene(run, move.scene, move.over && over);
-      case "cycle": {
-        if (!move.scenes.length) return this.skip(run, "no scene is named");
-        const key = `${run.automation} ${move.scenes.join(" ")}`;
-        const turn = state.turns.get(key) ?? 0;
-        state.turns.set(key, (turn + 1) % move.scenes.length);
-        return this.scene(run, move.scenes[turn % move.scenes.length]!, move.over && over);
-      }
-      case "capture":
-        state.captured.set(
-          run.automation,
-          state.pointsOf(move).map((point) => this.capture(point)),
-        );
-        return;
-      case "give back":
-        return this.giveBack(run, over);
-      case "say":
-        this.answer(run.n, {
-          kind: "say",
-          automation: run.automation,
-          points: move.points,
-          people: move.people,
-          text: textIn(move.text, state.inWords),
-        });
-        return;
-      case "wait": {
-        const ms = millisecondsIn(move.time, state.lookup);
-        if (ms === undefined) return this.skip(run, "how long it is to wait is not known");
-        return this.waitFor(run, ms, { for: "time" }, () => this.goOn(run));
-      }
-      case "until":
-        return this.until(run, move);
-      case "choose": {
-        const taken = move.branches.find(
-          ({ keys, guards }) => (!keys?.length || keys.includes(run.cue)) && allHold(state, guards, this.now),
-        );
-        const moves = taken ? taken.moves : move.otherwise;
-        if (moves?.length) run.frames.push({ moves, next: 0 });
-        return;
-      }
-      case "repeat": {
-        if (!move.moves.length || (move.guards.length && allHold(state, move.guards, this.now))) return;
-        const everyMs = Math.max(LEAST_EVERY_MS, millisecondsIn(move.every, state.lookup) ?? 0);
-        run.frames.push({
-          moves: move.moves,
-          next: 0,
-          again: { left: move.most, everyMs, guards: move.guards },
-        });
-        return;
-      }
-      case "stop":
-        for (const id of move.automations) {
-          const other = state.runs.get(id);
-          state.queued.delete(id);
-          if (other) this.end(other, "stopped");
-        }
-    }
-  }
-
-  private until(run: Run, move: Extract<Move, { kind: "until" }>): void {
-    if (allHold(this.state, move.guards, this.now)) return;
-    const then = move.then ?? "goes on";
-    const limit = millisecondsIn(move.limit, this.state.lookup);
-    this.waitFor(run, limit, { for: "guards", guards: move.guards, then }, () =>
-      then === "ends" ? this.end(run, "limit") : this.goOn(run),
-    );
-  }
-
-  private dim(run: Run, move: Extract<Move, { kind: "dim" }>): void {
-    const cue = this.byId.get(run.automation)!.cues.find(({ key }) => key === run.cue);
-    if (cue?.kind !== "press") return this.skip(run, "no key is held that it could go by");
-    const points = this.state.pointsOf(move);
-    const turn = `${run.automation} dim`;
-    const way = move.way === "the other way" ? (this.state.turns.get(turn) ?? 1) : move.way === "up" ? 1 : -1;
-    this.state.turns.set(turn, -way);
-    const remembers = `${cue.point} ${cue.button}`;
-    const next = () => {
-      if (this.state.runs.get(run.automation) !== run) return;
-      for (const point of points) {
-        const actual = this.actual(point, "on") === false ? 0 : this.actual(point, "level");
-        const from =
-          move.by === "steps" ? actual : (this.state.remembered.get(`${remembers} ${point}`) ?? actual);
-        if (typeof from !== "number") continue;
-        const value = afterHeld(
-          { stepPct: move.stepPct, intervalMs: move.intervalMs },
-          { from, way: way > 0 ? 1 : -1, heldMs: 0 },
-        );
-        this.state.remembered.set(`${remembers} ${point}`, value);
-        this.set(run, point, { aspect: "level", value, overMs: move.intervalMs });
-      }
-      run.off.push(this.agenda.add(this.now + move.intervalMs, next));
-    };
-    run.waits = { for: "release", point: cue.point, button: cue.button, next };
-    next();
-  }
-
-  private turnDial(run: Run, { dial, to }: Extract<Move, { kind: "dial" }>): void {
-    const row = this.programme.dials.find(({ id }) => id === dial);
-    if (!row) return this.skip(run, "the dial is not there any more");
-    const before = this.state.dials.get(dial);
-    const word = to.say.toLowerCase();
-    let value: Value | undefined;
-    if (row.kind === "flag")
-      value =
-        word === "on"
-          ? true
-          : word === "off"
-            ? false
-            : word === "the other way"
-              ? before !== true
-              : undefined;
-    else if (row.kind === "time") value = /^\d\d:\d\d$/.test(to.say) ? to.say : undefined;
-    else value = this.state.dialNumber(row, to);
-    if (value === undefined) return this.skip(run, "what the dial is to be turned to is not known");
-    const n = this.answer(run.n, { kind: "dial", automation: run.automation, dial, value });
-    this.turned(dial, value, n);
-  }
-
-  private scene(run: Run, id: string, over: number | undefined): void {
-    const scene = this.programme.scenes.find((row) => row.id === id);
-    if (!scene) return this.skip(run, "the scene is not there any more");
-    for (const { point, aspect, to } of scene.settings) {
-      const value = valueIn({ say: to }, aspect, this.state.lookup);
-      if (value === undefined) this.skip(run, `${to} is nothing it could be set to`);
-      else this.set(run, point, { aspect, value, overMs: over ?? (scene.fadeS ?? 0) * 1000 });
-    }
-  }
-
-  /** How a thing is, as far as anybody knows: what it said, else what it was told. */
-  private actual(point: string, aspect: Aspect): Value | undefined {
-    const known = this.state.value(point, aspect);
-    if (known !== undefined) return known;
-    const told = this.state.followed.get(`${point} ${channelOf(aspect)}`);
-    if (told === undefined) return undefined;
-    const [own, value] = JSON.parse(told) as [Aspect, Value];
-    return own === aspect ? value : undefined;
-  }
-
-  private capture(point: string): Captured {
-    const number = (aspect: Aspect) => {
-      const value = this.actual(point, aspect);
-      return typeof value === "number" ? value : undefined;
-    };
-    const on = this.actual(point, "on");
-    const colour = this.actual(point, "colour");
-    return {
-      thing: point,
-      at: this.now,
-      state: {
-        ...(typeof on === "boolean" ? { on } : {}),
-        ...(typeof colour === "string" ? { colour } : {}),
-        ...(number("level") === undefined ? {} : { levelPct: number("level") }),
-        ...(number("white") === undefined ? {} : { kelvin: number("white") }),
-        ...(number("position") === undefined ? {} : { positionPct: number("position") }),
-      },
-    };
-  }
-
-  private giveBack(run: Run, overMs: number): void {
-    const captured = this.state.captured.get(run.automation) ?? [];
-    for (const { thing, state } of givenBack(captured, (point) => this.state.movedByHand.get(point))) {
-      const tell = (aspect: Aspect, value: Value | undefined) =>
-        value !== undefined && this.set(run, thing, { aspect, value, overMs });
-      tell("position", state.positionPct);
-      tell("white", state.kelvin);
-      tell("colour", state.colour);
-      // A lamp that was off is switched off again, whatever its level was.
-      if (state.on === false) tell("on", false);
-      else if (state.levelPct !== undefined) tell("level", state.levelPct);
-      else tell("on", state.on);
-    }
-  }
-
-  // Wishes.
-
-  private set(
-    run: Run,
-    point: string,
-    told: Told,
-    lasting: { time?: Extract<Move, { kind: "set" }>["time"]; stands?: string } = {},
-  ): void {
-    const row = this.byId.get(run.automation)!;
-    const key = `${point} ${channelOf(told.aspect)}`;
-    const cue = row.cues.find((one) => one.key === run.cue);
-    // A hand's word on a shade ends with its next set hour.
-    if (cue && isForetold(cue) && this.programme.isShade?.(point))
-      this.state.wishes.set(key, takenBack(this.state.wishes.get(key) ?? [], "a hand"));
-    const time = millisecondsIn(lasting.time, this.state.lookup);
-    const handMs = row.priority === "hand" ? (this.programme.handMs?.(point) ?? HAND_MS) : undefined;
-    const ends = time ?? handMs;
-    const lasts = this.lastingOf(row, cue, point, lasting.stands);
-    this.standing = this.standing.filter((one) => one.key !== key || one.automation !== row.id);
-    if (lasts) {
-      this.standing.push({ key, automation: row.id, lasts });
-      this.unlooked = true;
-    }
-    this.wish(key, {
-      by: row.id,
-      class: row.priority,
-      weight: row.reason ? REASONS.length - REASONS.indexOf(row.reason) : 0,
-      value: told,
-      at: this.now,
-      ...(ends === undefined ? {} : { until: this.now + ends }),
-      ...(lasts ? { cause: true } : lasting.stands === "until seen" ? { cause: false } : {}),
-      ...(lasting.stands === "until seen" ? { unseen: true } : {}),
-    });
-    const now = followed(this.state.wishes.get(key)!)!;
-    if (now.by === row.id) this.command(key, now, run.n);
-    else
-      this.answer(run.n, {
-        kind: "waits below",
-        automation: row.id,
-        point,
-        aspect: told.aspect,
-        under: now.by,
-      });
-  }
-
-  /** For what a wish stands: its guards, or the state that cued it; undefined where for nothing. */
-  private lastingOf(
-    row: AutomationRow,
-    cue: Cue | undefined,
-    point: string,
-    stands: string | undefined,
-  ): (() => boolean) | undefined {
-    if (stands === "while the guards hold") return () => allHold(this.state, row.guards, this.now);
-    if (stands !== "until seen" || !cue) return undefined;
-    if (cue.kind === "state" && cue.to !== undefined) {
-      const yes = TWO[cue.aspect]?.yes === cue.to;
-      return () => this.state.pointsOf(cue).some((one) => this.state.value(one, cue.aspect) === yes);
-    }
-    if (cue.kind !== "threshold") return undefined;
-    return () =>
-      cue.points.some((one) => {
-        const value = this.state.value(one, cue.aspect);
-        const limit = valueIn(cue.limit, cue.aspect, this.state.lookup);
-        return (
-          typeof value === "number" &&
-          typeof limit === "number" &&
-          (cue.way === "above" ? value > limit : value < limit)
-        );
-      });
-  }
-
-  private wish(key: string, wish: Wish<Told>): void {
-    this.state.wishes.set(key, wished(expired(this.state.wishes.get(key) ?? [], this.now), wish));
-    this.waitForEnd(key);
-  }
-
-  private waitForEnd(key: string): void {
-    this.ends.get(key)?.();
-    this.ends.delete(key);
-    const end = nextEnd(this.state.wishes.get(key) ?? []);
-    if (end === undefined) return;
-    this.ends.set(
-      key,
-      this.agenda.add(end, () => {
-        this.ends.delete(key);
-        this.setWishes(key, expired(this.state.wishes.get(key) ?? [], this.now), 0);
-      }),
-    );
-  }
-
-  private setWishes(key: string, wishes: readonly Wish<Told>[], because: number): void {
-    const before = this.state.wishes.get(key);
-    if (before && before.length === wishes.length && before.every((one, i) => one === wishes[i])) return;
-    this.state.wishes.set(key, wishes);
-    this.waitForEnd(key);
-    this.follow(key, because);
-  }
-
-  /** The highest that stands is followed; nothing is said where that is what the thing was told last. */
-  private follow(key: string, because: number, anew = false): void {
-    const now = followed(this.state.wishes.get(key) ?? []);
-    if (!now || now.by === "a hand") return;
-    const { aspect, value } = now.value;
-    if (anew || this.state.followed.get(key) !== JSON.stringify([aspect, value]))
-      this.command(key, now, because);
-  }
-
-  private command(key: string, { by, class: rank, value: told }: Wish<Told>, because: number): void {
-    const point = key.slice(0, key.lastIndexOf(" "));
-    this.state.followed.set(key, JSON.stringify([told.aspect, told.value]));
-    this.answer(because, { kind: "command", automation: by, point, ...told, class: rank });
-  }
-
   // What hangs on what has changed.
 
   private changed(because: number): void {
@@ -860,12 +525,7 @@ export class Engine {
       if (lasting.length && !allHold(this.state, lasting, this.now)) this.end(run, "guard");
       else if (run.waits?.for === "guards" && allHold(this.state, run.waits.guards, this.now)) this.goOn(run);
     }
-    for (const one of [...this.standing])
-      if (this.standing.includes(one) && !one.lasts()) {
-        this.standing = this.standing.filter((other) => other !== one);
-        const wishes = this.state.wishes.get(one.key);
-        if (wishes) this.setWishes(one.key, causeGone(wishes, one.automation), because);
-      }
+    this.wishing.changed(because);
   }
 
   /** Guards that go by the clock change without anything that happens: when to look at them next. */
@@ -878,7 +538,7 @@ export class Engine {
       guards.push(...this.byId.get(run.automation)!.guards.filter(({ whole }) => whole));
       if (run.waits?.for === "guards") guards.push(...run.waits.guards);
     }
-    for (const { automation } of this.standing) guards.push(...this.byId.get(automation)!.guards);
+    guards.push(...this.wishing.guards());
     const at = guards.length ? nextLook(this.state, guards, this.now) : undefined;
     if (at !== undefined)
       this.look = this.agenda.add(at, () => {
@@ -887,9 +547,4 @@ export class Engine {
         this.relook();
       });
   }
-}
-
-function within(aspect: Aspect, value: number): number {
-  const { min = -Infinity, max = Infinity } = MEASURED[aspect] ?? {};
-  return Math.min(max, Math.max(min, value));
 }

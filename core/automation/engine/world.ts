@@ -31,6 +31,8 @@ export interface Programme {
   handMs?: (point: string) => number | undefined;
   /** Shades: a hand's wish ends with their next set hour. */
   isShade?: (point: string) => boolean;
+  /** Where a thing is: flags of "leave it be" go by it. */
+  roomOf?: (point: string) => string | undefined;
   nameOf?: (collection: "points" | "dials", id: string) => string | undefined;
 }
 
@@ -50,6 +52,8 @@ export type Happening = { because?: number } & (
   | { kind: "alarm"; person: string; rings: number | undefined }
   /** A person has seen what safety did. */
   | { kind: "seen" }
+  /** An automation is tried: as if a cue of it came. */
+  | { kind: "try"; automation: string; cue: string }
 );
 
 interface Said {
@@ -76,6 +80,8 @@ export type Answer = Said &
       }
     /** A wish that something above it keeps from being followed. */
     | { kind: "waits below"; automation: string; point: string; aspect: Aspect; under: string }
+    /** A flag of the household keeps what is no hand's and not for safety off it. */
+    | { kind: "left be"; automation: string; point: string; aspect: Aspect; dial: string }
     | { kind: "dial"; automation: string; dial: string; value: Value }
     | { kind: "say"; automation: string; points: readonly string[]; people: readonly string[]; text: string }
     /** A move came to nothing, as something it goes by is not known or does not fit. */

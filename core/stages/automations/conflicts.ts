@@ -13,7 +13,7 @@ export const almanacIn = memoByParts(["design", "dials", "calendars", "people"],
   almanacOf(placeOf(design), TRIAL_YEAR),
 );
 
-const partsIn = memoByRow(
+export const partsIn = memoByRow(
   ["design", "dials", "calendars", "people", "groups", "scenes"],
   (design, row: AutomationRow) => partsOf(design, almanacIn(design), row),
 );
@@ -35,11 +35,17 @@ export const clashesOf = memoByParts(
   },
 );
 
+/** Which automations one may cue in turn. */
+export const cuesOnward = memoByParts(
+  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
+  (design): ReadonlyMap<string, ReadonlySet<string>> =>
+    cuesNext(design.automations, (row) => partsIn(design, row)),
+);
+
 /** Automations that cue one another round and round. */
 export const automationLoops = memoByParts(
   ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
-  (design): readonly (readonly string[])[] =>
-    loopsAmong(cuesNext(design.automations, (row) => partsIn(design, row))),
+  (design): readonly (readonly string[])[] => loopsAmong(cuesOnward(design)),
 );
 
 /** Points and dials that an automation sets, each once. */

@@ -72,6 +72,30 @@ export function fireTimes(place: Place, automation: AutomationRow, from: Day, da
   return automation.enabled ? cueTimes(place, automation, from, days).filter((firing) => firing.held) : [];
 }
 
+/** The next time it fires, of those that are known ahead; within a year. */
+export function nextOf(design: Design, automation: AutomationRow, now: number): number | undefined {
+  const place = placeOf(design);
+  const today = localParts(place.zone, now);
+  for (const days of [3, 40, 366]) {
+    const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
+    if (next) return next.at;
+  }
+  return undefined;
+}
+
+/** The last time it should have fired, of those that are known ahead; within forty days. */
+export function lastOf(design: Design, automation: AutomationRow, now: number): number | undefined {
+  const place = placeOf(design);
+  for (const days of [3, 40]) {
+    const from = addDays(localParts(place.zone, now), 1 - days);
+    const last = fireTimes(place, automation, from, days)
+      .filter((firing) => firing.at <= now)
+      .at(-1);
+    if (last) return last.at;
+  }
+  return undefined;
+}
+
 export interface DayFirings {
   day: Day;
   firings: Firing[];
@@ -94,7 +118,8 @@ function reason(
   const sun = automation.cues.find((cue) => cue.kind === "sun");
   if (!sun) {
     if (!automation.cues.length) return "it has no cue";
-    if (!automation.cues.some((cue) => isKnownAhead(place, cue))) return "not known before: it goes by what happens";
+    if (!automation.cues.some((cue) => isKnownAhead(place, cue)))
+      return "not known before: it goes by what happens";
     return automation.cues.some(({ kind }) => kind === "time")
       ? "the clock skips this time"
       : "nothing of it falls on this day";

@@ -96,6 +96,8 @@ export class RoomRow extends OnLevel {
   /** Where they differ from the level's. */
   @Ref("materials", { optional: true }) floorMaterial?: string;
   @Ref("materials", { optional: true }) ceilingMaterial?: string;
+  /** How long what a hand did here holds off automations for comfort, saving and looks; two hours where nobody has said. */
+  @Num({ unit: "min", min: 1, max: 1440, optional: true }) handMin?: number;
 }
 
 export const DIVIDERS = ["none", "aluminium", "steel"] as const;

@@ -23,9 +23,11 @@ export class Counterparts {
     private readonly to: string,
   ) {}
 
+  /** Points of the very kind in a room; in the other room, where it has none, those of the kind on another supply. */
   private inRoom(room: string, kind: string): string[] {
-    return this.design.points
-      .filter((point) => point.room === room && kindOf(point.kind) === kindOf(kind))
+    const own = this.design.points.filter((point) => point.room === room);
+    const exact = own.filter((point) => point.kind === kind);
+    return (exact.length ? exact : own.filter((point) => kindOf(point.kind) === kindOf(kind)))
       .sort((a, b) => byName(a.name, b.name))
       .map(({ id }) => id);
   }

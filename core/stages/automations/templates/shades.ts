@@ -10,6 +10,7 @@ export const SHADES: Parameter = {
   kinds: ["shade", "shade--cells"],
   only: true,
 };
+/** Left out where nobody could reach it. */
 export const LEAVE: Parameter = {
   name: "leave",
   about: "the flag that leaves the room be",
@@ -19,6 +20,7 @@ export const LEAVE: Parameter = {
   called: "Leave the room be",
   value: "off",
   leaveBe: true,
+  optional: true,
 };
 export const MAST: Parameter = {
   name: "mast",

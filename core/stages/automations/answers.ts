@@ -1,0 +1,71 @@
+/** What the engine answers, in the words of the household. */
+import { byId, type Design } from "../../design/collections";
+import { counted } from "../../design/words";
+import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
+import type { Answer, Value } from "../../automation/engine/world";
+import { GUARD_PHRASES } from "./language/phrases";
+import { writePhrase } from "./language/grammar";
+import { namesOf } from "./language/names";
+import type { Aspect } from "./rows-words";
+
+/** A value of an aspect: "40 %", "shut", "on". */
+export function valueSaid(aspect: Aspect, value: Value): string {
+  if (typeof value === "boolean") return value ? (TWO[aspect]?.yes ?? "on") : (TWO[aspect]?.no ?? "off");
+  const own = MEASURED[aspect];
+  if (typeof value !== "number" || !own) return String(value);
+  const word = Object.entries(own.words ?? {}).find(([, is]) => is === value)?.[0];
+  return word ?? `${Math.round(value * 10) / 10} ${own.unit}`;
+}
+
+/** "10 min", "1 h 30 min", "4 s". */
+export function spanSaid(ms: number): string {
+  const seconds = ms < 2000 ? Math.round(ms / 100) / 10 : Math.round(ms / 1000);
+  if (seconds < 120) return `${seconds} s`;
+  const minutes = Math.round(seconds / 60);
+  const [h, min] = [Math.floor(minutes / 60), minutes % 60];
+  return [h ? `${h} h` : "", min || !h ? `${min} min` : ""].filter(Boolean).join(" ");
+}
+
+export function answerText(design: Design, answer: Answer): string {
+  const point = (id: string) => byId(design, "points").get(id)?.name ?? id;
+  const automation = (id: string) => byId(design, "automations").get(id)?.name ?? id;
+  const dial = (id: string) => byId(design, "dials").get(id)?.name ?? id;
+  const thing = (id: string, aspect: Aspect) =>
+    TWO[aspect] || aspect === "position" ? point(id) : `${point(id)}, ${ASPECT_NAMES[aspect]}`;
+  switch (answer.kind) {
+    case "fires":
+      return `begins, by its cue ${answer.cue}`;
+    case "held back": {
+      const guard = byId(design, "automations").get(answer.automation)?.guards[answer.guard];
+      const said = guard && writePhrase(GUARD_PHRASES, guard, namesOf(design));
+      const words = said?.map(({ text }) => text).join("") ?? "a guard";
+      return answer.known
+        ? `does nothing: ${guard?.not ? `${words}, and it must not` : `not so that ${words}`}`
+        : `does nothing: nobody knows whether ${words}`;
+    }
+    case "command":
+      return `${thing(answer.point, answer.aspect)}: ${valueSaid(answer.aspect, answer.value)}${answer.overMs ? ` over ${spanSaid(answer.overMs)}` : ""}`;
+    case "waits below":
+      return `${thing(answer.point, answer.aspect)} follows ${answer.under === "a hand" ? "a hand" : automation(answer.under)}, which goes before it`;
+    case "left be":
+      return `${point(answer.point)} is left be: ${dial(answer.dial)} is on`;
+    case "dial":
+      return `turns ${dial(answer.dial)} to ${typeof answer.value === "boolean" ? (answer.value ? "on" : "off") : String(answer.value)}`;
+    case "say": {
+      const people = answer.people.map((id) => byId(design, "people").get(id)?.role ?? id);
+      const to = [...answer.points.map(point), ...people];
+      return `says “${answer.text}”${to.length ? ` on ${to.length > 3 ? counted(to.length, "panel") : to.join(", ")}` : ""}`;
+    }
+    case "skips":
+      return `leaves a move out: ${answer.why}`;
+    case "ends":
+      return {
+        done: "comes to its end",
+        stopped: "is stopped",
+        guard: "ends: a guard holds no longer",
+        limit: "ends: it has waited long enough",
+      }[answer.how];
+    case "loop":
+      return `is cut: ${answer.automations.map(automation).join(", ")} cue one another`;
+  }
+}
