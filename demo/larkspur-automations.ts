@@ -83,7 +83,6 @@ function addSettings(design: Design): void {
       name: "School time",
       kind: "flag",
       value: "on",
-      room: "teen",
       setBy: ["teenager"],
       shows: ["hall-key-1"],
     },
@@ -182,6 +181,7 @@ alarm clock at 06:00 on Mon to Sat`,
   teenager: [
     "teen",
     `asleep from 23:30 to 07:30
+awake from 07:05 to 07:30 on Mon to Fri while [School term] is under way
 away from 08:10 to 15:45 on Mon to Fri while [School term] is under way
 alarm clock at 07:15 on Mon to Fri while [School term] is under way`,
   ],

@@ -36,7 +36,7 @@ function others(design: Design, field: Field, value: unknown): unknown[] {
     case "texts":
       return field.choices ? [field.choices.slice(0, 1)] : gone;
     case "integers":
-      return [(value as number[]).slice(0, 1)];
+      return [value === undefined ? [1] : (value as number[]).slice(0, 1)];
     case "xy":
       return [(value as [number, number][]).map(([x, y], i) => (i === 0 ? [x + 0.31, y] : [x, y]))];
     case "one":

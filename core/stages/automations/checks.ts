@@ -13,7 +13,9 @@ import { automationLoops, clashesOf, thingId, thingName, type Clash } from "./co
 import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
 import { cueTimes, isKnownAhead, placeOf } from "./fires";
 import type { Move } from "./rows-moves";
-import type { Aspect } from "./rows-words";
+import { REASONS, type Aspect, type Reason } from "./rows-words";
+import { misfitsOf } from "./fits";
+import { planChecks } from "./plan-checks";
 import { ableOf } from "./things";
 import { allMoves, deepGuards, pointsOf, toldBy } from "./rows-walk";
 import { addDays } from "../../design/local-time";
@@ -169,12 +171,41 @@ function clashFindings(design: Design): Finding[] {
           thing.startsWith("dial ") ? [] : [{ in: "points" as const, id: thingId(thing) }],
         ),
       ],
-      fix: {
-        label: `Switch ${b.name} off`,
-        changes: [{ in: "automations", put: { ...b, enabled: false } }],
-      },
+      fix: rankFix(a, b),
     };
   });
+}
+
+/** For what a sentence is, as far as it can be told from what it goes by and sets. */
+function reasonOf({ cues, guards, moves }: AutomationRow): Reason {
+  const aspects = cues.flatMap((cue) =>
+    cue.kind === "threshold" || cue.kind === "state" ? [cue.aspect] : [],
+  );
+  if (aspects.includes("wind")) return "wind";
+  if (aspects.includes("rain")) return "rain";
+  if (aspects.includes("light") || deepGuards(guards).some(({ kind }) => kind === "sun")) return "sun";
+  const shuts = allMoves(moves).some(
+    (move) => move.kind === "set" && move.aspect === "position" && move.to.say === "shut",
+  );
+  return shuts ? "privacy" : "convenience";
+}
+
+/** One is put before the other by the reasons they have; of two with one reason, the first. */
+function rankFix(a: AutomationRow, b: AutomationRow): Finding["fix"] {
+  const own = [a.reason ?? reasonOf(a), b.reason ?? reasonOf(b)] as const;
+  let [first, second] = own.map((reason) => REASONS.indexOf(reason)) as [number, number];
+  if (first === second) {
+    if (second + 1 < REASONS.length) second += 1;
+    else first -= 1;
+  }
+  const winner = first < second ? a : b;
+  return {
+    label: `Let ${winner.name} go first`,
+    changes: [
+      { in: "automations", put: { ...a, reason: REASONS[first]! } },
+      { in: "automations", put: { ...b, reason: REASONS[second]! } },
+    ],
+  };
 }
 
 /** Automations that cue one another round and round. */
@@ -199,7 +230,7 @@ function loopFindings(design: Design): Finding[] {
 
 /** What is wrong with automations: nothing moved, never firing, two that meet, a place without a sunset. */
 export function automationChecks(design: Design): Finding[] {
-  const findings: Finding[] = [...clashFindings(design), ...loopFindings(design)];
+  const findings: Finding[] = [...clashFindings(design), ...loopFindings(design), ...planChecks(design)];
   for (const automation of design.automations) {
     const about = [{ in: "automations" as const, id: automation.id }];
     const say = (
@@ -240,6 +271,14 @@ export function automationChecks(design: Design): Finding[] {
         },
       );
     }
+    const misfits = misfitsOf(design, automation);
+    if (misfits.length)
+      say(
+        "misfit",
+        `${automation.name} has an amount that does not fit`,
+        `${misfits.map(({ what, reason }) => `The ${what} ${reason}`).join("; ")}. The move is left out when it runs; the designer writes it anew.`,
+        unfinished,
+      );
     if (!automation.enabled || !automation.cues.length) continue;
     // What cues by what happens may come any time: only what is known before can be tried.
     const place = placeOf(design);

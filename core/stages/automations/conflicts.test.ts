@@ -50,8 +50,13 @@ test("two that set the snug shade apart: when, to what, and who is asked", () =>
     { in: "points", id: "snug-shd-1" },
   ]);
   const after = applyChanges(design, finding!.fix!.changes);
-  expect(clashesOf(after)).toEqual([]);
-  expect(after.automations.find(({ id }) => id === "privacy")!.enabled).toBe(false);
+  expect(clashesOf(after).filter(({ equal }) => equal)).toEqual([]);
+  // What shuts is for privacy, which goes before what is for convenience alone.
+  expect(finding!.fix!.label).toBe("Let Privacy go first");
+  expect(after.automations.map(({ id, reason }) => [id, reason])).toEqual([
+    ["glare", "convenience"],
+    ["privacy", "privacy"],
+  ]);
 });
 
 test("the moment is one at which both fire: asked of the calendar itself", () => {

@@ -17,6 +17,8 @@ const design: Design = {
       name: `${id[0]!.toUpperCase()}${id.slice(1)} shade`,
     })),
   ],
+  // Whoever wants to be left alone has a key for it.
+  dials: [{ id: "leave", name: "Leave it be", kind: "flag", value: "off", leaveBe: true, shows: ["north"] }],
 };
 const rule = (rest: Partial<AutomationRow> = {}): AutomationRow => ({
   id: "a",

@@ -97,16 +97,16 @@ describe("what fits", () => {
     const there = filled(design, template, "snug");
     expect(there.values.leave).toEqual({ value: "leave-snug" });
     expect(there.dials).toEqual([]);
-    const office = filled(design, template, "office");
-    expect(office.dials).toEqual([
+    const loft = filled(design, template, "sail-loft");
+    expect(loft.dials).toEqual([
       {
-        id: "leave-the-lock-office-be",
-        name: "Leave the lock office be",
+        id: "leave-the-sail-loft-be",
+        name: "Leave the sail loft be",
         kind: "flag",
         value: "off",
-        room: "office",
+        room: "sail-loft",
         leaveBe: true,
-        shows: ["office-key-1"],
+        shows: ["sail-loft-key-1"],
       },
     ]);
     // Where nobody could reach it, a flag that may be left out is left out.
