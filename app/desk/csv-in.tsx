@@ -20,13 +20,15 @@ export interface CsvRead {
  * @param read reads a file's text against the design as it stands
  * @param paste the columns to be pasted, in words, where pasting is offered as well
  * @param accept files that are offered, where they need not be CSV
+ * @param words what the press, the file and a row of it are called there
  * @returns the button for the head of a view, and what came of it for below the head
  */
 export function useCsvIn(
   called: string,
-  read: (text: string) => Promise<CsvRead>,
+  read: (text: string, from: string) => Promise<CsvRead>,
   paste?: string,
   accept = ".csv,text/csv",
+  words = { press: "CSV in", file: "CSV file", row: "Row" },
 ): { button: ReactNode; report: ReactNode } {
   const { readOnly } = useDesk();
   const edit = useEdit();
@@ -36,7 +38,7 @@ export function useCsvIn(
   const [pasting, setPasting] = useState(false);
   const [pasted, setPasted] = useState("");
   const bring = async (text: string, from: string): Promise<boolean> => {
-    const found = await read(text);
+    const found = await read(text, from);
     setFaults(found.faults);
     setSaid(undefined);
     if (found.faults.length) return false;
@@ -54,8 +56,8 @@ export function useCsvIn(
       <ul className="mt-1 list-disc pl-5">
         {faults.map((fault, i) => (
           <li key={i}>
-            Row {fault.row}
-            {fault.column && `, ${fault.column}`}: {fault.reason}
+            {words.row && `${words.row} ${fault.row}${fault.column && `, ${fault.column}`}: `}
+            {fault.reason}
           </li>
         ))}
       </ul>
@@ -65,14 +67,14 @@ export function useCsvIn(
     button: readOnly ? null : (
       <>
         <button type="button" className="button h-6" onClick={() => file.current?.click()}>
-          <FileUp size={13} /> CSV in
+          <FileUp size={13} /> {words.press}
         </button>
         <input
           ref={file}
           type="file"
           accept={accept}
           className="hidden"
-          aria-label={`CSV file of ${called}`}
+          aria-label={`${words.file} of ${called}`}
           onChange={(event) => {
             const [picked] = event.target.files ?? [];
             event.target.value = "";

@@ -8,6 +8,10 @@ function save(blob: Blob, name: string): void {
   URL.revokeObjectURL(url);
 }
 
+/** Text as a file of a type: "text/plain". */
+export const saveText = (name: string, text: string, type: string): void =>
+  save(new Blob([text], { type }), name);
+
 export async function saveSvg(name: string, make: () => Promise<string>): Promise<void> {
   save(new Blob([await make()], { type: "image/svg+xml" }), `${name}.svg`);
 }

@@ -1,6 +1,6 @@
 /** What is known of one automation: when it fires over the year, and its settings. */
-import { Trash2 } from "lucide-react";
-import { useMemo, useState } from "react";
+import { Copy, Trash2 } from "lucide-react";
+import { Suspense, useMemo, useState } from "react";
 import {
   clockText,
   dayName,
@@ -14,7 +14,7 @@ import {
 import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import type { AutomationRow } from "#core/stages/automations/rows";
-import { PRIORITIES } from "#core/stages/automations/rows-words";
+import { AGAIN, PRIORITIES, REASONS } from "#core/stages/automations/rows-words";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";
@@ -23,9 +23,14 @@ import { Caution, Fact, Heading, Worked } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { useNow } from "../../kit/now";
 import { cautionsOf } from "#core/stages/automations/cautions";
-import { nextKey } from "#core/stages/automations/edit";
+import { byName } from "#core/design/words";
+import { lazily } from "../../kit/lazily";
+import { Fetched } from "../../kit/views";
 import { YearChart } from "./year-chart";
 import { Toggle } from "../../kit/switches";
+
+const Told = lazily(() => import("./told"));
+const CopyDialog = lazily(() => import("./copy-dialog"));
 
 export default function AutomationInspector({ design, id }: InspectorProps) {
   const automation = byId(design, "automations").get(id)!;
@@ -34,6 +39,7 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
   const now = useNow();
   const zone = design.design.zone;
   const thisYear = now === undefined ? undefined : localParts(zone, now).year;
+  const [copying, setCopying] = useState(false);
   const [chosenYear, setYear] = useState<number>();
   const year = chosenYear ?? thisYear;
   const firings = useMemo(
@@ -96,6 +102,11 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
           </dl>
         </section>
       )}
+      {now !== undefined && (
+        <Fetched wait="">
+          <Told key={id} design={design} automation={automation} now={now} />
+        </Fetched>
+      )}
       <div className="grid gap-1.5 border-b border-rule px-3.5 py-3">
         <TextField label="Name" text={automation.name} take={(text) => put({ name: text.trim() })} />
         <ChoiceField
@@ -103,6 +114,32 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
           value={automation.priority}
           options={PRIORITIES.map((value) => ({ value, text: value }))}
           take={(priority) => priority && put({ priority })}
+        />
+        <ChoiceField
+          label="Because of"
+          value={automation.reason ?? ""}
+          options={[
+            { value: "", text: "no reason given" },
+            ...REASONS.map((value) => ({ value, text: value })),
+          ]}
+          take={(reason) => put({ reason: reason || undefined })}
+        />
+        <ChoiceField
+          label="Room"
+          value={automation.room ?? ""}
+          options={[
+            { value: "", text: "the whole house" },
+            ...[...design.rooms]
+              .sort((a, b) => byName(a.name, b.name))
+              .map((room) => ({ value: room.id, text: room.name })),
+          ]}
+          take={(room) => put({ room: room || undefined })}
+        />
+        <ChoiceField
+          label="Cued again"
+          value={automation.again ?? ""}
+          options={[{ value: "", text: "starts anew" }, ...AGAIN.map((value) => ({ value, text: value }))]}
+          take={(again) => put({ again: again || undefined })}
         />
         <Toggle
           className="pl-26"
@@ -114,64 +151,8 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
       </div>
       {!readOnly && (
         <div className="flex flex-wrap gap-1.5 px-3.5 py-3">
-          <button
-            type="button"
-            className="button"
-            onClick={() =>
-              put({
-                cues: [
-                  ...automation.cues,
-                  { kind: "sun", key: nextKey(automation), event: "set", offsetMin: 0 },
-                ],
-              })
-            }
-          >
-            + sun cue
-          </button>
-          <button
-            type="button"
-            className="button"
-            onClick={() =>
-              put({ cues: [...automation.cues, { kind: "time", key: nextKey(automation), at: "07:00" }] })
-            }
-          >
-            + clock cue
-          </button>
-          {!automation.guards.some((guard) => guard.kind === "window") && (
-            <button
-              type="button"
-              className="button"
-              onClick={() =>
-                put({ guards: [...automation.guards, { kind: "window", from: "07:00", to: "22:00" }] })
-              }
-            >
-              + clock guard
-            </button>
-          )}
-          {!automation.guards.some((guard) => guard.kind === "weekdays") && (
-            <button
-              type="button"
-              className="button"
-              onClick={() =>
-                put({ guards: [...automation.guards, { kind: "weekdays", days: [1, 2, 3, 4, 5] }] })
-              }
-            >
-              + weekday guard
-            </button>
-          )}
-          <button
-            type="button"
-            className="button"
-            onClick={() =>
-              put({
-                moves: [
-                  ...automation.moves,
-                  { kind: "set", points: [], aspect: "position", to: { say: "shut" } },
-                ],
-              })
-            }
-          >
-            + move of shades
+          <button type="button" className="button" onClick={() => setCopying(true)}>
+            <Copy size={13} /> Copy to rooms…
           </button>
           <button
             type="button"
@@ -187,6 +168,11 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
             <Trash2 size={13} /> Remove
           </button>
         </div>
+      )}
+      {copying && (
+        <Suspense>
+          <CopyDialog design={design} automation={automation} onClose={() => setCopying(false)} />
+        </Suspense>
       )}
       {cautionsOf(automation).map((text) => (
         <Caution key={text} text={text} />

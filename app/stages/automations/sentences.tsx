@@ -16,6 +16,7 @@ import { Fetched } from "../../kit/views";
 import { lazily } from "../../kit/lazily";
 
 const Writer = lazily(() => import("./writer"));
+const TextFiles = lazily(() => import("./text-files"));
 
 export default function Sentences() {
   const design = useDesign();
@@ -26,6 +27,7 @@ export default function Sentences() {
   const findings = useResult("findings");
   const [only, setOnly] = useState("");
   const [writing, setWriting] = useState<string>();
+  const [filing, setFiling] = useState(false);
   const inPhase = usePhaseFilter();
   const shown = design.automations.filter(
     (automation) => (!only || automation.priority === only) && inPhase.automation(automation),
@@ -57,12 +59,25 @@ export default function Sentences() {
           take={setOnly}
         />
         <span className="text-small text-soft">Press an underlined word to change it.</span>
+        <button
+          type="button"
+          className="button ml-auto h-6"
+          aria-expanded={filing}
+          onClick={() => setFiling(!filing)}
+        >
+          As text…
+        </button>
         {!readOnly && (
-          <button type="button" className="button button-main ml-auto h-6" onClick={add}>
+          <button type="button" className="button button-main h-6" onClick={add}>
             New sentence
           </button>
         )}
       </div>
+      {filing && (
+        <Fetched wait="">
+          <TextFiles />
+        </Fetched>
+      )}
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Automations">
         {shown.length === 0 && (
           <Empty

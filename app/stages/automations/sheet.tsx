@@ -11,6 +11,9 @@ const SHEETS = {
   dials: lazily(() => import("./dials")),
   scenes: lazily(() => import("./scenes")),
   calendars: lazily(() => import("./calendars")),
+  templates: lazily(() => import("./templates")),
+  map: lazily(() => import("./conflict-map")),
+  sheet: lazily(() => import("./household-sheet")),
 };
 
 export default function Automations() {

@@ -56,6 +56,9 @@ export const parts: StageParts = {
     { text: "Dials and flags", hint: "view of Automations", path: "automations?view=dials" },
     { text: "Scenes and groups", hint: "view of Automations", path: "automations?view=scenes" },
     { text: "Calendars", hint: "view of Automations", path: "automations?view=calendars" },
+    { text: "Templates of sentences", hint: "view of Automations", path: "automations?view=templates" },
+    { text: "Conflict map", hint: "view of Automations", path: "automations?view=map" },
+    { text: "Household's sheet", hint: "view of Automations", path: "automations?view=sheet" },
   ],
   finds: (design) => [
     ...design.automations.map(({ id, name }) => ({

@@ -4,4 +4,7 @@ export const VIEWS = [
   ["dials", "Dials and flags"],
   ["scenes", "Scenes and groups"],
   ["calendars", "Calendars"],
+  ["templates", "Templates"],
+  ["map", "Conflict map"],
+  ["sheet", "Household's sheet"],
 ] as const;

@@ -42,6 +42,10 @@ export const AT_REST: Readonly<Partial<Record<Aspect, Value>>> = {
   co2: 600,
 };
 
+/** What is taken for granted, in words. */
+export const AT_REST_TEXT =
+  "On stand-ins: lamps off, shades half open, doors shut, all dry, 20 °C, people where their schedules have them; and what its cue says is so.";
+
 /** A key that is held is let go after so long. */
 const HELD_MS = 3000;
 
