@@ -13,7 +13,7 @@ export function addBrief(design: Design): void {
       role: "Nurse on night shifts",
       sleepsFrom: "08:30",
       sleepsTo: "15:30",
-      schedule: "Away Monday to Thursday from 20:00 to 08:00",
+      schedule: "Nights, four in eight days; sleeps by day after one",
       needs: ["sleeps by day"],
     },
     {

@@ -7,7 +7,6 @@ import { addDays, dayStart, localParts, MINUTE_MS, type Day } from "../design/lo
 import { sunPosition } from "../geometry/sun";
 import type { CalendarSpan, Cue, Guard, SunEvent } from "../stages/automations/rows";
 import { SUN_EVENTS } from "../stages/automations/rows-words";
-import { stands } from "./calendar";
 import { alarmsOf, staysOf, type Clock, type Stay } from "./people";
 import { between, inWindow, type Foresight } from "./foretold";
 import { sunInstants } from "./foretold-cues";
@@ -18,6 +17,8 @@ const DAY_MIN = 1440;
 export interface Almanac {
   place: Foresight;
   first: Day;
+  /** By calendar: begin and end of its events, by minutes. */
+  spans: ReadonlyMap<string, readonly (readonly [number, number])[]>;
   /** By person: how they are over the year, by minutes. */
   stays: ReadonlyMap<string, readonly Stay[]>;
   /** Monday 1 to Sunday 7, by day. */
@@ -26,13 +27,12 @@ export interface Almanac {
   sun: Readonly<Record<SunEvent, Float64Array>>;
 }
 
-/** @param first a common year has every weekday in every season closely enough */
-export function almanacOf(place: Foresight, first: Day): Almanac {
+/** The sun over a year at a place: what takes longest to work out, and goes by nothing but the place. */
+export function sunYear(place: Foresight, first: Day): Almanac["sun"] {
   const from = dayStart(place.zone, first);
   const to = dayStart(place.zone, addDays(first, YEAR_DAYS));
-  const begin = localParts(place.zone, from).weekday;
   const zero = Date.UTC(first.year, first.month - 1, first.day);
-  const sun = Object.fromEntries(
+  return Object.fromEntries(
     SUN_EVENTS.map((event) => {
       const minutes = new Float64Array(YEAR_DAYS).fill(NaN);
       for (const ms of sunInstants(place, event, from, to)) {
@@ -43,11 +43,27 @@ export function almanacOf(place: Foresight, first: Day): Almanac {
       return [event, minutes];
     }),
   ) as Record<SunEvent, Float64Array>;
+}
+
+/** @param first a common year has every weekday in every season closely enough */
+export function almanacOf(place: Foresight, first: Day, sun = sunYear(place, first)): Almanac {
+  const begin = localParts(place.zone, dayStart(place.zone, first)).weekday;
   const almanac: Almanac = {
     place,
     first,
     weekdays: Uint8Array.from({ length: YEAR_DAYS }, (_, n) => ((begin - 1 + n) % 7) + 1),
     sun,
+    spans: new Map(
+      (place.calendars ?? []).map(({ id, events }) => [
+        id,
+        wallSpans(
+          events,
+          Date.UTC(first.year, first.month - 1, first.day) / MINUTE_MS,
+          -2 * DAY_MIN,
+          (YEAR_DAYS + 2) * DAY_MIN,
+        ),
+      ]),
+    ),
     stays: new Map(),
   };
   const clock = wallClock(almanac);
@@ -175,8 +191,8 @@ function plain(almanac: Almanac, guard: Guard, minute: number): boolean | undefi
       return inWindow(minute - day * DAY_MIN, of(guard.fromDial, guard.from), of(guard.toDial, guard.to));
     }
     case "calendar": {
-      const events = almanac.place.calendars?.find(({ id }) => id === guard.calendar)?.events;
-      return events && stands(almanac.place.zone, events, instantOf(almanac, minute));
+      const spans = almanac.spans.get(guard.calendar);
+      return spans?.some(([from, to]) => from <= minute && minute < to);
     }
     case "sun": {
       const { elevationDeg, azimuthDeg } = sunPosition(almanac.place, instantOf(almanac, minute));
@@ -199,5 +215,9 @@ function plain(almanac: Almanac, guard: Guard, minute: number): boolean | undefi
   }
 }
 
+/** What is quickly looked up goes first: where the sun stands is reckoned. */
+const isSlow = (guard: Guard): boolean => guard.kind === "sun" || guard.kind === "either";
+
 export const allMayHold = (almanac: Almanac, guards: readonly Guard[], minute: number): boolean =>
-  guards.every((guard) => mayHold(almanac, guard, minute));
+  guards.every((guard) => isSlow(guard) || mayHold(almanac, guard, minute)) &&
+  guards.every((guard) => !isSlow(guard) || mayHold(almanac, guard, minute));

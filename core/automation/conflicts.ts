@@ -2,7 +2,8 @@
  * Automations that get in one another's way: two that set one thing apart at one time, and those that cue one another
  * round and round.
  */
-import type { AutomationRow } from "../stages/automations/rows";
+import type { AutomationRow, Cue } from "../stages/automations/rows";
+import { channelOf } from "./engine/state";
 import { allMayHold, cueMinutes, YEAR_DAYS, type Almanac } from "./almanac";
 import { comesTo, exclude, sameHappening, setsAfter, type Rows, type Sets } from "./effects";
 import { isKnownAhead } from "./foretold-cues";
@@ -148,23 +149,47 @@ export function cuesNext(
   parts: Known,
 ): ReadonlyMap<string, ReadonlySet<string>> {
   const listeners = automations.filter(({ enabled }) => enabled);
+  // By what they hear: a thing, a dial, another automation. Most hear nothing that any sets.
+  const byHeard = new Map<string, Map<AutomationRow, Cue[]>>();
+  for (const row of listeners)
+    for (const cue of row.cues)
+      for (const heard of heardBy(cue)) {
+        const own = byHeard.get(heard) ?? new Map<AutomationRow, Cue[]>();
+        own.set(row, [...(own.get(row) ?? []), cue]);
+        byHeard.set(heard, own);
+      }
   const next = new Map<string, Set<string>>();
   for (const row of listeners) {
     const own = new Set<string>();
-    const sets = parts(row).flatMap((part) => part.sets);
-    for (const other of listeners) {
+    const take = (other: AutomationRow) => {
       // What an automation does itself does not cue it.
       if (other === row || row.guards.some((guard) => other.guards.some((one) => exclude(guard, one))))
-        continue;
-      const heard = other.cues.some(
-        (cue) =>
-          (cue.kind === "automation" && cue.automation === row.id) || sets.some((one) => comesTo(one, cue)),
-      );
-      if (heard) own.add(other.id);
-    }
+        return;
+      own.add(other.id);
+    };
+    for (const other of byHeard.get(`automation ${row.id}`)?.keys() ?? []) take(other);
+    for (const { sets } of parts(row))
+      for (const one of sets)
+        for (const [other, cues] of byHeard.get(one.thing) ?? [])
+          if (!own.has(other.id) && cues.some((cue) => comesTo(one, cue))) take(other);
     next.set(row.id, own);
   }
   return next;
+}
+
+/** What a cue listens to, as `Sets` call it. */
+function heardBy(cue: Cue): string[] {
+  switch (cue.kind) {
+    case "dial":
+      return [`dial ${cue.dial}`];
+    case "automation":
+      return [`automation ${cue.automation}`];
+    case "state":
+    case "threshold":
+      return [...new Set(cue.points.map((point) => `${point} ${channelOf(cue.aspect)}`))];
+    default:
+      return [];
+  }
 }
 
 /**

@@ -78,7 +78,8 @@ export function lineSpans(clock: Clock, line: PersonTime, from: number, to: numb
     }
     const during = calendar !== undefined && edges === undefined;
     if (line.from === undefined) {
-      if (during) out.push(...cut(whole, spans, by !== "not under way"));
+      const touching = spans.filter(([a, b]) => b > whole[0] && a < whole[1]);
+      if (during) out.push(...cut(whole, touching, by !== "not under way"));
       else out.push(whole);
       continue;
     }

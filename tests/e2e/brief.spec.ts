@@ -143,5 +143,5 @@ test("the household: a person with needs, and the problems they suffer", async (
   await page.getByLabel("Asleep from").press("Enter");
   await expect(page.getByLabel("Asleep from")).toHaveValue("22:00");
   await expect(page.getByRole("alert")).toHaveCount(0);
-  await expect(cell(page, "points")).toHaveText("146");
+  await expect(cell(page, "points")).toHaveText("151");
 });

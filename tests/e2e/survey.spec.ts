@@ -192,9 +192,9 @@ test("many at once: caught with Shift, aligned, shifted, taken out and brought b
   await point(page, "snug-shd-1").click();
   await point(page, "snug-lmp-1").click({ modifiers: ["Shift"] });
   await page.keyboard.press("Delete");
-  await expect(cell(page, "points")).toHaveText("144");
+  await expect(cell(page, "points")).toHaveText("149");
   await page.keyboard.press("Control+z");
-  await expect(cell(page, "points")).toHaveText("146");
+  await expect(cell(page, "points")).toHaveText("151");
 });
 
 test("a switch is traced: the walk list shortens, and both ways of asking know it", async ({ page }) => {

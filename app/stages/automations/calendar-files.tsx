@@ -1,6 +1,6 @@
 /** Calendars as iCalendar files: taken in, and the chosen one out. */
 import { FileDown } from "lucide-react";
-import { useRef } from "react";
+import { useRef, type ReactNode } from "react";
 import { freeId } from "#core/design/free-id";
 import { InputError } from "#core/design/input-error";
 import { checkRow } from "#core/design/check-row";
@@ -14,7 +14,8 @@ import { saveText } from "../../kit/save-svg";
 
 const CALLED = "iCalendar file";
 
-export default function CalendarFiles() {
+/** @returns the presses for the head of the view, and what came of a file for above it */
+export function useCalendarFiles(): { buttons: ReactNode; report: ReactNode } {
   const design = useDesign();
   const { selection } = useDesk();
   const chosen =
@@ -47,30 +48,22 @@ export default function CalendarFiles() {
     ".ics,text/calendar",
     { press: "iCalendar in", file: CALLED, row: "" },
   );
-  return (
-    <>
-      <div
-        className="flex min-h-9 shrink-0 flex-wrap items-center gap-2 border-b border-rule bg-pane px-3 py-1"
-        data-chrome
-      >
-        <span className="text-small text-soft">
-          A school’s terms, a rota, collections: files as calendars write them. One of a name that is here is
-          renewed.
-        </span>
-        <span className="ml-auto flex flex-wrap gap-1.5">
-          {chosen && chosen.events.length > 0 && (
-            <button
-              type="button"
-              className="button h-6"
-              onClick={() => saveText(`${chosen.name}.ics`, calendarOut(chosen), "text/calendar")}
-            >
-              <FileDown size={13} /> iCalendar out
-            </button>
-          )}
-          {button}
-        </span>
-      </div>
-      {report}
-    </>
-  );
+  return {
+    report,
+    buttons: (
+      <>
+        {chosen && chosen.events.length > 0 && (
+          <button
+            type="button"
+            className="button h-6"
+            title={chosen.name}
+            onClick={() => saveText(`${chosen.name}.ics`, calendarOut(chosen), "text/calendar")}
+          >
+            <FileDown size={13} /> iCalendar out
+          </button>
+        )}
+        {button}
+      </>
+    ),
+  };
 }

@@ -5,17 +5,18 @@ import { eventText } from "#core/stages/automations/calendar-text";
 import type { CalendarRow } from "#core/stages/automations/rows";
 import { useDesign } from "../../desk/desk";
 import { useNow } from "../../kit/now";
-import CalendarFiles from "./calendar-files";
+import { useCalendarFiles } from "./calendar-files";
 import { SettingsTable } from "./settings-table";
 
 export default function Calendars() {
   const design = useDesign();
   const { zone } = design.design;
   const now = useNow();
+  const files = useCalendarFiles();
   const today = now === undefined ? "" : dayText(localParts(zone, now));
   return (
     <>
-      <CalendarFiles />
+      {files.report}
       <SettingsTable
         collection="calendars"
         label="Calendars"
@@ -56,7 +57,9 @@ export default function Calendars() {
             width: "minmax(10rem,2fr)",
           },
         ]}
-      />
+      >
+        {files.buttons}
+      </SettingsTable>
     </>
   );
 }

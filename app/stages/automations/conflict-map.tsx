@@ -16,8 +16,10 @@ const WHICH = [
 ] as const;
 type Which = (typeof WHICH)[number]["value"];
 
-const CHIP = { width: 212, height: 34, gap: 8, name: 212, pad: 10 };
-const COLUMN = CHIP.width + 26;
+const CHIP = { width: 176, height: 34, gap: 8, name: 184, pad: 10 };
+const COLUMN = CHIP.width + 24;
+/** Room behind the last column for the moment at which two meet. */
+const MOMENT = 150;
 
 const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
 
@@ -126,7 +128,7 @@ function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
     top += own.height;
     return own;
   });
-  const width = CHIP.name + classes.length * COLUMN + 30;
+  const width = CHIP.name + classes.length * COLUMN + MOMENT;
   return (
     <svg
       width={width}
@@ -144,11 +146,11 @@ function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
         <g key={line.thing}>
           <line x1={0} x2={width} y1={at} y2={at} className="stroke-rule" />
           <text x={12} y={at + 25} className="fill-ink font-semibold">
-            {cut(line.name, 28)}
+            {cut(line.name, 25)}
             <title>{line.name}</title>
           </text>
           <text x={12} y={at + 40} className="fill-soft text-[11px]">
-            {cut([line.room ?? "whole house", channel(line)].filter(Boolean).join(" · "), 34)}
+            {cut([line.room ?? "whole house", channel(line)].filter(Boolean).join(" · "), 30)}
           </text>
           {line.meets.map((clash) => (
             <Meeting key={`${clash.a} ${clash.b}`} clash={clash} chips={chips} when={when} />
@@ -202,10 +204,10 @@ function Chip({
         className={on ? "fill-wash stroke-accent" : "fill-raised stroke-rule"}
       />
       <text x={x + 8} y={y + 14} className="fill-ink">
-        {cut(setter.name, 34)}
+        {cut(setter.name, 28)}
       </text>
       <text x={x + 8} y={y + 27} className="fill-soft text-[11px]">
-        {cut(`${setter.values.join(", ")}${setter.reason ? ` · ${setter.reason}` : ""}`, 40)}
+        {cut(`${setter.values.join(", ")}${setter.reason ? ` · ${setter.reason}` : ""}`, 32)}
       </text>
       <title>{text}</title>
     </g>
@@ -247,6 +249,15 @@ function Meeting({
           d={same ? `M${to[0]} ${to[1]} l6 -4 v8 z` : `M${to[0]} ${to[1]} l-6 -4 v8 z`}
           className="fill-soft stroke-none"
         />
+      )}
+      {same && (
+        <text
+          x={from[0] + 20}
+          y={(from[1] + to[1]) / 2 + 4}
+          className={`stroke-none text-[11px] ${clash.equal ? "fill-mend" : "fill-soft"}`}
+        >
+          {when(clash.at)}
+        </text>
       )}
       <title>
         {clash.equal

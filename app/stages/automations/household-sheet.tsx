@@ -39,8 +39,10 @@ export default function HouseholdSheet() {
             says; safety goes before a hand. Whoever wants to be left alone turns the flag of the room.
           </p>
           {rooms.map(({ name, sentences, dials }) => (
-            <article key={name} className="mt-4 max-w-3xl break-inside-avoid-page">
-              <h4 className="border-b border-rule pb-0.5 text-base font-semibold">{name}</h4>
+            <article key={name} className="mt-4 max-w-3xl">
+              <h4 className="break-after-avoid border-b border-rule pb-0.5 text-base font-semibold">
+                {name}
+              </h4>
               {sentences.map((one) => (
                 <div key={one.id} className="mt-2 break-inside-avoid">
                   <h5 className="font-semibold">

@@ -103,7 +103,7 @@ export default function Sentences() {
             <article
               key={automation.id}
               data-automation={automation.id}
-              className={`grid grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
+              className={`grid [contain-intrinsic-size:auto_7rem] [content-visibility:auto] grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
             >
               <span className="text-right text-small text-soft max-sm:text-left">{automation.priority}</span>
               <div>

@@ -1,5 +1,5 @@
 /** Templates of sentences: what fits them in a room, what else may be put in, and the sentence they make. */
-import { useMemo, useState, type ReactNode } from "react";
+import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
@@ -28,6 +28,10 @@ import { ChoiceField, TextField } from "../../kit/fields";
 import { Tick } from "../../kit/ticks";
 
 type Value = Omit<TemplateValue, "name">;
+
+/** Fields here say what they are for in a few words, not in one. */
+const WIDE =
+  "*:grid *:grid-cols-[minmax(7rem,13rem)_minmax(0,1fr)] *:items-center *:gap-2 max-sm:*:grid-cols-1";
 
 export default function Templates() {
   const design = useDesign();
@@ -171,7 +175,7 @@ function Making({ design, template }: { design: Design; template: Template }) {
         {template.reason ? `, because of ${template.reason}` : ""}
         {template.priority === PRIORITIES[0] ? ": nothing goes before it" : ""}.
       </p>
-      <div className="mt-3 grid max-w-2xl gap-1.5">
+      <div className={`mt-3 grid max-w-2xl gap-2 ${WIDE}`}>
         <ChoiceField
           label="Room"
           value={room}
@@ -187,7 +191,7 @@ function Making({ design, template }: { design: Design; template: Template }) {
         <TextField label="Name" text={called} take={setName} />
       </div>
       <h4 className="mt-4 font-semibold">What is put in</h4>
-      <div className="mt-1.5 grid max-w-2xl gap-2">
+      <div className={`mt-1.5 grid max-w-2xl gap-2 ${WIDE}`}>
         {template.parameters.map((parameter) => (
           <Field
             key={`${room} ${parameter.name}`}
@@ -256,45 +260,27 @@ interface FieldProps {
   put(value: Value | undefined): void;
 }
 
-/** A value beside what it is for. */
-function Labelled({ about, children }: { about: string; children: ReactNode }) {
-  return (
-    <div className="grid grid-cols-[minmax(7rem,13rem)_minmax(0,1fr)] items-baseline gap-2 max-sm:grid-cols-1">
-      <span className="text-soft" aria-hidden>
-        {about}
-      </span>
-      {children}
-    </div>
-  );
-}
-
 /** What may stand there: only what exists and can do it. */
 function Field({ design, parameter, room, value, put }: FieldProps) {
   const { about } = parameter;
   switch (parameter.is) {
     case "value":
       return (
-        <Labelled about={about}>
-          <TextField
-            bare
-            label={about}
-            text={value?.value ?? parameter.value}
-            take={(text) => put({ value: text.trim() })}
-          />
-        </Labelled>
+        <TextField
+          label={about}
+          text={value?.value ?? parameter.value}
+          take={(text) => put({ value: text.trim() })}
+        />
       );
     case "thing": {
       const points = fitting(design, parameter, room);
       return (
-        <Labelled about={about}>
-          <ChoiceField
-            bare
-            label={about}
-            value={value?.points?.[0] ?? ""}
-            options={options(design, "points", points, parameter.optional)}
-            take={(id) => put(id ? { points: [id] } : undefined)}
-          />
-        </Labelled>
+        <ChoiceField
+          label={about}
+          value={value?.points?.[0] ?? ""}
+          options={options(design, "points", points, parameter.optional)}
+          take={(id) => put(id ? { points: [id] } : undefined)}
+        />
       );
     }
     case "things":
@@ -325,15 +311,12 @@ function Field({ design, parameter, room, value, put }: FieldProps) {
         .filter((row) => parameter.is !== "dial" || (row as { kind?: string }).kind === parameter.kind)
         .map(({ id }) => id);
       return (
-        <Labelled about={about}>
-          <ChoiceField
-            bare
-            label={about}
-            value={idsOf(value ?? {})[0] ?? ""}
-            options={options(design, collection, ids, parameter.optional)}
-            take={(id) => put(id ? { value: id } : undefined)}
-          />
-        </Labelled>
+        <ChoiceField
+          label={about}
+          value={idsOf(value ?? {})[0] ?? ""}
+          options={options(design, collection, ids, parameter.optional)}
+          take={(id) => put(id ? { value: id } : undefined)}
+        />
       );
     }
   }
@@ -366,9 +349,9 @@ function Ticks({
   take(ids: string[]): void;
 }) {
   return (
-    <fieldset className="grid grid-cols-[minmax(7rem,13rem)_minmax(0,1fr)] gap-2 max-sm:grid-cols-1">
+    <fieldset>
       <legend className="sr-only">{about}</legend>
-      <span className="pt-0.5 text-soft" aria-hidden>
+      <span className="text-small text-soft" aria-hidden>
         {about}
       </span>
       {all.length ? (

@@ -2,6 +2,7 @@
 import {
   acceptCompletion,
   autocompletion,
+  closeCompletion,
   completionKeymap,
   completionStatus,
   startCompletion,
@@ -88,6 +89,14 @@ export default function Writer({ design, automation, done }: Props) {
   const acts = useRef({ save, done });
   acts.current = { save, done };
 
+  // What may follow is offered at the end of a line: Enter takes it only once some of it was typed.
+  const nothingBegun = (editor: EditorView): boolean => {
+    const { head } = editor.state.selection.main;
+    const line = editor.state.doc.lineAt(head);
+    const before = line.text.slice(0, head - line.from);
+    return offersAt(now.current.design, before).from >= before.length;
+  };
+
   // What is offered may still be on its way when Tab is pressed; the grammar knows it at once.
   const takeFirst = (editor: EditorView): boolean => {
     if (completionStatus(editor.state) === null) return false;
@@ -117,6 +126,7 @@ export default function Writer({ design, automation, done }: Props) {
           keymap.of([
             { key: "Mod-Enter", run: () => (acts.current.save(), true) },
             { key: "Tab", run: (editor) => acceptCompletion(editor) || takeFirst(editor) },
+            { key: "Enter", run: (editor) => (nothingBegun(editor) && closeCompletion(editor), false) },
             ...completionKeymap,
             { key: "Escape", run: () => (acts.current.done(), true) },
             { key: "Mod-Space", run: startCompletion },

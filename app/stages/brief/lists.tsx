@@ -56,7 +56,7 @@ function List({ collection, rows, add, make, empty, lead }: ListProps) {
             <li key={row.id} className={`border-b border-rule ${selection?.id === row.id ? "bg-wash" : ""}`}>
               <button
                 type="button"
-                className="grid w-full grid-cols-[14rem_minmax(0,1fr)_auto] items-baseline gap-4 px-3.5 py-2 text-left hover:bg-pane max-sm:grid-cols-1 max-sm:gap-0"
+                className="grid w-full grid-cols-[14rem_minmax(12rem,1fr)_fit-content(17rem)] items-baseline gap-4 px-3.5 py-2 text-left hover:bg-pane max-sm:grid-cols-1 max-sm:gap-0"
                 onClick={() => select({ in: collection, id: row.id })}
               >
                 <span className="font-semibold">{row.title}</span>

@@ -1,7 +1,7 @@
 /** Conflicts and loops of a design's automations, with the moment at which they come, on the calendar. */
 import { byId, type Design } from "../../design/collections";
 import { memoByParts, memoByRow } from "../../design/kept";
-import { almanacOf, instantOf } from "../../automation/almanac";
+import { almanacOf, instantOf, sunYear } from "../../automation/almanac";
 import { conflictsOf, cuesNext, loopsAmong, partsOf, type Conflict } from "../../automation/conflicts";
 import type { AutomationRow } from "./rows";
 import { placeOf } from "./fires";
@@ -9,8 +9,10 @@ import { placeOf } from "./fires";
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 
+const sunIn = memoByParts(["design"], (design) => sunYear(placeOf(design), TRIAL_YEAR));
+
 export const almanacIn = memoByParts(["design", "dials", "calendars", "people"], (design) =>
-  almanacOf(placeOf(design), TRIAL_YEAR),
+  almanacOf(placeOf(design), TRIAL_YEAR, sunIn(design)),
 );
 
 export const partsIn = memoByRow(

@@ -3,7 +3,8 @@ import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { clockText, dayName, localParts } from "../../design/local-time";
 import { freeId } from "../../design/free-id";
-import { putRow } from "../../design/row-changes";
+import { memoByParts } from "../../design/kept";
+import { dropRow, putRow } from "../../design/row-changes";
 import { removeRows } from "../../design/remove";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
@@ -387,6 +388,21 @@ function needless(design: Design): Finding[] {
   });
 }
 
+/** Automations that something else names: to take these out is more than to drop them. */
+const named = memoByParts(["automations", "problems", "requirements", "uses"], (design) => {
+  const ids = new Set<string>();
+  for (const { automations } of [...design.problems, ...design.requirements])
+    for (const id of automations ?? []) ids.add(id);
+  for (const { automation } of design.uses) if (automation !== undefined) ids.add(automation);
+  for (const row of design.automations) {
+    if (row.copyOf !== undefined) ids.add(row.copyOf);
+    for (const cue of row.cues) if (cue.kind === "automation") ids.add(cue.automation);
+    for (const move of allMoves(row.moves))
+      if (move.kind === "stop") for (const id of move.automations) ids.add(id);
+  }
+  return ids;
+});
+
 /** Several that do the same under the same guards, each by its own cue. */
 function alike(design: Design): Finding[] {
   const byWhat = new Map<string, AutomationRow[]>();
@@ -416,10 +432,12 @@ function alike(design: Design): Finding[] {
         fix: {
           label: `Make one of them`,
           changes: [
-            ...removeRows(
-              design,
-              others.map(({ id }) => ({ in: "automations" as const, id })),
-            ),
+            ...(others.some(({ id }) => named(design).has(id))
+              ? removeRows(
+                  design,
+                  others.map(({ id }) => ({ in: "automations" as const, id })),
+                )
+              : others.flatMap(({ id }) => dropRow("automations", id))),
             ...putRow("automations", {
               ...first,
               cues: cues.map((cue, i) => ({ ...cue, key: `cue${i + 1}` })),
