@@ -84,11 +84,6 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: "radio-channels",
-    path: "/d/larkspur-weir/mesh?view=channels",
-    act: (page) => page.getByText(/leaves 13 dB at the device/).waitFor(),
-  },
-  {
     name: "walk",
     path: "/d/larkspur-weir/walk",
     phone: true,
@@ -103,11 +98,6 @@ const PICTURES: Picture[] = [
   },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
   { name: "register", path: "/d/larkspur-weir/register" },
-  {
-    name: "device",
-    path: "/d/larkspur-weir/register?device=d-kitchen-lek-1",
-    act: (page) => page.getByText("kept, and fails its check").waitFor(),
-  },
   {
     name: "day-plan",
     path: "/d/larkspur-weir/register?view=day",
@@ -132,7 +122,27 @@ const PICTURES: Picture[] = [
       await page.locator("[data-step='Charge fully']").waitFor();
     },
   },
-  { name: "automations", path: "/d/larkspur-weir/automations" },
+  {
+    name: "automations",
+    path: "/d/larkspur-weir/automations",
+    act: (page) => page.getByRole("button", { name: "Dusk: bedroom shades down" }).click(),
+  },
+  {
+    name: "templates",
+    path: "/d/larkspur-weir/automations?view=templates&template=glare",
+    act: (page) => page.locator("[data-made]").waitFor(),
+  },
+  {
+    name: "conflict-map",
+    path: "/d/larkspur-weir/automations?view=map",
+    act: async (page) => {
+      await page.getByRole("radio", { name: "set by several" }).click();
+      await page
+        .getByRole("button", { name: /^Snug: against the evening glare/ })
+        .first()
+        .click();
+    },
+  },
 ];
 
 // A stage that is built has a picture, whether or not somebody thought of a state that shows it best.

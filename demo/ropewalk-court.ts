@@ -2,6 +2,8 @@
  * Flat 3, Ropewalk Court: a rented two-room flat, taken down with a tape, no new cable allowed. All
  * invented.
  */
+import { namesOf } from "../core/stages/automations/language/names";
+import { readAutomations } from "../core/stages/automations/language/text";
 import { CATALOGUE } from "../core/stages/choose/catalogue";
 import { proposeWants } from "../core/stages/choose/derive";
 import { DEFAULT_SETTINGS } from "../core/stages/choose/settings";
@@ -195,9 +197,65 @@ export function ropewalkCourt(): Design {
     .filter((want) => want.function !== "socket" || want.room !== "bed");
   proposals.forEach((want, i) => design.wants.push({ id: `w-${String(i + 1).padStart(2, "0")}`, ...want }));
   addEcosystem(design);
+  addAutomations(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   return design;
+}
+
+/** Six sentences; the flag of the last one can be set nowhere. */
+const SENTENCES = `
+automation heater-away: Heater off when the flat is empty
+  for safety
+  cue out: when the last of the household leaves
+  do switch off [Heater plug]
+
+automation hall-light: Hall light when somebody passes
+  for comfort
+  in [Hall]
+  cue comes: when [Hall presence] sees somebody
+  cue gone: when [Hall presence] sees nobody any more and stays so for 3 min
+  provided the sun stands below 5°
+  do choose
+    when [comes] cued it
+      do switch on [Hall lamp]
+    otherwise
+      do switch off [Hall lamp]
+
+automation living-off: Living room dark by night
+  for saving
+  in [Living room]
+  cue late: at 00:30
+  do switch off [Living room lamp] and [Reading lamp]
+
+automation leak: Water on the floor
+  for safety
+  cue wet: when one of [Leak sensor, bath] and [Leak sensor, sink] gets wet
+  do repeat every 10 min, at most 6 times
+    do say “Water on the floor: shut the tap under the sink” on no panel and to [Tenant, works from home]
+
+automation window: Heater off with the window open
+  for saving
+  in [Bedroom]
+  cue open: when [Bedroom window] is opened and stays so for 2 min
+  do switch off [Heater plug]
+
+automation standby: Television off at work
+  for saving
+  in [Living room]
+  cue day: at 09:00
+  provided it is Mon to Fri
+  unless the flag [Day off] is on
+  do switch off [Television plug]
+`;
+
+function addAutomations(design: Design): void {
+  design.dials = [{ id: "day-off", name: "Day off", kind: "flag", value: "off" }];
+  design.people = design.people.map((row) => ({ ...row, room: "bed" }));
+  const { rows, faults } = readAutomations(SENTENCES, namesOf(design));
+  const [fault] = faults;
+  if (fault) throw new Error(`Line ${fault.line} of the flat's sentences ${fault.reason}.`);
+  design.automations = rows;
 }
 
 /** One ecosystem, which looks at a port that the hub's bridge is not at. */

@@ -210,6 +210,7 @@ export const climateTemplates: readonly Template[] = [
         of: "house",
         reads: ["power"],
         named: /pump/i,
+        surely: true,
       },
       { name: "for", about: "runs for", is: "value", value: "20 min" },
       PANELS,

@@ -38,6 +38,8 @@ export function fitting(design: Design, asked: ThingsAsked, room: string | undef
 /** Of those that fit: the first, or all that are meant. */
 function things(design: Design, asked: ThingsAsked, room: string | undefined): string[] {
   const all = fitting(design, asked, room);
+  const first = all[0] && byId(design, "points").get(all[0])!;
+  if (asked.surely && !(first && asked.named?.test(first.name))) return [];
   if (asked.is === "thing") return all.slice(0, 1);
   const point = (id: string) => byId(design, "points").get(id)!;
   const likely = asked.named ? all.filter((id) => asked.named!.test(point(id).name)) : [];

@@ -50,7 +50,7 @@ export const householdTemplates: readonly Template[] = [
       "Finished once its power has stayed low longer than a soak pause; said again until the door of the room is opened.",
     priority: "comfort",
     parameters: [
-      { ...METERED, named: /wash/i } as Parameter,
+      { ...METERED, named: /wash/i, surely: true } as Parameter,
       { name: "low", about: "finished below", is: "value", value: "5 W" },
       { name: "hold", about: "for", is: "value", value: "4 min" },
       { ...DOORS, name: "door", about: "the door that is opened to empty it", is: "thing" } as Parameter,
@@ -110,7 +110,14 @@ export const householdTemplates: readonly Template[] = [
     about: "Only told: a gate that shuts by itself needs detection of obstacles and a warning of its own.",
     priority: "comfort",
     parameters: [
-      { ...DOORS, name: "gate", about: "the gate's contact", is: "thing", named: /gate/i } as Parameter,
+      {
+        ...DOORS,
+        name: "gate",
+        about: "the gate's contact",
+        is: "thing",
+        named: /gate/i,
+        surely: true,
+      } as Parameter,
       { name: "after", about: "open for", is: "value", value: "15 min" },
       PANELS,
     ],
@@ -287,6 +294,7 @@ export const householdTemplates: readonly Template[] = [
         kinds: ["plug"],
         only: true,
         named: /solar|surplus|roof/i,
+        surely: true,
       },
       LOAD,
       { name: "above", about: "surplus above", is: "value", value: "900 W" },
@@ -309,7 +317,7 @@ export const householdTemplates: readonly Template[] = [
     parameters: [
       { ...KEYS, of: "house", named: /landing|hall/i } as Parameter,
       { name: "key", about: "which key of it", is: "value", value: "4" },
-      { ...LOAD, named: /tank|heater/i } as Parameter,
+      { ...LOAD, named: /tank|heater/i, surely: true } as Parameter,
       { name: "for", about: "for", is: "value", value: "45 min" },
     ],
     lines: [
@@ -325,7 +333,9 @@ export const householdTemplates: readonly Template[] = [
     subject: "household",
     about: "It runs when nobody is disturbed, and is called back when somebody comes.",
     priority: "looks",
-    parameters: [{ ...LOAD, name: "vacuum", about: "the vacuum", named: /vacuum/i } as Parameter],
+    parameters: [
+      { ...LOAD, name: "vacuum", about: "the vacuum", named: /vacuum/i, surely: true } as Parameter,
+    ],
     lines: [
       "cue out: when the last of the household leaves",
       "cue back: when the first of the household arrives",
@@ -344,7 +354,7 @@ export const householdTemplates: readonly Template[] = [
     about: "No power taken for long means a tripped circuit or a plug that was pulled.",
     priority: "safety",
     parameters: [
-      { ...METERED, of: "house", named: /freez|fridge/i } as Parameter,
+      { ...METERED, of: "house", named: /freez|fridge/i, surely: true } as Parameter,
       { name: "for", about: "for", is: "value", value: "3 h" },
       PANELS,
     ],

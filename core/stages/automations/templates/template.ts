@@ -31,6 +31,8 @@ export interface ThingsAsked extends Asked {
   only?: true;
   /** Words in a name that make it more likely. */
   named?: RegExp;
+  /** Put in by itself only where a name says so: any metered plug could be the washer's. */
+  surely?: true;
 }
 
 export type Parameter =
