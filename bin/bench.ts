@@ -14,7 +14,7 @@ import { gridOver, lossField, placesOf } from "../core/stages/mesh/coverage";
 import { rayBetween } from "../core/stages/mesh/ray";
 import { sceneOf } from "../core/stages/mesh/scene";
 import { meshHouse, PROFILE } from "../core/test-mesh";
-import { firingYear } from "../core/stages/automations";
+import { automationChecks, firingYear } from "../core/stages/automations";
 import { cableTotals, dropsOf } from "../core/stages/runs";
 import { connect } from "../db/connect";
 import { readDesign } from "../db/read-design";
@@ -68,6 +68,7 @@ function fresh(design: Design): Design {
 async function coreFigures(): Promise<void> {
   await busSolve();
   await clashingNames();
+  await manySentences();
   await coverage();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.
@@ -165,6 +166,39 @@ async function busSolve(): Promise<void> {
     supplies: [{ node: 0, volts: 24 }],
   };
   note("bus of 500 nodes, constant power", await timed(() => nodeVolts(network)), "ms", 5);
+}
+
+/** 500 automations, as a large house has them, each edited one after the other: all checks of the stage anew. */
+async function manySentences(): Promise<void> {
+  const demo = larkspurWeir();
+  const many = Array.from({ length: 10 }, (_, copy) =>
+    demo.automations.map((row) => ({
+      ...row,
+      id: `${row.id.slice(0, 30)}-${copy}`,
+      name: `${row.name} ${copy}`,
+      // Each at a moment of its own, so that they are not one and the same.
+      cues: row.cues.map((cue) => ("offsetMin" in cue ? { ...cue, offsetMin: cue.offsetMin + copy } : cue)),
+    })),
+  )
+    .flat()
+    .slice(0, 500);
+  let design: Design = { ...demo, automations: many };
+  const start = performance.now();
+  automationChecks(design);
+  note("500 automations checked at first", performance.now() - start, "ms");
+  let n = 0;
+  note(
+    "500 automations checked after an edit of one",
+    await timed(() => {
+      const row = design.automations[(n += 1) % 500]!;
+      design = applyChanges(design, [
+        { in: "automations", put: { ...row, name: `${row.name.slice(0, 60)} ${n % 9}` } },
+      ]);
+      automationChecks(design);
+    }),
+    "ms",
+    200,
+  );
 }
 
 /** 1 000 names of an ecosystem, as houses call things: which clash. */

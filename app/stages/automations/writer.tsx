@@ -16,6 +16,7 @@ import { checkRow } from "#core/design/check-row";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { putRow } from "#core/design/row-changes";
+import { misfitLines } from "#core/stages/automations/fits";
 import { namesOf } from "#core/stages/automations/language/names";
 import { offersAt } from "#core/stages/automations/language/offers";
 import { automationText, readAutomations } from "#core/stages/automations/language/text";
@@ -65,10 +66,16 @@ export default function Writer({ design, automation, done }: Props) {
   const now = useRef({ design, automation });
   now.current = { design, automation };
 
+  /** What reads well and does not fit: a level in degrees. */
+  const misfits = (text: string) => {
+    const { rows } = readAutomations(text, namesOf(now.current.design));
+    return rows.length === 1 ? misfitLines(now.current.design, rows[0]!, text) : [];
+  };
+
   const save = () => {
     const { design: current, automation: row } = now.current;
     const { rows, faults } = readAutomations(view.current!.state.doc.toString(), namesOf(current));
-    const [fault] = faults;
+    const [fault] = faults.length ? faults : misfits(view.current!.state.doc.toString());
     if (fault) {
       setWrong(`Line ${fault.line} ${fault.reason}.`);
       return;
@@ -153,8 +160,9 @@ export default function Writer({ design, automation, done }: Props) {
           }),
           linter(
             ({ state }): Diagnostic[] => {
-              const { faults } = readAutomations(state.doc.toString(), namesOf(now.current.design));
-              return faults.map(({ line, place, reason }) => {
+              const text = state.doc.toString();
+              const { faults } = readAutomations(text, namesOf(now.current.design));
+              return (faults.length ? faults : misfits(text)).map(({ line, place, reason }) => {
                 const at = state.doc.line(Math.min(line, state.doc.lines));
                 const from = Math.min(at.to, at.from + place - 1);
                 return { from, to: Math.max(from, at.to), severity: "error", message: `This ${reason}.` };

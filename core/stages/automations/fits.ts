@@ -11,6 +11,7 @@ import {
 import { ASPECT_NAMES, MEASURED } from "../../automation/aspects";
 import { quantity, sameKind } from "../../automation/expression";
 import type { Amount, AutomationRow, DialRow } from "./rows";
+import type { TextFault } from "./language/text";
 import type { Guard } from "./rows-guards";
 import type { Move } from "./rows-moves";
 import { allMoves, deepGuards } from "./rows-walk";
@@ -123,4 +124,22 @@ function dialFits(dial: DialRow, to: Amount, lookup: Lookup): boolean {
   const unit = dialUnit(dial);
   const kind = quantity(1, unit);
   return own !== undefined && sameKind(own.dimension, kind.dimension) && own.point === kind.point;
+}
+
+/** Amounts that do not fit, by the line of the automation's text they stand in: what an editor underlines. */
+export function misfitLines(design: Design, row: AutomationRow, text: string): TextFault[] {
+  const lines = text.split(/\r?\n/);
+  const heads = { cues: /^\s{2}cue /i, guards: /^\s{2}(?:provided|unless) /i, moves: /^\s{2}do /i } as const;
+  return (["cues", "guards", "moves"] as const).flatMap((of) => {
+    // Lines of the automation itself, not of what stands within a move: as many as it has parts.
+    const own = lines.flatMap((line, i) => (heads[of].test(line) ? [i] : []));
+    return (row[of] as unknown[]).flatMap((part, i): TextFault[] => {
+      const alone = { ...row, cues: [], guards: [], moves: [], [of]: [part] } as AutomationRow;
+      return misfitsOf(design, alone).map(({ what, reason }) => ({
+        line: (own[i] ?? 0) + 1,
+        place: 3,
+        reason: `must fit: the ${what} ${reason}`,
+      }));
+    });
+  });
 }

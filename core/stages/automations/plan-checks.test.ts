@@ -6,6 +6,8 @@ import type { PersonTime } from "../brief/rows";
 import { automationChecks } from "./checks";
 import { namesOf } from "./language/names";
 import { readAutomations } from "./language/text";
+import { misfitLines } from "./fits";
+import { withPartText } from "./language/lines";
 import { planChecks } from "./plan-checks";
 
 const demo = larkspurWeir();
@@ -376,4 +378,25 @@ test("an amount of another kind is told, and what it was for", () => {
   expect(finding!.why).toBe(
     "The temperature cannot be 40 %: it is in °C; The time cannot be 5 W; The level cannot be 20 °C: it is in %; The time cannot be 30 lx; The Evening level cannot be turned to 3 K. The move is left out when it runs; the designer writes it anew.",
   );
+});
+
+test("in the text it is told by line; a part that is typed is refused", () => {
+  const text = `automation a: A
+  cue k: at 07:00
+  unless the temperature of [Snug temperature sensor] is above 3 W
+  do choose
+    where the wind of [Weather mast] is above 5 °C
+      do wait 5 min
+  do set the level of [Snug lamp] to 20 °C`;
+  const design = withText(text);
+  expect(misfitLines(design, design.automations[0]!, text)).toEqual([
+    { line: 3, place: 3, reason: "must fit: the value cannot be held against 3 W" },
+    { line: 4, place: 3, reason: "must fit: the value cannot be held against 5 °C" },
+    { line: 7, place: 3, reason: "must fit: the level cannot be 20 °C: it is in %" },
+  ]);
+  const plain = withText("automation a: A\n  cue k: at 07:00\n  do set the level of [Snug lamp] to 20 %");
+  expect(misfitLines(plain, plain.automations[0]!, text)).toEqual([]);
+  expect(() =>
+    withPartText(plain, plain.automations[0]!, "moves", 0, "set the level of [Snug lamp] to 20 °C"),
+  ).toThrow("Sentence must fit: the level cannot be 20 °C");
 });

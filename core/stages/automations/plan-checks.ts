@@ -53,6 +53,12 @@ const finding = ({ code, ...rest }: Say): Finding => ({
   ...rest,
 });
 
+/** " The first comes on Thu 1 Jan at 07:00." of what is known ahead. */
+function asOn(design: Design, row: AutomationRow): string {
+  const minute = partsIn(design, row).find(({ minutes }) => minutes?.length)?.minutes?.[0];
+  return minute === undefined ? "" : ` ${row.name} comes ${onDay(design, minute)}, for one.`;
+}
+
 const on = (design: Design) => design.automations.filter(({ enabled }) => enabled);
 
 // Sleepers.
@@ -282,12 +288,18 @@ function onOneCell(design: Design): Finding[] {
           code: "one-cell",
           severity: warned ? "note" : "mend",
           title: `${row.name} hangs on one sensor with a cell`,
-          why: `${pointName(design, only!)} alone tells it. The day its cell is empty, nothing comes and nobody knows. A second sensor that is fed by a cable, or at least a warning in time; the designer decides.`,
+          why: `${pointName(design, only!)} alone tells it. The day its cell is empty${emptyOn(design, only!)}, nothing comes and nobody knows. A second sensor that is fed by a cable, or at least a warning in time; the designer decides.`,
           about: about([row], [only!]),
           ...(fix && !(warned && !second) ? { fix } : {}),
         }),
       ];
     });
+}
+
+/** When the cell of a point is due, as it is reckoned. */
+function emptyOn(design: Design, point: string): string {
+  const due = [...batteriesOf(design).values()].find(({ device }) => device.point === point)?.nextChange;
+  return due === undefined ? "" : `, about ${due}`;
 }
 
 function withSecond(row: AutomationRow, only: string, second: { id: string; name: string }): Finding["fix"] {
@@ -427,7 +439,7 @@ function alike(design: Design): Finding[] {
         code: "alike",
         severity: "note",
         title: `${listed(rows.map(({ name }) => name))} do the same`,
-        why: `${counted(rows.length, "sentence")} where one with ${counted(cues.length, "cue")} would do: whoever changes one forgets the others.`,
+        why: `${counted(rows.length, "sentence")} where one with ${counted(cues.length, "cue")} would do: whoever changes one forgets the others.${asOn(design, first)}`,
         about: about(rows),
         fix: {
           label: `Make one of them`,
@@ -516,7 +528,7 @@ function unreachable(design: Design): Finding[] {
         code: "unreachable-flag",
         severity: "mend",
         title: `Nobody can reach ${dial.name}`,
-        why: `${listed(rows.map(({ name }) => name))} ${rows.length === 1 ? "goes" : "go"} by it, and it shows on no key and no panel: it stays at ${dial.value} for ever.${own.length ? "" : " The designer plans a key or a panel first."}`,
+        why: `${listed(rows.map(({ name }) => name))} ${rows.length === 1 ? "goes" : "go"} by it, and it shows on no key and no panel: it stays at ${dial.value} for ever.${asOn(design, rows[0]!)}${own.length ? "" : " The designer plans a key or a panel first."}`,
         about: [{ in: "dials", id: dial.id }, ...about(rows)],
         ...(own.length
           ? {

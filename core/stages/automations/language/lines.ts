@@ -3,6 +3,7 @@ import type { Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
 import type { AutomationRow } from "../rows";
 import type { PartOf } from "../edit";
+import { misfitsOf } from "../fits";
 import { namesOf } from "./names";
 import { automationText, readAutomations } from "./text";
 
@@ -61,5 +62,7 @@ export function withPartText(
   if (parts.length !== 1) fail("Sentence", "must be one of its kind");
   const all = [...(row[of] as unknown[])];
   all[index] = parts[0];
+  const [misfit] = misfitsOf(design, { ...row, cues: [], guards: [], moves: [], [of]: [parts[0]] });
+  if (misfit) fail("Sentence", `must fit: the ${misfit.what} ${misfit.reason}`);
   return { ...row, [of]: all } as AutomationRow;
 }
