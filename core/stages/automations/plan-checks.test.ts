@@ -260,7 +260,7 @@ automation b: B
     expect(titles(design, "cut-off")).toEqual([
       expect.stringMatching(/^Snug lamp is cut off by .*, and 2 sentences tell it what to do$/),
     ]);
-    expect(of(design, "cut-off")[0]!.why).toContain("A licensed electrician");
+    expect(of(design, "cut-off")[0]!.why).toContain("A licensed person");
     expect(titles(text("at 07:00", "", "bring [Snug shade left] to shut"), "cut-off")).toEqual([]);
   });
 });

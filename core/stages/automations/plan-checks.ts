@@ -479,7 +479,7 @@ function cutOff(design: Design): Finding[] {
         code: "cut-off",
         severity: "mend",
         title: `${listed(own.map((id) => pointName(design, id)))} ${own.length === 1 ? "is" : "are"} cut off by ${byId(design, "switches").get(by)?.name ?? "a wall switch"}, and ${counted(rows.length, "sentence")} ${rows.length === 1 ? "tells" : "tell"} ${own.length === 1 ? "it" : "them"} what to do`,
-        why: `Whenever the switch is off${minute === undefined ? "" : `, as it may be ${onDay(design, minute)}`}, the radio has no supply and hears nothing of ${listed(rows.map(({ name }) => name))}. A licensed electrician makes the feed live all the time, switched off and proved dead first; the switch then only speaks.`,
+        why: `Whenever the switch is off${minute === undefined ? "" : `, as it may be ${onDay(design, minute)}`}, the radio has no supply and hears nothing of ${listed(rows.map(({ name }) => name))}. A licensed person makes the feed live all the time, switched off and proved dead first; the switch then only speaks.`,
         about: about(rows, own),
       }),
     ];
