@@ -343,7 +343,7 @@ test.each([
   [["check", "nowhere.json"], '"nowhere.json" does not exist'],
   [["sun", DEMO, "--date", "2026-02-30"], "--date must be a date"],
   [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
-  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, ics, td, not "pdf"'],
+  [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, ics, td, txt, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
 ])("%j exits 2 with one line", async (args, sentence) => {
   expect(await main(args)).toBe(2);

@@ -48,7 +48,14 @@ export async function allPapers(): Promise<Required<Papers>> {
     all.tables = { ...all.tables, ...own?.tables };
     all.plans = { ...all.plans, ...own?.plans };
     all.drawings = { ...all.drawings, ...own?.drawings };
-    all.graphs = { ...all.graphs, ...own?.graphs };
+    // Several stages may write files of one kind.
+    for (const [kind, write] of Object.entries(own?.graphs ?? {})) {
+      const others = all.graphs[kind];
+      all.graphs = {
+        ...all.graphs,
+        [kind]: others ? (design) => [...others(design), ...write(design)] : write,
+      };
+    }
     all.commands = { ...all.commands, ...own?.commands };
   }
   return all;

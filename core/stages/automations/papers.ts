@@ -7,7 +7,8 @@ import { fireTimes, firingsByDay, placeOf, sunDay } from "./fires";
 import { checkZone, dayName, dayText, isoLocal, localParts, parseDay } from "../../design/local-time";
 import { automationLoops, clashesOf, thingId, thingsSet } from "./conflicts";
 import { namesOf } from "./language/names";
-import { automationText } from "./language/text";
+import { calendarOut } from "./calendar-ical";
+import { automationsText, automationText } from "./language/text";
 import { sentenceText } from "./sentence";
 
 const today = (design: Design, now: number) => dayText(localParts(design.design.zone, now));
@@ -85,4 +86,13 @@ const automations: Command = {
   },
 };
 
-export const papers: Papers = { commands: { sun, fires, automations } };
+export const papers: Papers = {
+  commands: { sun, fires, automations },
+  graphs: {
+    ics: (design) =>
+      design.calendars
+        .filter(({ events }) => events.length)
+        .map((row) => [`calendar-${row.id}`, calendarOut(row)]),
+    txt: (design) => [["sentences", automationsText(design.automations, namesOf(design))]],
+  },
+};
