@@ -45,33 +45,48 @@ export function sunYear(place: Foresight, first: Day): Almanac["sun"] {
   ) as Record<SunEvent, Float64Array>;
 }
 
-/** @param first a common year has every weekday in every season closely enough */
-export function almanacOf(place: Foresight, first: Day, sun = sunYear(place, first)): Almanac {
+/** Worked out when it is asked for, once: most houses ask for some of a year only. */
+function asked<T>(make: () => T): () => T {
+  let own: { value: T } | undefined;
+  return () => (own ??= { value: make() }).value;
+}
+
+/**
+ * @param first a common year has every weekday in every season closely enough
+ * @param sun the sun over that year, where it is known already
+ */
+export function almanacOf(place: Foresight, first: Day, sun = () => sunYear(place, first)): Almanac {
   const begin = localParts(place.zone, dayStart(place.zone, first)).weekday;
+  const zero = Date.UTC(first.year, first.month - 1, first.day) / MINUTE_MS;
+  const sunOf = asked(sun);
+  const spans = asked(
+    () =>
+      new Map(
+        (place.calendars ?? []).map(({ id, events }) => [
+          id,
+          wallSpans(events, zero, -2 * DAY_MIN, (YEAR_DAYS + 2) * DAY_MIN),
+        ]),
+      ),
+  );
+  const stays = asked(() => {
+    const clock = wallClock(almanac);
+    return new Map((place.people ?? []).map((person) => [person.id, staysOf(clock, person, 0, YEAR_DAYS)]));
+  });
   const almanac: Almanac = {
     place,
     first,
     weekdays: Uint8Array.from({ length: YEAR_DAYS }, (_, n) => ((begin - 1 + n) % 7) + 1),
-    sun,
-    spans: new Map(
-      (place.calendars ?? []).map(({ id, events }) => [
-        id,
-        wallSpans(
-          events,
-          Date.UTC(first.year, first.month - 1, first.day) / MINUTE_MS,
-          -2 * DAY_MIN,
-          (YEAR_DAYS + 2) * DAY_MIN,
-        ),
-      ]),
-    ),
-    stays: new Map(),
+    get sun() {
+      return sunOf();
+    },
+    get spans() {
+      return spans();
+    },
+    get stays() {
+      return stays();
+    },
   };
-  const clock = wallClock(almanac);
-  const people = place.people ?? [];
-  return {
-    ...almanac,
-    stays: new Map(people.map((person) => [person.id, staysOf(clock, person, 0, YEAR_DAYS)])),
-  };
+  return almanac;
 }
 
 /** How somebody is at a minute of the year; undefined where nobody has said. */

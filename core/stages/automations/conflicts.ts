@@ -12,7 +12,7 @@ export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 const sunIn = memoByParts(["design"], (design) => sunYear(placeOf(design), TRIAL_YEAR));
 
 export const almanacIn = memoByParts(["design", "dials", "calendars", "people"], (design) =>
-  almanacOf(placeOf(design), TRIAL_YEAR, sunIn(design)),
+  almanacOf(placeOf(design), TRIAL_YEAR, () => sunIn(design)),
 );
 
 export const partsIn = memoByRow(
