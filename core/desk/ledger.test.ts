@@ -155,7 +155,6 @@ describe("stages", () => {
       "bus.dark",
       "bus.hub-only",
       "bus.low-volts",
-      "bus.no-channel",
       "bus.no-link",
       "bus.no-link",
       "bus.no-link",

@@ -26,7 +26,7 @@ test("first start: one press signs in and the demo house is drawn", async ({ pag
   await expect(page).toHaveURL(/sign-in/);
   await page.getByRole("button", { name: "Open the demo house as Designer" }).click();
   await expect(page.getByRole("heading", { name: "Larkspur Weir" })).toBeVisible();
-  await expect(page.locator("[data-point]")).toHaveCount(61);
+  await expect(page.locator("[data-point]")).toHaveCount(62);
   await expect(cell(page, "devices")).toHaveText("144");
   await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
   await expect(point(page, "nurse-shd-1")).toBeVisible();

@@ -31,7 +31,7 @@ test("keyboard alone: from sign-in to a moved point, its working, an undo and th
   await page.keyboard.press("0");
   await expect(page).toHaveURL(/automations$/);
   await page.keyboard.press("?");
-  await expect(page.getByRole("heading", { name: "Keys" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Keys", exact: true })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });

@@ -200,7 +200,9 @@ test("the conflict map names who meets, and when; a press shows the sentence", a
     .getByRole("button", { name: /^Snug: against the evening glare: 40 %/ })
     .first()
     .press("Enter");
-  await expect(inspector.getByRole("heading", { name: "Snug: against the evening glare", exact: true })).toBeVisible();
+  await expect(
+    inspector.getByRole("heading", { name: "Snug: against the evening glare", exact: true }),
+  ).toBeVisible();
   await inspector.getByRole("button", { name: "Let Snug: against the evening glare go first" }).click();
   await expect(page.getByText("Where they meet it is known who goes first.")).toBeVisible();
   await page.getByRole("radio", { name: "all that is set" }).click();

@@ -58,6 +58,9 @@ const KINDS: Readonly<
   radiator: { wants: "relay", nature: "heater", watts: TYPICAL_W.heater, byHandOnly: true },
 };
 
+/** Without a cable they have a supply of their own: a lock on cells, a valve on the circuit beside it. */
+const ALONE: ReadonlySet<string> = new Set(["lock", "water-valve"]);
+
 /** The kind it was made of: `shade--solar` is a shade. */
 const madeOf = (kind: string) => kind.split("--")[0]!;
 
@@ -209,8 +212,8 @@ export const loadsOf = memoSame(
         return kind ? [[id, kind] as const] : [];
       }),
     );
-    const cordlessLocks = new Set(
-      design.kinds.flatMap(({ id, drops }) => (madeOf(id) === "lock" && !drops.length ? [id] : [])),
+    const cordless = new Set(
+      design.kinds.flatMap(({ id, drops }) => (ALONE.has(madeOf(id)) && !drops.length ? [id] : [])),
     );
     const onLines = placedStops(design);
     const lit = new Map<string, number>();
@@ -219,8 +222,8 @@ export const loadsOf = memoSame(
     const points = design.points.flatMap((point): Load[] => {
       const kind = driven.get(point.kind);
       if (!kind || onLines.has(point.id) || onBoards.has(point.id)) return [];
-      // A shade with no cable at all runs on cells or the sun, and so does a lock.
-      if (point.closet === undefined && (kind.nature === "motor" || cordlessLocks.has(point.kind))) return [];
+      // A shade with no cable at all runs on cells or the sun, and so does a lock; a valve may have its own supply.
+      if (point.closet === undefined && (kind.nature === "motor" || cordless.has(point.kind))) return [];
       return [loadOfPoint(design, point, alsoOf(closetFor(design, point), lit.get(point.room) ?? 0))];
     });
     const legs = design.legs.flatMap((leg): Load[] => {
