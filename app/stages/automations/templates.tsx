@@ -47,7 +47,7 @@ export default function Templates() {
   const words = search.trim().toLowerCase();
   const found = LIBRARY.filter(({ name, about }) => `${name} ${about}`.toLowerCase().includes(words));
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[14rem_minmax(0,1fr)]">
+    <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[14rem_minmax(0,1fr)]">
       <nav
         aria-label="Library of templates"
         className="flex min-h-0 flex-col border-r border-rule max-sm:border-r-0 max-sm:border-b"

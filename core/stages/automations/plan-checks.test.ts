@@ -155,6 +155,15 @@ describe("wind", () => {
     expect(found(RULE("safety", "above 10 m/s").replace("[Quay awning]", "[Snug shade left]"))).toBe(1);
   });
 
+  test("a rule for rain that ranks above it takes its place: wind always goes before rain", () => {
+    const rain =
+      "\n\nautomation rain: Rain\n  for safety, because of rain\n  cue k: when [Weather mast] feels rain\n  do bring [Quay awning] to shut";
+    const wind = RULE("safety", "above 10 m/s");
+    expect(titles(withText(OUT + wind + rain), "no-wind-rule")).toHaveLength(1);
+    const reasoned = wind.replace("for safety", "for safety, because of wind");
+    expect(titles(withText(OUT + reasoned + rain), "no-wind-rule")).toEqual([]);
+  });
+
   test("where nothing feels the wind the designer plans a mast first", () => {
     const { points, ...rest } = demo;
     const still = { ...rest, points: points.filter(({ kind }) => kind !== "weather-mast") } as Design;

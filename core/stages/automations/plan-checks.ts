@@ -173,7 +173,11 @@ function windRules(design: Design): Finding[] {
   const parts = on(design).flatMap((row) => partsIn(design, row).map((part) => ({ row, part })));
   return design.points.flatMap((point): Finding[] => {
     if (!isOutdoors(design, point.id)) return [];
-    const safe = on(design).some((row) => isWindRule(row) && movedBy(design, row).includes(point.id));
+    const rules = on(design).filter(({ priority }) => priority === "safety");
+    const own = rules.filter((row) => movedBy(design, row).includes(point.id));
+    // Wind always goes before rain: a rule for rain must not rank above the one for wind.
+    const rained = own.some(({ reason }) => reason === "rain");
+    const safe = own.some((row) => isWindRule(row) && (row.reason === "wind" || !rained));
     if (safe) return [];
     const lets = parts.find(({ part }) =>
       part.sets.some(
