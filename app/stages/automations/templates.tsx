@@ -62,7 +62,7 @@ export default function Templates() {
             onChange={(event) => setSearch(event.target.value)}
           />
         </div>
-        <div className="min-h-0 flex-1 overflow-y-auto pb-2">
+        <div className="relative min-h-0 flex-1 overflow-y-auto pb-2">
           {found.length === 0 && <p className="px-3 py-2 text-soft">None has these words.</p>}
           {SUBJECTS.map((subject) => {
             const own = found.filter((one) => one.subject === subject);
@@ -168,7 +168,7 @@ function Making({ design, template }: { design: Design; template: Template }) {
     });
   };
   return (
-    <section aria-label={template.name} className="min-h-0 overflow-y-auto px-4 py-3">
+    <section aria-label={template.name} className="relative min-h-0 overflow-y-auto px-4 py-3">
       <h3 className="text-base font-semibold">{template.name}</h3>
       <p className="mt-0.5 max-w-2xl text-soft">
         {template.about} For {template.priority}
