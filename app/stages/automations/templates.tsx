@@ -210,7 +210,7 @@ function Making({ design, template }: { design: Design; template: Template }) {
         </p>
       ) : (
         <p role="alert" className="mt-1 text-mend">
-          {wrong}.
+          {wrong}
         </p>
       )}
       {dials.length > 0 && result && (
