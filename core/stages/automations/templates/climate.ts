@@ -61,10 +61,19 @@ export const climateTemplates: readonly Template[] = [
     subject: "climate",
     about: "Below a limit the room is heated, whatever saves energy: pipes and plants must not freeze.",
     priority: "safety",
-    parameters: [HEAT, FELT, { name: "limit", about: "colder than", is: "value", value: "5 °C" }],
+    parameters: [
+      { ...HEAT, is: "thing" } as Parameter,
+      FELT,
+      { name: "limit", about: "colder than", is: "value", value: "5 °C" },
+    ],
     lines: [
       "cue cold: when the temperature of {felt} goes below {limit} for 10 min, again only once it went back by 2 K",
-      "do set the target temperature of {heat} to 8 °C, for 6 h",
+      // What is set warmer already must not be set back by it; where nobody knows, it heats.
+      "do choose",
+      "  where the target temperature of {heat} is above 8 °C",
+      "    do wait 1 s",
+      "  otherwise",
+      "    do set the target temperature of {heat} to 8 °C, until somebody has seen it",
     ],
   },
   {

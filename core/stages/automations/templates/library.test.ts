@@ -163,17 +163,39 @@ test("everything off by three presses at the door only; the boost is surely off 
   expect(boost.until("12:00:00")).toEqual(["09:45:00 Tank heater: off"]);
 });
 
-test("nobody meets a dark stair, and it goes dark again only after nobody came for four minutes", () => {
+test("nobody meets a dark stair, and nothing of safety puts a light out on somebody", () => {
   const { is, until } = house(["dark-stair-hall"], "2026-11-24T00:00:00Z");
   is("00:00:00", "landing-mot-1", "presence", false);
   expect(
     is("03:00:00", "landing-mot-1", "presence", true).filter((line) => line.endsWith(": on")),
   ).toHaveLength(4);
   is("03:01:00", "landing-mot-1", "presence", false);
-  is("03:02:00", "landing-mot-1", "presence", true);
-  expect(until("03:05:59").filter((line) => line.endsWith(": off"))).toEqual([]);
-  expect(until("03:06:00").filter((line) => line.endsWith(": off"))).toHaveLength(4);
+  expect(until("06:00:00").filter((line) => line.endsWith(": off"))).toEqual([]);
   // By day nothing.
-  is("11:00:00", "landing-mot-1", "presence", false);
   expect(is("12:00:00", "landing-mot-1", "presence", true)).toEqual([]);
+});
+
+test("frost heats what is set colder, or nobody knows how, and sets nothing back that is set warmer", () => {
+  const cold = (target?: number) => {
+    const { is, until } = house(["frost-plant-room"], "2026-11-24T00:00:00Z");
+    if (target !== undefined) is("00:00:00", "plant-room-vlv-1", "target", target);
+    is("00:00:00", "plant-room-tmp-1", "temperature", 12);
+    is("01:00:00", "plant-room-tmp-1", "temperature", 4.9);
+    expect(until("01:09:59")).toEqual([]);
+    return until("12:00:00");
+  };
+  const heats = ["01:10:00 Floor heating manifold, target temperature: 8 °C"];
+  expect(cold(5)).toEqual(heats);
+  expect(cold()).toEqual(heats);
+  expect(cold(20)).toEqual([]);
+});
+
+test("a hand that brightens the path by night goes before it, and is not put out", () => {
+  const { is, until, happens } = house(["night-path-gran"], "2026-11-24T00:00:00Z");
+  is("00:00:00", "gran-mot-1", "presence", false);
+  expect(is("03:00:00", "gran-mot-1", "presence", true)).toEqual([
+    "03:00:00 Grandmother's room lamp, level: 6 %",
+  ]);
+  happens("03:01:00", { kind: "hand", point: "gran-lmp-1", aspect: "level", value: 80 });
+  expect(until("04:00:00")).toEqual([expect.stringContaining("follows a hand")]);
 });

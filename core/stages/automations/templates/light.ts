@@ -65,7 +65,7 @@ export const lightTemplates: readonly Template[] = [
     name: "Dark stair",
     subject: "safety",
     about:
-      "Nobody meets a dark stair: light as soon as somebody comes near and the sun is down, and long enough to get up it.",
+      "Nobody meets a dark stair: light as soon as somebody comes near and the sun is down, and long enough to get up it. It puts none out: “Off in an empty room” does, which a hand goes before.",
     priority: "safety",
     parameters: [
       LAMPS,
@@ -77,15 +77,13 @@ export const lightTemplates: readonly Template[] = [
         of: "house",
         named: /stair|landing|hall/i,
       } as Parameter,
-      { name: "after", about: "off after", is: "value", value: "4 min" },
+      { name: "after", about: "kept on for", is: "value", value: "4 min" },
     ],
     lines: [
       "cue near: when one of {sensors} sees somebody",
       "provided the sun stands below 3°",
+      // Nothing of safety puts a light out on a stair: a rule of lower rank does, which a hand goes before.
       "do switch on {lamps}, for {after}",
-      "do wait {after}",
-      "do switch off {lamps}",
-      "do let go of {lamps}",
     ],
   },
   {
@@ -93,7 +91,7 @@ export const lightTemplates: readonly Template[] = [
     name: "Path by night",
     subject: "light",
     about: "Whoever gets up at night finds a way that is lit low, and nothing that wakes the others.",
-    priority: "safety",
+    priority: "comfort",
     parameters: [
       SENSOR,
       { ...DIMMED, about: "lamps along the way", of: "house", named: /landing|bath/i } as Parameter,
