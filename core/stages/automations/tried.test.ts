@@ -169,7 +169,7 @@ describe("the map", () => {
     expect(map.slice(0, 2).map(({ name }) => name)).toEqual(["Snug shade left", "Snug shade right"]);
     const foot = map.find(({ id }) => id === "hall-lmp-2")!;
     expect(foot.setters.map((setter) => [setter.class, setter.values.join(", ")])).toEqual([
-      ["safety", "on, off"],
+      ["safety", "on"],
       ["hand", "off"],
       ["comfort", "on"],
     ]);
