@@ -7,6 +7,12 @@ export const counted = (count: number, one: string, many = `${one}s`) =>
 /** With its first letter large, as a heading or a sentence begins. */
 export const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
+/** "A, B and C"; of more than `most` the rest is counted: "A, B, C and 4 more". */
+export function listed(names: readonly string[], between = "and", most = 4): string {
+  const own = names.length > most ? [...names.slice(0, most - 1), `${names.length - most + 1} more`] : names;
+  return own.length < 2 ? own.join("") : `${own.slice(0, -1).join(", ")} ${between} ${own.at(-1)!}`;
+}
+
 /** What somebody wrote, as a sentence of its own: with a stop where it has none. */
 export const stopped = (text: string) => (/[.!?…]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
 

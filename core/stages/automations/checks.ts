@@ -9,7 +9,7 @@ import type { Finding } from "../../desk/findings";
 import { MOST_CAUSES } from "../../automation/engine/world";
 import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted } from "../../design/words";
-import { automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
+import { TRIAL_YEAR, automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
 import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
 import { cueTimes, isKnownAhead, placeOf } from "./fires";
 import type { Move } from "./rows-moves";
@@ -20,8 +20,6 @@ import { ableOf } from "./things";
 import { allMoves, deepGuards, pointsOf, toldBy } from "./rows-walk";
 import { addDays } from "../../design/local-time";
 
-/** A common year to try cues and guards on: every weekday meets every season closely enough. */
-const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 const TRIAL_DAYS = 365;
 /** Most automations fire within days; only those that never do cost the whole year. */
 const CHUNK_DAYS = 15;

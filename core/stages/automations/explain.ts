@@ -1,7 +1,7 @@
 /** An automation in a paragraph: what it is for, when it comes, what it tells, what goes before it and after it. */
 import { byId, type Design } from "../../design/collections";
 import { clockText, dayName, localParts } from "../../design/local-time";
-import { counted } from "../../design/words";
+import { counted, listed } from "../../design/words";
 import { automationLoops, clashesOf, cuesOnward, partsIn, thingsSet } from "./conflicts";
 import { nextOf, placeOf } from "./fires";
 import { isKnownAhead } from "../../automation/foretold-cues";
@@ -16,11 +16,6 @@ const FOR: Readonly<Record<Priority, (hand: string) => string>> = {
   comfort: (hand) => `It is for comfort: safety goes before it, and what a hand did, for ${hand}.`,
   saving: (hand) => `It is for saving: safety, comfort, and a hand for ${hand}, go before it.`,
   looks: (hand) => `It is for looks: all else goes before it, a hand for ${hand}.`,
-};
-
-const listed = (names: readonly string[], between = "and", most = 4): string => {
-  const own = names.length > most ? [...names.slice(0, most - 1), `${names.length - most + 1} more`] : names;
-  return own.length < 2 ? own.join("") : `${own.slice(0, -1).join(", ")} ${between} ${own.at(-1)!}`;
 };
 
 /** How long a hand holds in the rooms of its things; the shortest and longest where they differ. */

@@ -3,9 +3,10 @@ import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import type { PersonTime } from "../brief/rows";
+import { carriersOf } from "../choose/carriers";
 import { automationChecks } from "./checks";
 import { namesOf } from "./language/names";
-import { readAutomations } from "./language/text";
+import { automationText, readAutomations } from "./language/text";
 import { misfitLines } from "./fits";
 import { withPartText } from "./language/lines";
 import { planChecks } from "./plan-checks";
@@ -23,6 +24,9 @@ function withText(text: string, design: Design = demo): Design {
 const of = (design: Design, code: string) =>
   planChecks(design).filter((finding) => finding.code === `automations.${code}`);
 const titles = (design: Design, code: string) => of(design, code).map(({ title }) => title);
+
+/** A day and a time, or any of them. */
+const MOMENT = /\bon \w{3} \d+ \w{3} at \d\d:\d\d|at any hour/;
 
 /** Its fix is taken, and it is told no more. */
 function mended(design: Design, code: string): Design {
@@ -45,6 +49,11 @@ describe("in the demo house", () => {
   test("each without a fix says who decides", () => {
     for (const { fix, why, title } of automationChecks(demo))
       if (!fix) expect([title, /designer|installer|household|licensed/.test(why)]).toEqual([title, true]);
+  });
+
+  test("each of the house and its people has a fix, and a moment it comes to", () => {
+    for (const { fix, why, title } of planChecks(demo))
+      expect([title, fix !== undefined, MOMENT.test(why)]).toEqual([title, true, true]);
   });
 });
 
@@ -135,7 +144,9 @@ describe("wind", () => {
   test("an awning that is let out without a wind rule stops, with the moment; only by hand it is to be mended", () => {
     const [finding] = of(withText(OUT), "no-wind-rule");
     expect(finding).toMatchObject({ severity: "stop", title: "Quay awning has no wind rule" });
-    expect(finding!.why).toMatch(/^Out lets it out, as on Thu 1 Jan at 10:00/);
+    expect(finding!.why).toMatch(
+      /^Out lets it out, whatever the wind does afterwards\..* Thu 1 Jan at 10:00/,
+    );
     expect(of(withText(OUT.replace("open", "shut")), "no-wind-rule")[0]!.severity).toBe("mend");
     const after = mended(withText(OUT), "no-wind-rule");
     expect(after.automations.at(-1)).toMatchObject({
@@ -189,6 +200,86 @@ describe("what is for safety", () => {
     });
     expect(titles(withText(leak("[Leak sensor, sump]")), "critical-on-cloud")).toEqual([]);
     expect(titles(withText(leak("[Leak sensor, kitchen sink]", "comfort")), "critical-on-cloud")).toEqual([]);
+  });
+
+  test("what works within the house takes its place, and nothing of what it was stays with it", () => {
+    const cloud = withText(leak("[Leak sensor, kitchen sink]"));
+    const after = mended(cloud, "critical-on-cloud");
+    const device = byId(after, "devices").get("d-kitchen-lek-1")!;
+    const option = byId(after, "options").get(device.option!)!;
+    expect([option.local, option.cloud, option.serves.includes("leak")]).toEqual([true, false, true]);
+    expect(device).toEqual({
+      id: "d-kitchen-lek-1",
+      point: "kitchen-lek-1",
+      option: option.id,
+      name: "Leak sensor, kitchen sink",
+      status: "chosen",
+      protocol: option.protocol,
+      cost: option.price,
+    });
+    // Of all that would do it is the cheapest to buy and fit; none of the others is less.
+    const cheaper = demo.options.filter(
+      (one) => one.local && !one.cloud && one.serves.includes("leak") && one.price < option.price,
+    );
+    for (const one of cheaper)
+      expect(
+        carriersOf(demo).filter(
+          ({ hub, protocol }) => hub.id === demo.hubs[0]!.option && protocol === one.protocol,
+        ),
+      ).toEqual([]);
+    // Without a controller that carries any, the designer decides.
+    expect(of({ ...cloud, hubs: [] }, "critical-on-cloud")[0]!.fix).toBeUndefined();
+  });
+
+  test("one whose hour is known is looked at when it comes", () => {
+    const lampAfar = {
+      ...demo,
+      people: [{ ...demo.people[0]!, times: [{ doing: "asleep" as const, from: "23:00", to: "07:00" }] }],
+      devices: demo.devices.map((row) =>
+        row.point === "hall-lmp-1" ? { ...row, option: "lamp-wf-colour" } : row,
+      ),
+    };
+    const why = (cues: string) =>
+      of(
+        withText(`automation a: A\n  for safety\n${cues}  do switch on [Hall lamp]`, lampAfar),
+        "critical-on-cloud",
+      )[0]!.why;
+    expect(why("  cue k: at 10:00\n")).toContain(" A comes on Thu 1 Jan at 10:00, for one. The");
+    expect(why("  cue k: at 10:00\n  cue l: at 06:59\n")).toContain(
+      "It comes on Thu 1 Jan at 06:59, for one, when everybody is asleep or out.",
+    );
+  });
+
+  test("its moment is when fewest are awake to see it", () => {
+    const at = (guard: string, people: Design["people"]) =>
+      /It may come (on .* at \d\d:\d\d), for one, when (.*) is asleep or out/
+        .exec(
+          of(
+            withText(leak("[Leak sensor, kitchen sink]").replace("  do", `${guard}  do`), {
+              ...demo,
+              people,
+            }),
+            "critical-on-cloud",
+          )[0]!.why,
+        )
+        ?.slice(1);
+    const [one, other] = demo.people as [Design["people"][number], Design["people"][number]];
+    const sleeps = { ...one, times: [{ doing: "asleep" as const, from: "23:00", to: "07:00" }] };
+    expect(at("", [sleeps])).toEqual(["on Thu 1 Jan at 00:00", "everybody"]);
+    expect(at("  provided the clock is between 08:00 and 23:30\n", [sleeps])).toEqual([
+      "on Thu 1 Jan at 23:00",
+      "everybody",
+    ]);
+    const late = { ...other, times: [{ doing: "away" as const, from: "09:00", to: "17:00" }] };
+    expect(at("", [sleeps, late])).toEqual(["on Thu 1 Jan at 00:00", `everybody but ${late.role}`]);
+    // Who never sleeps nor goes out by the schedule watches over nothing.
+    expect(
+      at("", [
+        sleeps,
+        { ...other, times: [{ doing: "in a room", room: "hall", from: "00:00", to: "24:00" }] },
+      ]),
+    ).toEqual(["on Thu 1 Jan at 00:00", "everybody"]);
+    expect(at("", [])).toBeUndefined();
   });
 
   test("on one sensor with a cell: a second one beside it, else a warning in time; two are enough", () => {
@@ -269,7 +360,24 @@ automation b: B
     expect(titles(design, "cut-off")).toEqual([
       expect.stringMatching(/^Snug lamp is cut off by .*, and 2 sentences tell it what to do$/),
     ]);
-    expect(of(design, "cut-off")[0]!.why).toContain("A licensed person");
+    expect(of(design, "cut-off")[0]!.why).toContain(
+      "A comes on Thu 1 Jan at 07:00, for one. A licensed person",
+    );
+    const leg = mended(design, "cut-off").legs.find(({ id }) => id === "leg-snug");
+    expect(leg?.feed).toBe("always");
+    // Where the radio's own row names the switch, that is what changes.
+    const told = withText("automation a: A\n  cue k: at 07:00\n  do switch on [Bath lamp]");
+    expect(titles(told, "cut-off")).toEqual([]);
+    const cut = {
+      ...told,
+      radios: told.radios.map((row) =>
+        row.id === "r-bath-lmp-1" ? { ...row, switch: told.switches[0]!.id } : row,
+      ),
+    };
+    expect(titles(cut, "cut-off")).toHaveLength(1);
+    const live = mended(cut, "cut-off");
+    expect(byId(live, "radios").get("r-bath-lmp-1")).not.toHaveProperty("switch");
+    expect(live.legs).toBe(cut.legs);
     expect(titles(text("at 07:00", "", "bring [Snug shade left] to shut"), "cut-off")).toEqual([]);
   });
 });
@@ -335,6 +443,13 @@ describe("hands", () => {
     });
     // A flag is no hand.
     expect(titles(after, "no-hand")).toHaveLength(1);
+    const hand = mended(design, "no-hand");
+    const remote = hand.points.find(({ room, kind }) => room === "teen" && kind === "remote")!;
+    const row = hand.automations.find(({ id }) => id !== "a")!;
+    expect(row.cues.every((cue) => cue.kind === "press" && cue.point === remote.id)).toBe(true);
+    expect(row.priority).toBe("hand");
+    expect(automationText(row, namesOf(hand))).toContain("key 2 of");
+    expect(automationChecks(hand).filter(({ about: [first] }) => first!.id === row.id)).toEqual([]);
   });
 
   test.each([
