@@ -503,6 +503,30 @@ automation comfort: C
     ]);
   });
 
+  test("safety lets go: what a hand wished below it applies, where it still stands and is not so already", () => {
+    const wind = `${WEATHER.slice(0, WEATHER.indexOf("automation rain"))}${WEATHER.slice(WEATHER.indexOf("automation comfort"))}`;
+    const storm = () => {
+      const own = engine(wind, "2026-11-24T00:00:00Z");
+      own.happens("05:00:00", reading("mast", "wind", 3));
+      own.happens("06:00:00", reading("mast", "wind", 15));
+      return own;
+    };
+    const { happens } = storm();
+    expect(happens("06:10:00", { kind: "hand", point: "left", aspect: "position", value: 70 })).toEqual([
+      "06:10:00 wind: left position 100",
+    ]);
+    happens("06:20:00", { kind: "seen" });
+    expect(happens("06:30:00", reading("mast", "wind", 3))).toEqual(["06:30:00 a hand: left position 70"]);
+    // What the hand does itself is so already, whatever comes and goes above it.
+    expect(happens("06:40:00", { kind: "hand", point: "left", aspect: "position", value: 60 })).toEqual([]);
+    expect(happens("06:41:00", { kind: "seen" })).toEqual([]);
+    // After its two hours the hand's word has had its time, and nothing is told.
+    const late = storm();
+    late.happens("06:10:00", { kind: "hand", point: "left", aspect: "position", value: 70 });
+    late.happens("06:20:00", { kind: "seen" });
+    expect(late.happens("08:10:00", reading("mast", "wind", 3))).toEqual([]);
+  });
+
   test("a hand holds comfort off for two hours, or for what the room sets; then what waited comes through", () => {
     const text = `automation lower: L
   cue k: when key 1 of [Hall keys] is pressed once

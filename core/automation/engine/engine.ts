@@ -6,7 +6,6 @@
 import { Agenda } from "../agenda";
 import { cueInstants, isForetold } from "../foretold-cues";
 import { due, heard, UNHEARD, type Threshold } from "../threshold";
-import { followed } from "../wishes";
 import { differenceIn, millisecondsIn, valueIn } from "../amounts";
 import { TWO } from "../aspects";
 import { addDays, dayStart, localParts, type Day } from "../../design/local-time";
@@ -21,7 +20,7 @@ import type {
 import { allHold, firstFailing } from "./guards";
 import { Moves } from "./moves";
 import { nextLook } from "./next-look";
-import { channelOf, State, type Run } from "./state";
+import { State, type Run } from "./state";
 import { Wishing, type Unnumbered } from "./wishing";
 import { MOST_CAUSES, type Answer, type Happening, type Programme, type Value } from "./world";
 
@@ -255,13 +254,8 @@ export class Engine {
 
   private byHand(point: string, aspect: Aspect, value: Value, n: number): void {
     this.state.movedByHand.set(point, this.now);
-    this.wishing.byHand(point, aspect, value);
+    this.wishing.byHand(point, aspect, value, n);
     this.told(point, aspect, value, n);
-    const key = `${point} ${channelOf(aspect)}`;
-    // What the change has cued may stand above it by now.
-    if (followed(this.state.wishes.get(key)!)!.by === "a hand")
-      this.state.followed.set(key, JSON.stringify([aspect, value]));
-    else this.wishing.follow(key, n, true);
   }
 
   private pressed({ point, button, press }: Happening & { kind: "press" }, n: number): void {

@@ -60,8 +60,8 @@ export class Wishing {
     this.standing = [];
   }
 
-  /** A hand outranks all but safety, for the time its room sets. @returns whether it is followed */
-  byHand(point: string, aspect: Aspect, value: Value): boolean {
+  /** A hand outranks all but safety, for the time its room sets. Where it is not followed the thing is told so once more. */
+  byHand(point: string, aspect: Aspect, value: Value, because: number): void {
     const key = `${point} ${channelOf(aspect)}`;
     this.wish(key, {
       by: "a hand",
@@ -70,7 +70,9 @@ export class Wishing {
       at: this.out.now(),
       until: this.out.now() + (this.state.programme.handMs?.(point) ?? HAND_MS),
     });
-    return followed(this.state.wishes.get(key)!)!.by === "a hand";
+    if (followed(this.state.wishes.get(key)!)!.by === "a hand")
+      this.state.followed.set(key, JSON.stringify([aspect, value]));
+    else this.follow(key, because, true);
   }
 
   /** A person has seen what safety did. */
@@ -218,10 +220,10 @@ export class Wishing {
     this.follow(key, because);
   }
 
-  /** The highest that stands is followed; nothing is said where that is what the thing was told last. */
+  /** The highest that stands is followed, a hand's word too; nothing is said where it is so already, told or by a hand. */
   follow(key: string, because: number, anew = false): void {
     const now = followed(this.state.wishes.get(key) ?? []);
-    if (!now || now.by === "a hand") return;
+    if (!now) return;
     const { aspect, value } = now.value;
     if (anew || this.state.followed.get(key) !== JSON.stringify([aspect, value]))
       this.command(key, now, because);

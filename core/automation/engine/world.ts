@@ -71,6 +71,7 @@ export type Answer = Said &
     | { kind: "held back"; automation: string; cue: string; guard: number; known: boolean }
     | {
         kind: "command";
+        /** "a hand" where what outranked a hand has let go, and the hand's word stands still. */
         automation: string;
         point: string;
         aspect: Aspect;

@@ -44,7 +44,7 @@ export function answerText(design: Design, answer: Answer): string {
         : `does nothing: nobody knows whether ${words}`;
     }
     case "command":
-      return `${thing(answer.point, answer.aspect)}: ${valueSaid(answer.aspect, answer.value)}${answer.overMs ? ` over ${spanSaid(answer.overMs)}` : ""}`;
+      return `${thing(answer.point, answer.aspect)}: ${valueSaid(answer.aspect, answer.value)}${answer.overMs ? ` over ${spanSaid(answer.overMs)}` : ""}${answer.automation === "a hand" ? ", as a hand wished before" : ""}`;
     case "waits below":
       return `${thing(answer.point, answer.aspect)} follows ${answer.under === "a hand" ? "a hand" : automation(answer.under)}, which goes before it`;
     case "left be":

@@ -44,7 +44,17 @@ test("storm: in after ten seconds of wind, whatever a hand does, until it is cal
   ).toEqual(["10:05:00 Plant house roof vent: shut"]);
   // Seen while it still blows: it stands.
   expect(happens("10:06:00", { kind: "seen" })).toEqual([]);
-  expect(is("10:30:00", "quay-wx-1", "wind", 3)).toEqual([]);
+  // Calm and seen: safety lets go, and what the hand wished half an hour ago is done.
+  expect(is("10:30:00", "quay-wx-1", "wind", 3)).toEqual([
+    "10:30:00 Plant house roof vent: open, as a hand wished before",
+  ]);
+  // Without a hand it stays in.
+  const still = house(["storm-plant-house"], "2026-11-24T09:00:00Z");
+  still.is("09:00:00", "quay-wx-1", "wind", 4);
+  still.is("10:00:00", "quay-wx-1", "wind", 11);
+  still.until("10:01:00");
+  still.happens("10:06:00", { kind: "seen" });
+  expect(still.is("10:30:00", "quay-wx-1", "wind", 3)).toEqual([]);
 });
 
 test("low light by night, full by day, off three minutes after nobody", () => {
