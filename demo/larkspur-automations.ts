@@ -285,6 +285,8 @@ const MADE: readonly (readonly [template: string, room: string, values?: Values,
   ["dark-stair", "hall", { lamps: { points: ["hall-lmp-2", "hall-trd-1", "hall-trd-6", "landing-lmp-2"] } }],
   ["night-path", "gran", { lamps: { points: ["gran-lmp-1"] } }],
   ["empty-off", "store"],
+  // What the dark stair has lit goes off again.
+  ["empty-off", "hall", { lamps: { points: ["hall-lmp-2", "hall-trd-1", "hall-trd-6", "landing-lmp-2"] } }],
   ["dim-by-steps", "snug"],
   ["dim-remembered", "gran"],
   ["cycle-scenes", "snug", { key: { value: "2" } }],

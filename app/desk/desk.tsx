@@ -72,7 +72,7 @@ export interface View {
   k: number;
 }
 
-interface Desk {
+export interface Desk {
   store: DesignStore;
   results: ResultsStore;
   url: string;

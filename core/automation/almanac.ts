@@ -103,10 +103,18 @@ export function stayIn({ stays }: Almanac, person: string, minute: number): Stay
 
 const clockMinutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
 
+/** Starts of days, in milliseconds, as they were asked for: many moments lie in one day, and zones are slow to ask. */
+const starts = new WeakMap<Almanac, Map<number, number>>();
+
 /** The moment, in milliseconds, that a minute of the year falls on. */
-export function instantOf({ place, first }: Almanac, minute: number): number {
+export function instantOf(almanac: Almanac, minute: number): number {
   const day = Math.floor(minute / DAY_MIN);
-  return dayStart(place.zone, addDays(first, day)) + (minute - day * DAY_MIN) * MINUTE_MS;
+  let known = starts.get(almanac);
+  if (!known) starts.set(almanac, (known = new Map()));
+  let start = known.get(day);
+  if (start === undefined)
+    known.set(day, (start = dayStart(almanac.place.zone, addDays(almanac.first, day))));
+  return start + (minute - day * DAY_MIN) * MINUTE_MS;
 }
 
 /** Minutes of the year at which a cue comes, in order; nothing of a cue that cannot be foretold. */

@@ -6,9 +6,9 @@ import {
   clockText,
   dayName,
   dayText,
-  fireTimes,
   isKnownAhead,
   localParts,
+  nextOf,
   placeOf,
   type Day,
 } from "#core/stages/automations";
@@ -17,18 +17,17 @@ import { useNow } from "../../kit/now";
 export function nextFiring(design: Design, automation: AutomationRow, now: number): string {
   if (!automation.enabled) return "switched off";
   const place = placeOf(design);
-  const today = localParts(place.zone, now);
-  for (const days of [3, 40, 366]) {
-    const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
-    if (!next) continue;
-    const day = localParts(place.zone, next.at);
+  const next = nextOf(design, automation, now);
+  if (next !== undefined) {
+    const today = localParts(place.zone, now);
+    const day = localParts(place.zone, next);
     const name =
       dayText(day) === dayText(today)
         ? "today"
         : dayText(day) === dayText(addDays(today, 1))
           ? "tomorrow"
           : dayName(day);
-    return `next ${name} ${clockText(place.zone, next.at)}`;
+    return `next ${name} ${clockText(place.zone, next)}`;
   }
   return automation.cues.every((cue) => isKnownAhead(place, cue)) ? "not within a year" : "by what happens";
 }

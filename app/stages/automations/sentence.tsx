@@ -1,9 +1,8 @@
 /** An automation as prose whose underlined words are its fields. A word opens what may stand there. */
-import { useRef, useState, type ComponentType } from "react";
+import { useState, type ComponentType } from "react";
 import { sentenceOf, type Word } from "#core/stages/automations";
 import type { Design } from "#core/design/collections";
 import type { AutomationRow } from "#core/stages/automations/rows";
-import { useDesk } from "../../desk/desk";
 import { fetchedPart } from "../../kit/fetched";
 
 export const WORD_CLASS = {
@@ -23,8 +22,13 @@ const words = fetchedPart<ComponentType<FieldWordProps & { before: { focused: bo
   () => import("./field-word"),
 );
 
-export function Sentence({ design, automation }: { design: Design; automation: AutomationRow }) {
-  const { readOnly } = useDesk();
+interface SentenceProps {
+  design: Design;
+  automation: AutomationRow;
+  readOnly: boolean;
+}
+
+export function Sentence({ design, automation, readOnly }: SentenceProps) {
   return (
     <div className="mt-1 text-sm leading-6">
       {sentenceOf(design, automation).map((word, i) =>
@@ -47,12 +51,12 @@ export function Sentence({ design, automation }: { design: Design; automation: A
   );
 }
 
-/** The word as it is read; what it opens comes when the page has come to rest. */
+/** The word as it is read, until somebody comes to it: hundreds of sentences have thousands of words, and few are opened. */
 function FieldWord(props: FieldWordProps) {
   const Opening = words.use();
-  const focused = useRef(false);
-  const [pressed, setPressed] = useState(false);
-  if (Opening) return <Opening {...props} before={{ focused: focused.current, pressed }} />;
+  const [before, setBefore] = useState<{ focused: boolean; pressed: boolean }>();
+  if (Opening && before) return <Opening {...props} before={before} />;
+  const press = () => setBefore({ focused: true, pressed: true });
   return (
     <span
       role="button"
@@ -60,12 +64,12 @@ function FieldWord(props: FieldWordProps) {
       className={`${WORD_LOOK} ${WORD_CLASS[props.word.tells!]}`}
       data-word={props.word.part!.field}
       onFocus={() => {
-        focused.current = true;
         words.fetch();
+        setBefore((known) => known ?? { focused: true, pressed: false });
       }}
-      onBlur={() => void (focused.current = false)}
-      onClick={() => setPressed(true)}
-      onKeyDown={(event) => ["Enter", " "].includes(event.key) && setPressed(true)}
+      onBlur={() => setBefore((known) => (known?.pressed ? known : undefined))}
+      onClick={press}
+      onKeyDown={(event) => ["Enter", " "].includes(event.key) && press()}
     >
       {props.word.text}
     </span>

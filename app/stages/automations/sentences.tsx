@@ -1,9 +1,13 @@
 /** Automations as sentences, and when each will fire. */
 import { PenLine } from "lucide-react";
-import { useState } from "react";
+import { memo, useMemo, useState } from "react";
+import type { Design } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
+import type { ShownFinding } from "#core/desk/engine";
 import { newAutomation } from "#core/stages/automations";
-import { newRowId, useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
+import type { AutomationRow } from "#core/stages/automations/rows";
+import { allMoves } from "#core/stages/automations/rows-walk";
+import { newRowId, useDesign, useDesk, useEdit, useResult, type Desk } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { SEVERITY_COLOUR, SeverityMark } from "../../kit/severity";
 import { useNow } from "../../kit/now";
@@ -36,6 +40,13 @@ export default function Sentences() {
     design.automations.find(
       (automation) => selection?.in === "automations" && automation.id === selection.id,
     ) ?? shown[0];
+  const worst = useMemo(() => {
+    const own = new Map<string, ShownFinding>();
+    for (const finding of findings)
+      if (finding.stage === "automations")
+        for (const ref of finding.about) if (!own.has(ref.id)) own.set(ref.id, finding);
+    return own;
+  }, [findings]);
   const add = () => {
     const id = newRowId("a");
     edit((d) => putRow("automations", newAutomation(d, id)));
@@ -94,65 +105,125 @@ export default function Sentences() {
             )}
           </Empty>
         )}
-        {shown.map((automation) => {
-          const worst = findings.find(
-            (finding) =>
-              finding.stage === "automations" && finding.about.some((ref) => ref.id === automation.id),
-          );
-          return (
-            <article
-              key={automation.id}
-              data-automation={automation.id}
-              className={`grid [contain-intrinsic-size:auto_7rem] [content-visibility:auto] grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${automation === chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
-            >
-              <span className="text-right text-small text-soft max-sm:text-left">{automation.priority}</span>
-              <div>
-                <h3 className="font-semibold">
-                  <button
-                    type="button"
-                    className="text-left hover:underline"
-                    aria-pressed={automation === chosen}
-                    onClick={() => select({ in: "automations", id: automation.id })}
-                  >
-                    {automation.name}
-                  </button>
-                </h3>
-                {writing === automation.id && !readOnly ? (
-                  <Fetched wait="">
-                    <Writer design={design} automation={automation} done={() => setWriting(undefined)} />
-                  </Fetched>
-                ) : (
-                  <Sentence design={design} automation={automation} />
-                )}
-                {automation === chosen && writing !== automation.id && !readOnly && (
-                  <button
-                    type="button"
-                    className="button mt-1.5 h-6"
-                    onClick={() => setWriting(automation.id)}
-                    data-chrome
-                  >
-                    <PenLine size={13} /> Write it as text
-                  </button>
-                )}
-              </div>
-              <div className="text-right text-small text-soft max-sm:text-left">
-                <p className="measure" suppressHydrationWarning>
-                  {now === undefined ? "" : nextFiring(design, automation, now)}
-                </p>
-                {worst && (
-                  <p
-                    className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}
-                  >
-                    <SeverityMark severity={worst.severity} size={10} />
-                    <span>{worst.title.replace(automation.name, "").trim()}</span>
-                  </p>
-                )}
-              </div>
-            </article>
-          );
-        })}
+        {shown.map((automation) => (
+          <Article
+            key={automation.id}
+            design={design}
+            automation={automation}
+            worst={worst.get(automation.id)}
+            chosen={automation === chosen}
+            writing={writing === automation.id && !readOnly}
+            readOnly={readOnly}
+            now={now}
+            select={select}
+            write={setWriting}
+          />
+        ))}
       </div>
       {chosen && today && <FiringDays key={chosen.id} design={design} automation={chosen} today={today} />}
     </>
   );
 }
+
+interface ArticleProps {
+  design: Design;
+  automation: AutomationRow;
+  worst: ShownFinding | undefined;
+  chosen: boolean;
+  writing: boolean;
+  readOnly: boolean;
+  now: number | undefined;
+  select: Desk["select"];
+  write: (id: string | undefined) => void;
+}
+
+/** What a sentence is worded by, besides its own row; the names of others stand in those that go by one another. */
+const WORDED = [
+  "design",
+  "points",
+  "kinds",
+  "devices",
+  "rooms",
+  "dials",
+  "groups",
+  "scenes",
+  "calendars",
+  "people",
+  "phases",
+] as const;
+
+const namesOthers = ({ cues, moves }: AutomationRow) =>
+  cues.some(({ kind }) => kind === "automation") || allMoves(moves).some(({ kind }) => kind === "stop");
+
+/** Another of hundreds has changed: nothing of this one is drawn anew. */
+const sameArticle = (before: ArticleProps, now: ArticleProps): boolean =>
+  !now.writing &&
+  (Object.keys(now) as (keyof ArticleProps)[]).every(
+    (name) => name === "design" || before[name] === now[name],
+  ) &&
+  (before.design === now.design ||
+    (WORDED.every((part) => before.design[part] === now.design[part]) &&
+      (before.design.automations === now.design.automations || !namesOthers(now.automation))));
+
+const Article = memo(function Article({
+  design,
+  automation,
+  worst,
+  chosen,
+  writing,
+  readOnly,
+  now,
+  select,
+  write,
+}: ArticleProps) {
+  return (
+    <article
+      data-automation={automation.id}
+      className={`grid [contain-intrinsic-size:auto_7rem] [content-visibility:auto] grid-cols-[5.5rem_minmax(0,1fr)_9.5rem] gap-x-4 border-b border-l-3 border-b-rule py-3 pr-3.5 max-sm:grid-cols-1 max-sm:pl-3 ${chosen ? "border-l-accent bg-wash/40" : "border-l-transparent"}`}
+    >
+      <span className="text-right text-small text-soft max-sm:text-left">{automation.priority}</span>
+      <div>
+        <h3 className="font-semibold">
+          <button
+            type="button"
+            className="text-left hover:underline"
+            aria-pressed={chosen}
+            onClick={() => select({ in: "automations", id: automation.id })}
+          >
+            {automation.name}
+          </button>
+        </h3>
+        {writing ? (
+          <Fetched wait="">
+            <Writer design={design} automation={automation} done={() => write(undefined)} />
+          </Fetched>
+        ) : (
+          <Sentence design={design} automation={automation} readOnly={readOnly} />
+        )}
+        {chosen && !writing && !readOnly && (
+          <button
+            type="button"
+            className="button mt-1.5 h-6"
+            onClick={() => write(automation.id)}
+            data-chrome
+          >
+            <PenLine size={13} /> Write it as text
+          </button>
+        )}
+      </div>
+      <div className="text-right text-small text-soft max-sm:text-left">
+        <p className="measure" suppressHydrationWarning>
+          {now === undefined ? "" : nextFiring(design, automation, now)}
+        </p>
+        {worst && (
+          <p
+            className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}
+          >
+            <SeverityMark severity={worst.severity} size={10} />
+            <span>{worst.title.replace(automation.name, "").trim()}</span>
+          </p>
+        )}
+      </div>
+    </article>
+  );
+}, sameArticle);

@@ -2,6 +2,7 @@
 import { round3 } from "../../geometry/round";
 import type { AutomationRow, SunEvent } from "./rows";
 import type { Design } from "../../design/collections";
+import { memoByRow } from "../../design/kept";
 import { guardMayHold, type Foresight } from "../../automation/foretold";
 import { cueInstants, isKnownAhead, sunInstants } from "../../automation/foretold-cues";
 import type { Working } from "../../desk/working";
@@ -72,16 +73,22 @@ export function fireTimes(place: Place, automation: AutomationRow, from: Day, da
   return automation.enabled ? cueTimes(place, automation, from, days).filter((firing) => firing.held) : [];
 }
 
+const nextFrom = memoByRow(
+  ["design", "dials", "calendars", "people"],
+  (design, automation: AutomationRow, now): number | undefined => {
+    const place = placeOf(design);
+    const today = localParts(place.zone, now as number);
+    for (const days of [3, 40, 366]) {
+      const next = fireTimes(place, automation, today, days).find((firing) => firing.at > (now as number));
+      if (next) return next.at;
+    }
+    return undefined;
+  },
+);
+
 /** The next time it fires, of those that are known ahead; within a year. */
-export function nextOf(design: Design, automation: AutomationRow, now: number): number | undefined {
-  const place = placeOf(design);
-  const today = localParts(place.zone, now);
-  for (const days of [3, 40, 366]) {
-    const next = fireTimes(place, automation, today, days).find((firing) => firing.at > now);
-    if (next) return next.at;
-  }
-  return undefined;
-}
+export const nextOf = (design: Design, automation: AutomationRow, now: number): number | undefined =>
+  nextFrom(design, automation, now);
 
 /** The last time it should have fired, of those that are known ahead; within forty days. */
 export function lastOf(design: Design, automation: AutomationRow, now: number): number | undefined {

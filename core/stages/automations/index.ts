@@ -4,6 +4,7 @@ export {
   fireTimes,
   isForetold,
   isKnownAhead,
+  nextOf,
   placeOf,
   firingsByDay,
   firingWorking,

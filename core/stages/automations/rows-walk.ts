@@ -1,5 +1,6 @@
 /** All that an automation holds, however deep it stands. */
 import { byId, type Design } from "../../design/collections";
+import { memoByRow } from "../../design/kept";
 import type { AutomationRow } from "./rows";
 import type { Guard } from "./rows-guards";
 import type { Move } from "./rows-moves";
@@ -56,6 +57,7 @@ function scenePoints(design: Design, scenes: readonly string[]): string[] {
 }
 
 /** Points that an automation tells something, each once. */
-export const movedBy = (design: Design, { moves }: Pick<AutomationRow, "moves">): string[] => [
-  ...new Set(allMoves(moves).flatMap((move) => toldBy(design, move))),
-];
+export const movedBy: (design: Design, row: AutomationRow) => readonly string[] = memoByRow(
+  ["groups", "scenes"],
+  (design, { moves }: AutomationRow) => [...new Set(allMoves(moves).flatMap((move) => toldBy(design, move)))],
+);

@@ -1,16 +1,24 @@
 /** What does the work of a device within the house, without the internet. */
-import { byId, type Design } from "../../design/collections";
+import { byId, FILE_ORDER, type Design } from "../../design/collections";
+import { memoByRow } from "../../design/kept";
+import type { Change } from "../../design/edit";
+import { removeRows } from "../../design/remove";
+import { putRow } from "../../design/row-changes";
 import type { DeviceRow } from "../register/rows";
 import { carrierAgainst, carriersOf } from "./carriers";
 import { unitCost } from "./cost";
 import { reasonsAgainst } from "./fits";
 import type { OptionRow, WantRow } from "./rows";
 
+/** What they go by: all there is but what the house does by itself. */
+const HAVE_NO_SAY = new Set<string>(["automations", "dials", "groups", "scenes", "calendars"]);
+const PARTS = ["design" as const, ...FILE_ORDER.filter((name) => !HAVE_NO_SAY.has(name))];
+
 /**
  * The cheapest option that meets what a device is there for, that works with the internet down and that a controller of the
  * house carries; undefined where there is none, or nothing says what the device is for.
  */
-export function optionAtHome(design: Design, device: DeviceRow): OptionRow | undefined {
+function optionAtHome(design: Design, device: DeviceRow): OptionRow | undefined {
   const point = byId(design, "points").get(device.point);
   const known = design.wants.find(({ points }) => points.includes(device.point));
   const serves =
@@ -39,3 +47,35 @@ export function optionAtHome(design: Design, device: DeviceRow): OptionRow | und
     .map((option) => ({ option, cost: unitCost(design, want, option) }))
     .sort((a, b) => a.cost.buy + a.cost.fit - (b.cost.buy + b.cost.fit))[0]?.option;
 }
+
+interface Swap {
+  name: string;
+  changes: Change[];
+}
+
+/** In the place of a device, what does the same within the house; undefined where there is nothing. */
+export const swapAtHome = memoByRow(PARTS, (design, device: DeviceRow): Swap | undefined => {
+  const option = optionAtHome(design, device);
+  if (!option) return undefined;
+  const { id, point, name, tags, notes } = device;
+  // Nothing of what was bought for the place is true of what takes it.
+  const put: DeviceRow = {
+    id,
+    point,
+    option: option.id,
+    name,
+    status: "chosen",
+    protocol: option.protocol,
+    cost: option.price,
+    ...(tags ? { tags } : {}),
+    ...(notes === undefined ? {} : { notes }),
+  };
+  const radios = design.radios.flatMap((radio) =>
+    radio.device === id ? [{ in: "radios" as const, id: radio.id }] : [],
+  );
+  return {
+    name: option.name,
+    // Looking for what names a row takes its time.
+    changes: [...(radios.length ? removeRows(design, radios) : []), ...putRow("devices", put)],
+  };
+});

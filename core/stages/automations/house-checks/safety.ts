@@ -1,14 +1,12 @@
 /** What is for safety must hang neither on a cloud nor on one sensor with a cell. */
 import type { Design } from "../../../design/collections";
-import type { Change } from "../../../design/edit";
 import { freeId } from "../../../design/free-id";
 import { memoByParts } from "../../../design/kept";
-import { removeRows } from "../../../design/remove";
 import { putRow } from "../../../design/row-changes";
 import { listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
 import { thingsOf } from "../../bridges/things";
-import { optionAtHome } from "../../choose/at-home";
+import { swapAtHome } from "../../choose/at-home";
 import { batteriesOf } from "../../register/cells";
 import type { DeviceRow } from "../../register/rows";
 import type { AutomationRow, Cue } from "../rows";
@@ -61,41 +59,12 @@ export function onClouds(design: Design): Finding[] {
     });
 }
 
-/** In the place of each, what does the same within the house; undefined where one has nothing. */
 function homeFix(design: Design, points: readonly string[]): Finding["fix"] {
-  const changes: Change[] = [];
-  const names: string[] = [];
-  for (const point of points) {
-    const device = afar(design).get(point)!;
-    const option = optionAtHome(design, device);
-    if (!option) return undefined;
-    names.push(option.name);
-    const { id, name, tags, notes } = device;
-    // Nothing of what was bought for the place is true of what takes it.
-    const put: DeviceRow = {
-      id,
-      point,
-      option: option.id,
-      name,
-      status: "chosen",
-      protocol: option.protocol,
-      cost: option.price,
-      ...(tags ? { tags } : {}),
-      ...(notes === undefined ? {} : { notes }),
-    };
-    changes.push(
-      ...removeRows(
-        design,
-        design.radios.flatMap((radio) =>
-          radio.device === id ? [{ in: "radios" as const, id: radio.id }] : [],
-        ),
-      ),
-      ...putRow("devices", put),
-    );
-  }
+  const own = points.map((point) => swapAtHome(design, afar(design).get(point)!));
+  if (!own.every((swap) => swap !== undefined)) return undefined;
   return {
-    label: `Plan ${listed([...new Set(names)])} in ${points.length === 1 ? "its" : "their"} place`,
-    changes,
+    label: `Plan ${listed([...new Set(own.map(({ name }) => name))])} in ${points.length === 1 ? "its" : "their"} place`,
+    changes: own.flatMap(({ changes }) => changes),
   };
 }
 
