@@ -22,19 +22,13 @@ import { WORD_CLASS, WORD_LOOK, type FieldWordProps } from "./sentence";
 const PART_NAME = { cues: "cue", guards: "guard", moves: "move" } as const;
 
 /** A word is no button element: those never break over a line, and a list of shades is long. */
-export default function FieldWord({
-  design,
-  automation,
-  word,
-  before,
-}: FieldWordProps & { before: { focused: boolean; pressed: boolean } }) {
+export default function FieldWord({ design, automation, word }: FieldWordProps) {
   const edit = useEdit();
   const button = useRef<HTMLButtonElement>(null);
-  const first = useRef(before);
+  // It stands in for the word that was pressed, and does what that was pressed for.
   useEffect(() => {
-    const { focused, pressed } = first.current;
-    if (focused || pressed) button.current?.focus({ preventScroll: true });
-    if (pressed) button.current?.click();
+    button.current?.focus({ preventScroll: true });
+    button.current?.click();
   }, []);
   return (
     <Popover as="span">

@@ -18,9 +18,7 @@ export interface FieldWordProps {
   word: Word;
 }
 
-const words = fetchedPart<ComponentType<FieldWordProps & { before: { focused: boolean; pressed: boolean } }>>(
-  () => import("./field-word"),
-);
+const words = fetchedPart<ComponentType<FieldWordProps>>(() => import("./field-word"));
 
 interface SentenceProps {
   design: Design;
@@ -54,22 +52,23 @@ export function Sentence({ design, automation, readOnly }: SentenceProps) {
 /** The word as it is read, until somebody comes to it: hundreds of sentences have thousands of words, and few are opened. */
 function FieldWord(props: FieldWordProps) {
   const Opening = words.use();
-  const [before, setBefore] = useState<{ focused: boolean; pressed: boolean }>();
-  if (Opening && before) return <Opening {...props} before={before} />;
-  const press = () => setBefore({ focused: true, pressed: true });
+  const [pressed, setPressed] = useState(false);
+  if (Opening && pressed) return <Opening {...props} />;
   return (
     <span
       role="button"
       tabIndex={0}
+      aria-expanded={false}
       className={`${WORD_LOOK} ${WORD_CLASS[props.word.tells!]}`}
       data-word={props.word.part!.field}
-      onFocus={() => {
-        words.fetch();
-        setBefore((known) => known ?? { focused: true, pressed: false });
+      onFocus={words.fetch}
+      onClick={() => setPressed(true)}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter" && event.key !== " ") return;
+        // The page does not scroll by it.
+        event.preventDefault();
+        setPressed(true);
       }}
-      onBlur={() => setBefore((known) => (known?.pressed ? known : undefined))}
-      onClick={press}
-      onKeyDown={(event) => ["Enter", " "].includes(event.key) && press()}
     >
       {props.word.text}
     </span>

@@ -172,6 +172,7 @@ describe("the map", () => {
       ["safety", "on"],
       ["hand", "off"],
       ["comfort", "on"],
+      ["saving", "off"],
     ]);
     const kitchen = map.find(({ id }) => id === "kitchen-shd-2")!;
     // The sun goes before privacy, both of comfort.
