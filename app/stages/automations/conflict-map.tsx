@@ -7,6 +7,7 @@ import { counted } from "#core/design/words";
 import type { Clash } from "#core/stages/automations/conflicts";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
+import { useSize } from "../../plan/view";
 import { OneOf } from "../../kit/switches";
 
 const WHICH = [
@@ -16,10 +17,40 @@ const WHICH = [
 ] as const;
 type Which = (typeof WHICH)[number]["value"];
 
-const CHIP = { width: 176, height: 34, gap: 8, name: 184, pad: 10 };
-const COLUMN = CHIP.width + 24;
-/** Room behind the last column for the moment at which two meet. */
-const MOMENT = 150;
+const CHIP = { least: 108, most: 200, line: 13, gap: 8, name: 184, pad: 10 };
+/** Narrower ones take a name in two lines. */
+const ONE_LINE_PX = 160;
+/** Between columns, and behind the last one: lines from chip to chip. */
+const BETWEEN = 22;
+/** Where nobody has measured yet. */
+const USUAL_WIDTH = 775;
+
+/** As many columns as there are fit the sheet, as long as a chip can be read. */
+const chipWidth = (sheet: number, columns: number) =>
+  Math.max(
+    CHIP.least,
+    Math.min(CHIP.most, Math.floor(((sheet || USUAL_WIDTH) - CHIP.name) / Math.max(1, columns)) - BETWEEN),
+  );
+
+/** A name of one line, or of two where it takes them, and what it sets below. */
+const linesOf = (width: number) => (width < ONE_LINE_PX ? 2 : 1);
+const heightOf = (width: number) => (linesOf(width) + 1) * CHIP.line + 8;
+
+/** A name in as many lines; what does not fit is cut. */
+function wrapped(name: string, letters: number, lines: number): string[] {
+  const out: string[] = [];
+  let rest = name;
+  while (out.length < lines - 1 && rest.length > letters) {
+    const at = rest.lastIndexOf(" ", letters);
+    if (at <= 0) break;
+    out.push(rest.slice(0, at));
+    rest = rest.slice(at + 1);
+  }
+  return [...out, cut(rest, letters)];
+}
+
+/** Characters of the small type that a chip holds. */
+const lettersIn = (width: number, each: number) => Math.floor((width - 14) / each);
 
 const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
 
@@ -28,6 +59,7 @@ export default function ConflictMap() {
   const { select, selection } = useDesk();
   const [which, setWhich] = useState<Which>("meet");
   const all = conflictMap(design);
+  const [box, size] = useSize();
   const shown = useMemo(
     () =>
       all.filter(({ setters, meets }) =>
@@ -42,7 +74,7 @@ export default function ConflictMap() {
   const { zone } = design.design;
   const when = (ms: number) => `${dayName(localParts(zone, ms))} at ${clockText(zone, ms)}`;
   return (
-    <section className="flex min-h-0 flex-1 flex-col" aria-label="Conflict map">
+    <div ref={box} role="region" className="flex min-h-0 flex-1 flex-col" aria-label="Conflict map">
       <div
         className="flex min-h-9 shrink-0 flex-wrap items-center gap-2 border-b border-rule bg-pane px-3 py-1"
         data-chrome
@@ -75,6 +107,7 @@ export default function ConflictMap() {
           aria-label="Things and what sets them"
         >
           <Drawing
+            chip={chipWidth(size.width, classes.length)}
             lines={shown}
             classes={classes}
             chosen={selection?.in === "automations" ? selection.id : undefined}
@@ -83,11 +116,13 @@ export default function ConflictMap() {
           />
         </div>
       )}
-    </section>
+    </div>
   );
 }
 
 interface DrawingProps {
+  /** Width of a chip, px. */
+  chip: number;
   lines: readonly MapLine[];
   classes: readonly string[];
   chosen: string | undefined;
@@ -102,33 +137,42 @@ interface Placed {
 }
 
 /** Chips of a line by class, those of one class below each other in their rank. */
-function placed(line: MapLine, classes: readonly string[], top: number): { chips: Placed[]; height: number } {
+function placed(
+  line: MapLine,
+  classes: readonly string[],
+  top: number,
+  chip: number,
+): { chips: Placed[]; height: number } {
   const chips: Placed[] = [];
   let most = 1;
-  classes.forEach((one, column) => {
+  classes.forEach((one, n) => {
     const own = line.setters.filter((setter) => setter.class === one);
     most = Math.max(most, own.length);
     own.forEach((setter, i) =>
       chips.push({
         setter,
-        x: CHIP.name + column * COLUMN,
-        y: top + CHIP.pad + i * (CHIP.height + CHIP.gap),
+        x: CHIP.name + n * (chip + BETWEEN),
+        y: top + CHIP.pad + i * (heightOf(chip) + CHIP.gap),
       }),
     );
   });
-  return { chips, height: most * (CHIP.height + CHIP.gap) - CHIP.gap + 2 * CHIP.pad };
+  const height = most * (heightOf(chip) + CHIP.gap) - CHIP.gap + 2 * CHIP.pad;
+  return { chips, height: Math.max(height, line.meets.length ? LINE_WITH_MOMENT : 0) };
 }
 
 const HEAD = 26;
+/** A thing's name, its room, and when two meet. */
+const LINE_WITH_MOMENT = 68;
 
-function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
+function Drawing({ chip, lines, classes, chosen, choose, when }: DrawingProps) {
+  const column = chip + BETWEEN;
   let top = HEAD;
   const rows = lines.map((line) => {
-    const own = { line, top, ...placed(line, classes, top) };
+    const own = { line, top, ...placed(line, classes, top, chip) };
     top += own.height;
     return own;
   });
-  const width = CHIP.name + classes.length * COLUMN + MOMENT;
+  const width = CHIP.name + classes.length * column;
   return (
     <svg
       width={width}
@@ -138,7 +182,7 @@ function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
       className="block text-[12px]"
     >
       {classes.map((one, i) => (
-        <text key={one} x={CHIP.name + i * COLUMN} y={17} className="fill-soft">
+        <text key={one} x={CHIP.name + i * column} y={17} className="fill-soft">
           {i ? `then ${one}` : `${one} goes first`}
         </text>
       ))}
@@ -152,11 +196,12 @@ function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
           <text x={12} y={at + 40} className="fill-soft text-[11px]">
             {cut([line.room ?? "whole house", channel(line)].filter(Boolean).join(" · "), 30)}
           </text>
+          <Moment line={line} top={at} when={when} />
           {line.meets.map((clash) => (
-            <Meeting key={`${clash.a} ${clash.b}`} clash={clash} chips={chips} when={when} />
+            <Meeting key={`${clash.a} ${clash.b}`} clash={clash} chips={chips} width={chip} when={when} />
           ))}
-          {chips.map((chip) => (
-            <Chip key={chip.setter.automation} chip={chip} chosen={chosen} choose={choose} />
+          {chips.map((own) => (
+            <Chip key={own.setter.automation} chip={own} width={chip} chosen={chosen} choose={choose} />
           ))}
           <line x1={0} x2={width} y1={at + height} y2={at + height} className="stroke-rule" />
         </g>
@@ -169,16 +214,30 @@ function Drawing({ lines, classes, chosen, choose, when }: DrawingProps) {
 const channel = ({ thing, in: of }: MapLine) =>
   of === "dials" ? "dial" : thing.slice(thing.lastIndexOf(" ") + 1);
 
+/** When two meet first, under the thing's name: what nobody can decide before what is known. */
+function Moment({ line: { meets }, top, when }: { line: MapLine; top: number; when(ms: number): string }) {
+  const first = meets.find(({ equal }) => equal) ?? meets[0];
+  if (!first) return null;
+  return (
+    <text x={12} y={top + 56} className={`text-[11px] ${first.equal ? "fill-mend" : "fill-soft"}`}>
+      {`meet ${when(first.at)}`}
+    </text>
+  );
+}
+
 function Chip({
   chip: { setter, x, y },
+  width,
   chosen,
   choose,
 }: {
   chip: Placed;
+  width: number;
   chosen: string | undefined;
   choose(id: string): void;
 }) {
   const on = setter.automation === chosen;
+  const name = wrapped(setter.name, lettersIn(width, 5.9), linesOf(width));
   const text = `${setter.name}: ${setter.values.join(", ")}${setter.reason ? `, because of ${setter.reason}` : ""}${setter.enabled ? "" : ", switched off"}`;
   return (
     <g
@@ -198,16 +257,21 @@ function Chip({
       <rect
         x={x}
         y={y}
-        width={CHIP.width}
-        height={CHIP.height}
+        width={width}
+        height={heightOf(width)}
         rx={2}
         className={on ? "fill-wash stroke-accent" : "fill-raised stroke-rule"}
       />
-      <text x={x + 8} y={y + 14} className="fill-ink">
-        {cut(setter.name, 28)}
-      </text>
-      <text x={x + 8} y={y + 27} className="fill-soft text-[11px]">
-        {cut(`${setter.values.join(", ")}${setter.reason ? ` · ${setter.reason}` : ""}`, 32)}
+      {name.map((line, i) => (
+        <text key={i} x={x + 8} y={y + 14 + i * CHIP.line} className="fill-ink">
+          {line}
+        </text>
+      ))}
+      <text x={x + 8} y={y + 14 + name.length * CHIP.line} className="fill-soft text-[11px]">
+        {cut(
+          `${setter.values.join(", ")}${setter.reason ? ` · ${setter.reason}` : ""}`,
+          lettersIn(width, 5.3),
+        )}
       </text>
       <title>{text}</title>
     </g>
@@ -218,20 +282,22 @@ function Chip({
 function Meeting({
   clash,
   chips,
+  width,
   when,
 }: {
   clash: Clash;
   chips: readonly Placed[];
+  width: number;
   when(ms: number): string;
 }) {
   const of = (id: string) => chips.find(({ setter }) => setter.automation === id);
   const [first, second] = clash.winner === clash.b ? [of(clash.b), of(clash.a)] : [of(clash.a), of(clash.b)];
   if (!first || !second) return null;
   const same = first.x === second.x;
-  const y = (chip: Placed) => chip.y + CHIP.height / 2;
+  const y = (chip: Placed) => chip.y + heightOf(width) / 2;
   // Of one class they stand below each other: the line goes round their right side.
-  const from = [first.x + CHIP.width, y(first)] as const;
-  const to = same ? ([second.x + CHIP.width, y(second)] as const) : ([second.x, y(second)] as const);
+  const from = [first.x + width, y(first)] as const;
+  const to = same ? ([second.x + width, y(second)] as const) : ([second.x, y(second)] as const);
   const path = same
     ? `M${from[0]} ${from[1]} h14 V${to[1]} h-14`
     : `M${from[0]} ${from[1]} C${from[0] + 14} ${from[1]} ${to[0] - 14} ${to[1]} ${to[0]} ${to[1]}`;
@@ -249,15 +315,6 @@ function Meeting({
           d={same ? `M${to[0]} ${to[1]} l6 -4 v8 z` : `M${to[0]} ${to[1]} l-6 -4 v8 z`}
           className="fill-soft stroke-none"
         />
-      )}
-      {same && (
-        <text
-          x={from[0] + 20}
-          y={(from[1] + to[1]) / 2 + 4}
-          className={`stroke-none text-[11px] ${clash.equal ? "fill-mend" : "fill-soft"}`}
-        >
-          {when(clash.at)}
-        </text>
       )}
       <title>
         {clash.equal

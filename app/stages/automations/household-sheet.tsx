@@ -39,7 +39,7 @@ export default function HouseholdSheet() {
             says; safety goes before a hand. Whoever wants to be left alone turns the flag of the room.
           </p>
           {rooms.map(({ name, sentences, dials }) => (
-            <article key={name} className="mt-4 max-w-3xl">
+            <section key={name} aria-label={name} className="mt-4 max-w-3xl">
               <h4 className="break-after-avoid border-b border-rule pb-0.5 text-base font-semibold">
                 {name}
               </h4>
@@ -73,7 +73,7 @@ export default function HouseholdSheet() {
                   </tbody>
                 </table>
               )}
-            </article>
+            </section>
           ))}
         </div>
       )}

@@ -69,7 +69,7 @@ export default function Sentences() {
           ]}
           take={setOnly}
         />
-        <span className="text-small text-soft">Press an underlined word to change it.</span>
+        <span className="text-small text-soft max-sm:hidden">Press an underlined word to change it.</span>
         <button
           type="button"
           className="button ml-auto h-6"
