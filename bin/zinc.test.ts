@@ -330,6 +330,52 @@ test("convert writes a plan a level, as SVG and as DXF, and as SVG each line, ca
   }
 });
 
+interface Rehearsed {
+  events: { n: number; at: string; what: string; device?: string; by?: string; because?: number }[];
+  sums: Record<string, number>;
+  annoyances: { at: string; what: string; who: string; because?: number }[];
+}
+
+test("rehearse: what happens, because of what; the same seed once more, a break, weather from a file", async () => {
+  const day = ["--from", "2026-11-03", "--seed", "7"];
+  const first = (await json("rehearse", DEMO, ...day)) as unknown as Rehearsed;
+  const { events, sums, annoyances } = first;
+  expect(events.length).toBeGreaterThan(300);
+  events.forEach(({ n, because }, i) => {
+    expect(n).toBe(i + 1);
+    if (because !== undefined) expect(because).toBeLessThan(n);
+  });
+  expect(sums.moves).toBe(events.filter(({ what }) => what === "moves").length);
+  expect(sums.fires).toBe(events.filter(({ what }) => what === "fires").length);
+  // The nurse sleeps after a night: the shade that rises in steps moves over her, and the chain says why.
+  const nurse = annoyances.find(({ who }) => who === "nurse")!;
+  expect([nurse.at, nurse.what]).toEqual(["2026-11-03T09:30:00+00:00", "moved over a sleeper"]);
+  const chain = [events[nurse.because! - 1]!];
+  while (chain[0]!.because !== undefined) chain.unshift(events[chain[0]!.because - 1]!);
+  expect(chain.map(({ what }) => what)).toEqual(["fires", "told", "moves"]);
+  out = [];
+  expect(await json("rehearse", DEMO, ...day)).toEqual(first);
+  out = [];
+  const broken = (await json(
+    "rehearse",
+    DEMO,
+    ...day,
+    "--break",
+    "device:d-nurse-shd-2@2026-11-03T09:00+120",
+    "--break",
+    "hub@2026-11-03T20:00+60",
+  )) as unknown as Rehearsed;
+  expect(broken.events.filter(({ what }) => what === "broken" || what === "back")).toHaveLength(4);
+  out = [];
+  const file = join(mkdtempSync(join(tmpdir(), "zinc-")), "storm.csv");
+  writeFileSync(file, "time,windMS\n2026-11-03T00:00,3\n2026-11-03T12:00,25\n");
+  const storm = (await json("rehearse", DEMO, ...day, "--weather", file)) as unknown as Rehearsed;
+  expect(storm.events.some(({ what, by }) => what === "fires" && by === "storm-plant-house")).toBe(true);
+  out = [];
+  expect(await main(["rehearse", DEMO, ...day])).toBe(0);
+  expect(out.join("\n")).toContain("moved over a sleeper: Nurse on night shifts, Nurse's room, because of");
+});
+
 test("text for people", async () => {
   for (const command of ["check", "ledger", "house", "runs", "sun", "fires"])
     expect(await main([command, DEMO])).toBe(0);
@@ -345,6 +391,12 @@ test.each([
   [["fires", DEMO, "--days", "0"], "--days must be a whole number"],
   [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, ics, td, txt, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
+  [["rehearse", DEMO, "--days", "0"], "--days must be a whole number from 1 to 3660"],
+  [["rehearse", DEMO, "--seed", "-1"], "ambiguous"],
+  [["rehearse", DEMO, "--seed", "one"], "--seed must be a whole number from 0 to 4294967295"],
+  [["rehearse", DEMO, "--break", "internet"], '--break "internet" must be WHAT@TIME+MINUTES'],
+  [["rehearse", DEMO, "--weather", "nowhere.csv"], '--weather "nowhere.csv" does not exist'],
+  [["rehearse", DEMO, "--weather", DEMO], "--weather must be EPW, or CSV with a column time"],
 ])("%j exits 2 with one line", async (args, sentence) => {
   expect(await main(args)).toBe(2);
   expect(err).toHaveLength(1);

@@ -12,6 +12,7 @@ import { groupDigits } from "../core/design/units";
 import { figure, textTable, type Command, type CommandResult } from "../core/desk/command";
 import { ledgerJson, ledgerOf } from "../core/desk/ledger";
 import { allFindings, allPapers } from "../core/desk/summary";
+import { rehearseCommand } from "../core/stages/rehearse/command";
 import { utf8Text } from "../core/files/utf8";
 import { round4 } from "../core/geometry/round";
 
@@ -110,23 +111,40 @@ function usage(commands: Readonly<Record<string, Pick<Command, "prints" | "optio
 export async function main(args: string[]): Promise<number> {
   try {
     const papers = await allPapers();
-    const commands: Record<string, Command> = { check, ledger, ...papers.commands };
+    const commands: Record<string, Command> = {
+      check,
+      ledger,
+      ...papers.commands,
+      rehearse: rehearseCommand,
+    };
     const convertOptions = {
       to: ["csv", ...Object.keys(papers.plans), ...Object.keys(papers.graphs)].join("|"),
       out: "FOLDER",
     };
     const named = { ...commands, convert: { prints: "write files", options: convertOptions } };
     const own = Object.values(named).flatMap(({ options }) => Object.keys(options ?? {}));
+    const several = new Set(Object.values(commands).flatMap((one) => one.several ?? []));
     const { values, positionals } = parseArgs({
       args,
       allowPositionals: true,
       options: {
-        ...Object.fromEntries(own.map((name) => [name, { type: "string" as const }])),
+        ...Object.fromEntries(
+          own.map((name) => [name, { type: "string" as const, multiple: several.has(name) }]),
+        ),
         json: { type: "boolean", default: false },
         help: { type: "boolean", short: "h" },
       },
     });
-    const { json, help, ...options } = values as { json: boolean; help?: boolean } & Record<string, string>;
+    const { json, help, ...given } = values as { json: boolean; help?: boolean } & Record<
+      string,
+      string | string[]
+    >;
+    const options = Object.fromEntries(
+      Object.entries(given).map(([option, value]) => [
+        option,
+        typeof value === "string" ? value : value.join("\n"),
+      ]),
+    );
     if (help || positionals.length === 0) {
       console.log(usage(named));
       return 0;
@@ -138,6 +156,8 @@ export async function main(args: string[]): Promise<number> {
     const drawing = command?.takes === "drawing";
     if (!file || rest.length) fail("FILE", drawing ? "must be one drawing" : "must be one project file");
     const text = readText(file);
+    for (const option of command?.files ?? [])
+      if (options[option] !== undefined) options[option] = readText(options[option], `--${option}`);
     const result = !command
       ? convert(file, readFile(text), papers, options.to, options.out)
       : command.takes === "drawing"
@@ -159,15 +179,12 @@ export async function main(args: string[]): Promise<number> {
 const isArgumentError = (error: unknown): error is Error =>
   String((error as NodeJS.ErrnoException).code).startsWith("ERR_PARSE_ARGS");
 
-function readText(file: string): string {
+function readText(file: string, named = "FILE"): string {
   try {
-    return utf8Text(readFileSync(file), "FILE");
+    return utf8Text(readFileSync(file), named);
   } catch (error) {
     if (error instanceof InputError) throw error;
     const code = (error as NodeJS.ErrnoException).code;
-    return fail(
-      "FILE",
-      code === "ENOENT" ? `"${file}" does not exist` : `"${file}" cannot be read (${code})`,
-    );
+    return fail(named, code === "ENOENT" ? `"${file}" does not exist` : `"${file}" cannot be read (${code})`);
   }
 }

@@ -39,8 +39,23 @@ export function checkZone(zone: string, path = "zone"): void {
     fail(path, `must be an IANA time zone such as Europe/London, not "${zone}"`);
 }
 
+/** By zone: offsets of whole days of UTC, and NaN for those within which the clock is moved. To ask a zone is slow. */
+const daysOf = new Map<string, Map<number, number>>();
+/** Some years of days; then they are asked anew. */
+const KEPT_DAYS = 8000;
+
 /** Minutes east of UTC at an instant. */
-export const offsetMin = (zone: string, ms: number) => tzOffset(zone, new Date(ms));
+export function offsetMin(zone: string, ms: number): number {
+  let days = daysOf.get(zone);
+  if (!days || days.size > KEPT_DAYS) daysOf.set(zone, (days = new Map()));
+  const day = Math.floor(ms / DAY_MS);
+  let own = days.get(day);
+  if (own === undefined) {
+    const [begin, end] = [day * DAY_MS, (day + 1) * DAY_MS].map((at) => tzOffset(zone, new Date(at)));
+    days.set(day, (own = begin === end ? begin! : NaN));
+  }
+  return Number.isNaN(own) ? tzOffset(zone, new Date(ms)) : own;
+}
 
 /** What the clock on the wall shows at an instant. */
 export function localParts(zone: string, ms: number): Day & { minutes: number; weekday: number } {

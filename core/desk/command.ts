@@ -23,6 +23,10 @@ interface Named {
   prints: string;
   /** Its options with an example of each. */
   options?: Readonly<Record<string, string>>;
+  /** Of these: files, whose text is the option's value. */
+  files?: readonly string[];
+  /** Of these: those that may be given several times; their values come with a line each. */
+  several?: readonly string[];
 }
 
 /** A command takes a design or, where it says so, the text of a drawing. It throws InputError on bad input. */

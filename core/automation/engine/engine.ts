@@ -17,6 +17,7 @@ import type {
   StateCue,
   ThresholdCue,
 } from "../../stages/automations/rows";
+import { Causes } from "./causes";
 import { allHold, firstFailing } from "./guards";
 import { Moves } from "./moves";
 import { nextLook } from "./next-look";
@@ -26,18 +27,15 @@ import { MOST_CAUSES, type Answer, type Happening, type Programme, type Value } 
 
 const LOOP_MS = 1000;
 
-interface Cause {
-  at: number;
-  because: number;
-  /** The automation that made it; nobody where the world did. */
-  by?: string;
-  fires: boolean;
+interface Listener {
+  row: AutomationRow;
+  cue: StateCue | ThresholdCue;
 }
 
 export class Engine {
   readonly state: State;
   private readonly agenda = new Agenda<() => void>();
-  private readonly causes: Cause[] = [];
+  private readonly causes = new Causes();
   private answers: Answer[] = [];
   private now: number;
   private readonly byId: ReadonlyMap<string, AutomationRow>;
@@ -45,6 +43,7 @@ export class Engine {
   /** Calls off what was foretold from times of dials, and from alarm clocks. */
   private readonly dialTimes: (() => void)[] = [];
   private readonly alarmTimes = new Map<string, (() => void)[]>();
+  private readonly listeners: ReadonlyMap<string, readonly Listener[]>;
   private readonly holds = new Map<string, () => void>();
   private look: (() => void) | undefined;
   /** Something else is waited for than when it was last asked when to look. */
@@ -60,6 +59,7 @@ export class Engine {
     this.state = new State(programme);
     this.now = at;
     this.byId = new Map(programme.automations.map((row) => [row.id, row]));
+    this.listeners = this.listen();
     const now = () => this.now;
     const answer = this.answer.bind(this);
     this.wishing = new Wishing(this.state, this.agenda, this.byId, {
@@ -111,15 +111,14 @@ export class Engine {
    */
   happens(happening: Happening, at: number): { n: number; answers: Answer[] } {
     const before = this.advance(at);
-    const n = this.cause(happening.because ?? 0, this.causes[(happening.because ?? 0) - 1]?.by);
+    const n = this.cause(happening.because ?? 0, this.causes.of(happening.because ?? 0)?.by);
     this.handle(happening, n);
     if (this.unlooked) this.relook();
     return { n, answers: [...before, ...this.advance(at)] };
   }
 
   private cause(because: number, by?: string, fires = false): number {
-    this.causes.push({ at: this.now, because, ...(by === undefined ? {} : { by }), fires });
-    return this.causes.length;
+    return this.causes.add({ at: this.now, because, ...(by === undefined ? {} : { by }), fires });
   }
 
   private answer(because: number, what: Unnumbered<Answer>): number {
@@ -172,21 +171,27 @@ export class Engine {
     const before = this.state.known.get(key);
     if (value === undefined) this.state.known.delete(key);
     else this.state.known.set(key, value);
-    for (const row of this.programme.automations)
-      for (const cue of row.cues) {
-        if (cue.kind === "state" && cue.aspect === aspect && this.concerns(cue, point))
-          this.stateCue(row, cue, point, before, value, n);
-        if (cue.kind === "threshold" && cue.aspect === aspect && cue.points.includes(point))
-          this.crosses(row, cue, point, typeof value === "number" ? value : undefined, n);
-      }
+    for (const { row, cue } of this.listeners.get(key) ?? [])
+      if (cue.kind === "state") this.stateCue(row, cue, point, before, value, n);
+      else this.crosses(row, cue, point, typeof value === "number" ? value : undefined, n);
     this.changed(n);
   }
 
-  private concerns({ points, groups }: StateCue, point: string): boolean {
-    return (
-      points.includes(point) ||
-      (groups !== undefined && this.state.pointsOf({ points, groups }).includes(point))
-    );
+  /** By thing and aspect: which cues hear of it, in the order they stand. */
+  private listen(): Map<string, Listener[]> {
+    const all = new Map<string, Listener[]>();
+    for (const row of this.programme.automations)
+      for (const cue of row.cues) {
+        if (cue.kind !== "state" && cue.kind !== "threshold") continue;
+        const points = cue.kind === "state" ? this.state.pointsOf(cue) : cue.points;
+        for (const point of new Set(points)) {
+          const key = `${point} ${cue.aspect}`;
+          const own = all.get(key);
+          if (own) own.push({ row, cue });
+          else all.set(key, [{ row, cue }]);
+        }
+      }
+    return all;
   }
 
   /** Fires on a change, never on standing; the first that is heard is no change. */
@@ -318,7 +323,9 @@ export class Engine {
   }
 
   private alarmSet(person: string, rings: number | undefined): void {
-    for (const off of this.alarmTimes.get(person) ?? []) off();
+    // What comes after one that has rung comes all the same.
+    if ((this.state.alarms.get(person) ?? Infinity) > this.now)
+      for (const off of this.alarmTimes.get(person) ?? []) off();
     if (rings === undefined) this.state.alarms.delete(person);
     else this.state.alarms.set(person, rings);
     const times: (() => void)[] = [];
@@ -355,7 +362,7 @@ export class Engine {
   private cued(row: AutomationRow, cue: Cue, because: number): void {
     if (!row.enabled) return;
     // What an automation does itself does not cue it.
-    if (because && this.causes[because - 1]!.by === row.id && cue.kind !== "automation") return;
+    if (because && this.causes.of(because)?.by === row.id && cue.kind !== "automation") return;
     const loop = this.loopOf(because);
     if (loop) {
       this.answer(because, { kind: "loop", automations: [...new Set([...loop, row.id])] });
@@ -379,8 +386,8 @@ export class Engine {
   /** Automations that fired one because of the other within a second; undefined where they are few. */
   private loopOf(because: number): string[] | undefined {
     const fired: string[] = [];
-    for (let n = because; n; n = this.causes[n - 1]!.because) {
-      const { at, by, fires } = this.causes[n - 1]!;
+    for (let cause = this.causes.of(because); cause; cause = this.causes.of(cause.because)) {
+      const { at, by, fires } = cause;
       if (at < this.now - LOOP_MS) break;
       if (fires) fired.push(by!);
     }

@@ -1,0 +1,65 @@
+/** What is broken on purpose, from when and for how long. */
+import { fail } from "../design/input-error";
+import { clockInstant, parseDay } from "../design/local-time";
+import type { House, Thing } from "./house";
+
+export interface Break {
+  /** "internet", "cloud", "mains", "hub", or "device:d-hall-lmp-1", "point:hall-lmp-1", "room:hall". */
+  what: string;
+  /** Milliseconds. */
+  from: number;
+  to: number;
+}
+
+const ALONE = new Set(["internet", "cloud", "mains", "hub"]);
+const KINDS = new Set(["device", "point", "room"]);
+/** No longer than a year. */
+const MOST_MIN = 366 * 1440;
+
+/**
+ * "internet@2026-11-26T12:00+360": what, when by the site's clock, and for how many minutes.
+ * @throws InputError that says what is wanted
+ */
+export function readBreak(text: string, zone: string, house: House): Break {
+  const match = /^(.+)@(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})\+(\d{1,6})$/.exec(text.trim());
+  if (!match) fail("--break", `"${text}" must be WHAT@TIME+MINUTES, as internet@2026-11-26T12:00+360`);
+  const [, what, day, clock, minutes] = match as unknown as [string, string, string, string, string];
+  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(clock)) fail("--break", `"${clock}" is no time of day`);
+  if (Number(minutes) < 1 || Number(minutes) > MOST_MIN)
+    fail("--break", `must last 1 to ${MOST_MIN} minutes, and not ${minutes}`);
+  const [kind, id] = what.split(":", 2) as [string, string?];
+  if (id === undefined ? !ALONE.has(what) : !KINDS.has(kind))
+    fail("--break", `"${what}" must be internet, cloud, mains, hub, or device:ID, point:ID or room:ID`);
+  if (id !== undefined && !house.things.some((thing) => isHit({ what, from: 0, to: 1 }, thing)))
+    fail("--break", `"${what}" is nothing of this house that could break`);
+  const from = clockInstant(zone, parseDay(day, "--break"), clock);
+  return { what, from, to: from + Number(minutes) * 60_000 };
+}
+
+/** It takes the thing itself: dead, or cut off from everything. */
+export function isHit({ what }: Break, thing: Thing): boolean {
+  switch (what) {
+    case "internet":
+    case "cloud":
+      return !thing.local;
+    case "mains":
+      return thing.supply === "mains";
+    case "hub":
+      return false;
+    default: {
+      const id = what.slice(what.indexOf(":") + 1);
+      return what.startsWith("device:")
+        ? thing.device === id
+        : what.startsWith("room:")
+          ? thing.room === id
+          : thing.id === id;
+    }
+  }
+}
+
+/** It takes the supply as well: what it was at is over. */
+export const cutsSupply = ({ what }: Break): boolean =>
+  what !== "internet" && what !== "cloud" && what !== "hub";
+
+/** Nobody hears cues while it lasts, and nobody commands. */
+export const stopsHub = ({ what }: Break): boolean => what === "hub" || what === "mains";

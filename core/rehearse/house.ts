@@ -1,0 +1,51 @@
+/** What is rehearsed: the things of a house as far as they act, its rooms, its people, and what it does by itself. */
+import type { Programme, Value } from "../automation/engine/world";
+import type { Aspect, CalendarRow } from "../stages/automations/rows";
+import type { ShownType } from "../stages/bridges/rows-words";
+import type { PersonRow } from "../stages/brief/rows";
+
+export interface Thing {
+  /** Its point. */
+  id: string;
+  /** Its device, where there is one. */
+  device?: string;
+  type: ShownType;
+  room: string;
+  level: string;
+  sets: readonly Aspect[];
+  reads: readonly Aspect[];
+  /** Works, and is heard, with the internet down. */
+  local: boolean;
+  supply: "mains" | "battery";
+  /** At full, W. */
+  watts: number;
+  /** Of what moves: from shut to open, ms. */
+  travelMs?: number;
+  /** Of what opens and shuts water: ms. */
+  openMs?: number;
+  /** How it stands when the rehearsal begins. */
+  first?: Readonly<Partial<Record<Aspect, Value>>>;
+}
+
+export interface RehearsedRoom {
+  id: string;
+  outdoor: boolean;
+  /** Daylight comes in. */
+  windows: boolean;
+  /** People who are awake at home go there. */
+  shared: boolean;
+  /** A wall switch works its lamps without the hub. */
+  switched: boolean;
+  /** Keys of the hub, by point. */
+  keys: readonly string[];
+}
+
+export interface House {
+  programme: Programme;
+  things: readonly Thing[];
+  rooms: readonly RehearsedRoom[];
+  people: readonly PersonRow[];
+  calendars: readonly CalendarRow[];
+  /** Contacts of the door by which people come and go. */
+  doors: readonly string[];
+}

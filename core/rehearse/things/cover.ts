@@ -1,0 +1,67 @@
+/** A shade, a curtain, an awning, a gate: a motor with its travel time, that stops where it is told to turn round. */
+import type { Aspect } from "../../stages/automations/rows-words";
+import type { Value } from "../../automation/engine/world";
+import type { Around, StandIn } from "./stand-in";
+
+/** From the message to the motor, typical. */
+export const MOTOR_DELAY_MS = 400;
+
+/**
+ * @param travelMs from shut to open
+ * @param at where it stands at first, % open
+ */
+export function cover(around: Around, travelMs: number, at = 0): StandIn {
+  const also = new Map<Aspect, Value>();
+  let position = at;
+  let run: { from: number; to: number; begin: number } | undefined;
+  let off = () => {};
+
+  const positionNow = (): number => {
+    if (!run) return position;
+    const gone = ((around.now() - run.begin) / travelMs) * 100;
+    const way = run.to - run.from;
+    return Math.abs(way) <= gone ? run.to : run.from + Math.sign(way) * gone;
+  };
+  const stop = () => {
+    off();
+    off = () => {};
+    position = positionNow();
+    run = undefined;
+  };
+
+  return {
+    told(aspect, value, _overMs, because) {
+      if (aspect !== "position") {
+        around.after(MOTOR_DELAY_MS, () => {
+          also.set(aspect, value);
+          around.is(aspect, value, because);
+        });
+        return;
+      }
+      const to = Math.min(100, Math.max(0, Number(value)));
+      // It goes on as it does until the message has come.
+      const turn = around.after(MOTOR_DELAY_MS, () => {
+        stop();
+        if (Math.abs(position - to) < 0.5) {
+          position = to;
+          around.is("position", to, because);
+          return;
+        }
+        around.moves(to, because);
+        run = { from: position, to, begin: around.now() };
+        off = around.after((Math.abs(to - position) / 100) * travelMs, () => {
+          position = to;
+          run = undefined;
+          around.is("position", to, because);
+        });
+      });
+      const before = off;
+      off = () => {
+        before();
+        turn();
+      };
+    },
+    cut: stop,
+    value: (aspect) => (aspect === "position" ? positionNow() : also.get(aspect)),
+  };
+}

@@ -1,0 +1,48 @@
+/** Things that are told a state and come to it after a time of their own: relays, locks, valves, plugs, thermostats. */
+import type { Aspect } from "../../stages/automations/rows-words";
+import type { Value } from "../../automation/engine/world";
+import type { Around, StandIn } from "./stand-in";
+
+/** From the message to the state, by what it is told, ms, typical. A valve is by its kind. */
+export const DELAY_MS: Readonly<Partial<Record<Aspect, number>>> = {
+  on: 150,
+  running: 300,
+  locked: 1500,
+  armed: 500,
+  target: 400,
+  open: 8000,
+};
+const OTHERS_MS = 300;
+
+/** An electrothermal actuator opens and shuts in 3 to 5 minutes (domain.md §10, Climate). */
+export const ACTUATOR_MS = 4 * 60_000;
+
+/** @param openMs how long it takes to open and to shut, where it does */
+export function slow(
+  around: Around,
+  first: ReadonlyMap<Aspect, Value>,
+  openMs: number = DELAY_MS.open!,
+): StandIn {
+  const state = new Map(first);
+  const pending = new Map<Aspect, () => void>();
+  return {
+    told(aspect, value, _overMs, because) {
+      pending.get(aspect)?.();
+      const ms = aspect === "open" ? openMs : (DELAY_MS[aspect] ?? OTHERS_MS);
+      pending.set(
+        aspect,
+        around.after(ms, () => {
+          pending.delete(aspect);
+          if (state.get(aspect) === value) return;
+          state.set(aspect, value);
+          around.is(aspect, value, because);
+        }),
+      );
+    },
+    cut() {
+      for (const off of pending.values()) off();
+      pending.clear();
+    },
+    value: (aspect) => state.get(aspect),
+  };
+}

@@ -1,0 +1,137 @@
+/** `rehearse` on the command line: what happens, because of what, and what it comes to (data-model.md). */
+import type { Command } from "../../desk/command";
+import { textTable } from "../../desk/command";
+import { byId, type Design } from "../../design/collections";
+import { fail } from "../../design/input-error";
+import {
+  addDays,
+  checkZone,
+  dayStart,
+  dayText,
+  isoLocal,
+  localParts,
+  parseDay,
+} from "../../design/local-time";
+import { round3 } from "../../geometry/round";
+import { readBreak } from "../../rehearse/breaks";
+import type { Annoyance, Line } from "../../rehearse/log";
+import { rehearse } from "../../rehearse/rehearse";
+import { readWeather } from "../../rehearse/weather-file";
+import { houseOf } from "./house-of";
+import { lineText } from "./line-text";
+
+const MOST_DAYS = 3660;
+const MOST_SEED = 2 ** 32 - 1;
+/** Readings of weather are many, and no doings: text for people leaves them out. */
+const READINGS = new Set(["temperature", "humidity", "light", "wind"]);
+/** So many lines are printed for people; `--json` has them all. */
+const MOST_LINES = 200;
+
+function wholeNumber(
+  name: string,
+  text: string | undefined,
+  usual: number,
+  least: number,
+  most: number,
+): number {
+  const value = text === undefined ? usual : Number(text);
+  if (!Number.isInteger(value) || value < least || value > most)
+    fail(`--${name}`, `must be a whole number from ${least} to ${most}`);
+  return value;
+}
+
+export const rehearseCommand: Command = {
+  prints: "what happens in the house, because of what, and what annoys",
+  options: {
+    from: "2026-11-24",
+    days: "1",
+    seed: "7",
+    weather: "FILE",
+    break: "internet@2026-11-24T12:00+360",
+  },
+  files: ["weather"],
+  several: ["break"],
+  run(design, options, { now }) {
+    const { zone } = design.design;
+    checkZone(zone, "design.zone");
+    const first = parseDay(options.from ?? dayText(localParts(zone, now)), "--from");
+    const days = wholeNumber("days", options.days, 1, 1, MOST_DAYS);
+    const seed = wholeNumber("seed", options.seed, 7, 0, MOST_SEED);
+    const house = houseOf(design);
+    const breaks = (options.break ?? "")
+      .split("\n")
+      .filter((text) => text !== "")
+      .map((text) => readBreak(text, zone, house));
+    const lines: Line[] = [];
+    const annoyances: Annoyance[] = [];
+    const sums = rehearse(
+      house,
+      {
+        from: dayStart(zone, first),
+        to: dayStart(zone, addDays(first, days)),
+        seed,
+        breaks,
+        ...(options.weather === undefined ? {} : { weather: readWeather(options.weather, zone) }),
+      },
+      { line: (line) => lines.push(line), annoyance: (one) => annoyances.push(one) },
+    );
+    const deviceOf = new Map(house.things.map(({ id, device }) => [id, device ?? id]));
+    const json = {
+      events: lines.map(({ n, at, what, point, value, by, because }) => ({
+        n,
+        at: isoLocal(zone, at),
+        what,
+        ...(point === undefined ? {} : { device: deviceOf.get(point) ?? point }),
+        value,
+        by,
+        because,
+      })),
+      sums: { ...sums, kWh: round3(sums.kWh) },
+      annoyances: annoyances.map(({ at, what, who, room, because }) => ({
+        at: isoLocal(zone, at),
+        what,
+        who,
+        room,
+        because,
+      })),
+    };
+    return { json, text: textOf(design, lines, annoyances, json.sums) };
+  },
+};
+
+function textOf(
+  design: Design,
+  lines: readonly Line[],
+  annoyances: readonly Annoyance[],
+  sums: Readonly<Record<string, number>>,
+): string {
+  const { zone } = design.design;
+  const when = (ms: number) => isoLocal(zone, ms).slice(0, 19).replace("T", " ");
+  const doings = lines.filter(({ what }) => !READINGS.has(what));
+  const shown = doings.slice(0, MOST_LINES);
+  const rows = shown.map((line) => [
+    String(line.n),
+    when(line.at),
+    lineText(design, line),
+    line.because === undefined ? "" : `because of ${line.because}`,
+  ]);
+  const more = doings.length - shown.length;
+  const role = (id: string) => byId(design, "people").get(id)?.role ?? id;
+  const room = (id: string) => byId(design, "rooms").get(id)?.name ?? id;
+  return [
+    rows.length ? textTable(rows, [0]) : "Nothing happens.",
+    ...(more ? [`… and ${more} more: --json has them all.`] : []),
+    "",
+    textTable(
+      Object.entries(sums).map(([name, value]) => [name, String(value)]),
+      [1],
+    ),
+    "",
+    ...(annoyances.length
+      ? annoyances.map(
+          (one) =>
+            `${when(one.at)}  ${one.what}: ${role(one.who)}, ${room(one.room)}${one.because === undefined ? "" : `, because of ${one.because}`}`,
+        )
+      : ["Nobody is annoyed."]),
+  ].join("\n");
+}

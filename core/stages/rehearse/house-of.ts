@@ -1,0 +1,178 @@
+/** A design as it is rehearsed: each device's point a thing, with the times it takes. */
+import { edgeDistance } from "../../geometry/polygon";
+import { byName } from "../../design/words";
+import { byId, type Design } from "../../design/collections";
+import { memoByParts } from "../../design/kept";
+import { ACTUATOR_MS } from "../../rehearse/things/slow";
+import type { House, RehearsedRoom, Thing } from "../../rehearse/house";
+import { AT_REST } from "../automations/tried";
+import { programmeOf } from "../automations/programme";
+import { ableOf } from "../automations/things";
+import { thingsOf } from "../bridges/things";
+import type { ShownType } from "../bridges/rows-words";
+import type { OpeningRow } from "../house/rows-house";
+import type { PointRow } from "../runs/rows";
+import { batteriesOf } from "../register/cells";
+import type { Aspect } from "../automations/rows";
+import type { Value } from "../../automation/engine/world";
+
+/** A roller or a curtain, m/s, typical of tubular motors; an awning is slower. */
+const COVER_MS = 0.12;
+const AWNING_MS = 0.08;
+/** Of what has no opening beside it, m. */
+const USUAL_HEIGHT_M = 1.6;
+/** A point belongs to an opening whose middle is nearer than this, m. */
+const NEAR_M = 2.5;
+/** What a lamp draws where nobody has said, W. */
+const USUAL_LAMP_W = 8;
+/** A motor valve in the pipe turns within seconds. */
+const PIPE_VALVE_MS = 8000;
+
+/** A window whose middle is nearer to a room's edge than this lights it, m. */
+const BESIDE_M = 0.7;
+const KEYS = new Set(["keypad", "remote", "panel"]);
+
+const kindOf = (kind: string) => kind.split("--")[0]!;
+
+/** Middle of an opening, on the sheet. */
+function middleOf(design: Design, { wall: id, offsetM, widthM }: OpeningRow): Middle | undefined {
+  const wall = byId(design, "walls").get(id);
+  if (!wall) return undefined;
+  const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
+  const along = (offsetM + widthM / 2) / length;
+  return {
+    level: wall.level,
+    x: wall.ax + (wall.bx - wall.ax) * along,
+    y: wall.ay + (wall.by - wall.ay) * along,
+  };
+}
+
+interface Middle {
+  level: string;
+  x: number;
+  y: number;
+}
+
+/** Height of what a shade covers, m. */
+function heightOf(design: Design, point: PointRow): number {
+  let best: { height: number; away: number } | undefined;
+  for (const opening of design.openings) {
+    const at = middleOf(design, opening);
+    if (at?.level !== point.level) continue;
+    const away = Math.hypot(at.x - point.x, at.y - point.y);
+    if (away < NEAR_M && (!best || away < best.away)) best = { height: opening.heightM, away };
+  }
+  return best?.height ?? USUAL_HEIGHT_M;
+}
+
+/** How a thing stands at first: as it does before anything happens, people's doings aside. */
+const firstOf = (type: ShownType, reads: readonly Aspect[]): Thing["first"] =>
+  Object.fromEntries(
+    reads.flatMap((aspect): [Aspect, Value][] => {
+      // A water valve stands open: it is shut when something is wrong.
+      const value = type === "valve" && aspect === "open" ? true : AT_REST[aspect];
+      return value === undefined || aspect === "presence" || aspect === "online" ? [] : [[aspect, value]];
+    }),
+  );
+
+/** Of a lamp: what its want says of each, W. */
+function wattsOf(design: Design, point: string): number {
+  const want = design.wants.find(({ points }) => points.includes(point));
+  return want?.loadW === undefined ? USUAL_LAMP_W : want.loadW / Math.max(1, want.lampsEach ?? 1);
+}
+
+function thingsIn(design: Design): Thing[] {
+  const devices = new Map(design.devices.map((device) => [device.point, device]));
+  const celled = new Set([...batteriesOf(design).values()].map(({ device }) => device.point));
+  return design.points.flatMap((point): Thing[] => {
+    const able = ableOf(design).get(point.id);
+    if (!able?.type) return [];
+    const device = devices.get(point.id);
+    const base = kindOf(point.kind);
+    const reads = [...new Set(able.reads)];
+    const first = firstOf(able.type, reads);
+    return [
+      {
+        id: point.id,
+        ...(device ? { device: device.id } : {}),
+        type: able.type,
+        room: point.room,
+        level: point.level,
+        sets: able.sets,
+        reads,
+        local: device ? (thingsOf(design).get(device.id)?.local ?? true) : true,
+        supply: celled.has(point.id) ? "battery" : "mains",
+        watts: able.type.endsWith("light") ? wattsOf(design, point.id) : 0,
+        ...(able.type === "cover"
+          ? {
+              travelMs: Math.round(
+                (1000 * heightOf(design, point)) / (base === "awning" ? AWNING_MS : COVER_MS),
+              ),
+            }
+          : {}),
+        ...(able.sets.includes("open")
+          ? { openMs: base === "water-valve" ? PIPE_VALVE_MS : ACTUATOR_MS }
+          : {}),
+        first: able.type === "cover" ? { ...first, position: base === "awning" ? 0 : 100 } : first,
+      },
+    ];
+  });
+}
+
+function roomsIn(design: Design): RehearsedRoom[] {
+  const windows = design.openings.flatMap((opening) =>
+    opening.kind === "window" ? (middleOf(design, opening) ?? []) : [],
+  );
+  const living = new Set(
+    design.rooms.filter(({ type }) => type === "living" || type === "kitchen").map(({ id }) => id),
+  );
+  return design.rooms.map((room) => ({
+    id: room.id,
+    outdoor: room.outdoor === true,
+    windows: windows.some(
+      ({ level, x, y }) => level === room.level && Math.abs(edgeDistance(room.outline, [x, y])) < BESIDE_M,
+    ),
+    // Where nothing is lived in, people are anywhere indoors where nobody sleeps.
+    shared: !room.outdoor && (living.size ? living.has(room.id) : room.type !== "sleeping"),
+    switched: design.switches.some((one) => one.room === room.id),
+    keys: design.points
+      .filter((point) => point.room === room.id && KEYS.has(kindOf(point.kind)))
+      .map(({ id }) => id),
+  }));
+}
+
+/** Contacts of doors to the outside; the front door first. */
+function doorsIn(design: Design): string[] {
+  const contacts = design.points.filter(({ id }) => ableOf(design).get(id)?.type === "contact sensor");
+  const rank = (name: string) => (/front/i.test(name) ? 0 : /door/i.test(name) ? 1 : 2);
+  return contacts
+    .filter(({ name }) => rank(name) < 2)
+    .sort((a, b) => rank(a.name) - rank(b.name) || byName(a.name, b.name))
+    .map(({ id }) => id);
+}
+
+export const houseOf = memoByParts(
+  [
+    programmeOf,
+    thingsOf,
+    batteriesOf,
+    ableOf,
+    "points",
+    "devices",
+    "rooms",
+    "openings",
+    "walls",
+    "switches",
+    "wants",
+    "people",
+    "calendars",
+  ],
+  (design): House => ({
+    programme: programmeOf(design),
+    things: thingsIn(design),
+    rooms: roomsIn(design),
+    people: design.people,
+    calendars: design.calendars,
+    doors: doorsIn(design),
+  }),
+);

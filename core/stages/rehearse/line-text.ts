@@ -1,0 +1,60 @@
+/** A line of the log as a person reads it. */
+import { byId, type Design } from "../../design/collections";
+import { ASPECT_NAMES, TWO } from "../../automation/aspects";
+import type { Value } from "../../automation/engine/world";
+import type { Line } from "../../rehearse/log";
+import { valueSaid } from "../automations/answers";
+import { ASPECTS, type Aspect } from "../automations/rows-words";
+
+const isAspect = (what: string): what is Aspect => (ASPECTS as readonly string[]).includes(what);
+
+/** "Hall lamp: on", "Weather mast, wind: 7.2 m/s" */
+const isSo = (thing: string, aspect: Aspect, value: Value): string =>
+  `${thing}${TWO[aspect] || aspect === "position" ? "" : `, ${ASPECT_NAMES[aspect]}`}: ${valueSaid(aspect, value)}`;
+
+export function lineText(design: Design, { what, point, value = "", aspect, by }: Line): string {
+  const thing = point === undefined ? "" : (byId(design, "points").get(point)?.name ?? point);
+  const automation = by === undefined ? "" : (byId(design, "automations").get(by)?.name ?? by);
+  if (isAspect(what)) return isSo(thing, what, value);
+  switch (what) {
+    case "fires":
+      return `${automation} fires`;
+    case "told":
+      return `${isSo(thing, aspect!, value)} is told`;
+    case "moves":
+      return `${thing} sets off for ${valueSaid("position", value)}`;
+    case "press":
+      return `${thing}: key ${String(value).split(" ")[0]!} is pressed`;
+    case "by hand":
+      return `a hand puts the light ${value === true ? "on" : "out"}`;
+    case "no answer":
+      return `${thing} does not answer`;
+    case "dial":
+      return `${automation} turns a dial to ${typeof value === "boolean" ? (value ? "on" : "off") : value}`;
+    case "says":
+      return `“${String(value)}” is said`;
+    case "loop":
+      return "automations cue one another and are cut";
+    case "broken":
+      return `${breakText(design, String(value))} fails`;
+    case "back":
+      return `${breakText(design, String(value))} is back`;
+    default:
+      return `${byId(design, "people").get(String(value))?.role ?? String(value)} ${what}`;
+  }
+}
+
+/** "device:d-hall-lmp-1" by its name; "internet" as it is. */
+export function breakText(design: Design, what: string): string {
+  const [kind, id = ""] = what.split(":", 2) as [string, string?];
+  switch (kind) {
+    case "device":
+      return byId(design, "devices").get(id)?.name ?? id;
+    case "point":
+      return byId(design, "points").get(id)?.name ?? id;
+    case "room":
+      return `all in ${byId(design, "rooms").get(id)?.name ?? id}`;
+    default:
+      return `the ${what}`;
+  }
+}
