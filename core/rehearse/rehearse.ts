@@ -388,7 +388,7 @@ class Rehearsal {
   // People.
 
   private peopleIn(room: string): Whereabouts[] {
-    return [...this.people.values()].filter((one) => one.home && one.room === room);
+    return [...this.people.values()].filter(({ home, room: own }) => home && own === room);
   }
 
   private goes(before: Whereabouts | undefined, now: Whereabouts): void {
