@@ -76,6 +76,7 @@ export interface Given {
   calendars?: readonly CalendarRow[];
   things?: readonly Thing[];
   rooms?: House["rooms"];
+  hubOnBatteryMs?: number;
 }
 
 const room = (id: string, rest: Partial<House["rooms"][number]> = {}): House["rooms"][number] => ({
@@ -113,6 +114,7 @@ export function smallHouse(given: Given = {}): House {
     rooms: given.rooms ?? ROOMS,
     people: given.people ?? [NURSE],
     calendars: given.calendars ?? [],
+    hubOnBatteryMs: given.hubOnBatteryMs ?? 0,
     doors: ["door"],
   };
 }

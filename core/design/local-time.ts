@@ -97,6 +97,10 @@ export function dayStart(zone: string, day: Day): number {
  */
 export function clockInstant(zone: string, day: Day, clock: string): number {
   const [hours, minutes] = clock.split(":").map(Number) as [number, number];
+  const utc = Date.UTC(day.year, day.month - 1, day.day, hours, minutes);
+  const offset = offsetMin(zone, utc - DAY_MS);
+  // Where the clock is not moved within a day of it there is but one such moment.
+  if (offset === offsetMin(zone, utc + DAY_MS)) return utc - offset * MINUTE_MS;
   const ms = new TZDate(day.year, day.month - 1, day.day, hours, minutes, 0, 0, zone).getTime();
   const local = localParts(zone, ms);
   if (Math.floor(local.minutes) !== hours * 60 + minutes) return changeBefore(zone, ms);

@@ -61,5 +61,8 @@ export function isHit({ what }: Break, thing: Thing): boolean {
 export const cutsSupply = ({ what }: Break): boolean =>
   what !== "internet" && what !== "cloud" && what !== "hub";
 
-/** Nobody hears cues while it lasts, and nobody commands. */
-export const stopsHub = ({ what }: Break): boolean => what === "hub" || what === "mains";
+/** From when on nobody hears cues and nobody commands: without mains once the rack's battery is empty; undefined where never. */
+export function hubStopsAt({ what, from, to }: Break, onBatteryMs: number): number | undefined {
+  const at = what === "hub" ? from : what === "mains" ? from + onBatteryMs : Infinity;
+  return at < to ? at : undefined;
+}

@@ -46,6 +46,8 @@ export interface House {
   rooms: readonly RehearsedRoom[];
   people: readonly PersonRow[];
   calendars: readonly CalendarRow[];
+  /** How long the hub runs on without mains, ms; 0 where nothing carries it. */
+  hubOnBatteryMs: number;
   /** Contacts of the door by which people come and go. */
   doors: readonly string[];
 }

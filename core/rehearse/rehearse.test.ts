@@ -207,6 +207,28 @@ automation c: C
     expect(bare(doings)).toContain("07:00:00 wakes nurse");
   });
 
+  test("a battery carries the hub for its time; then it is down until the mains are back", () => {
+    const cells = smallHouse().things.map((one) =>
+      one.id === "right" ? { ...one, supply: "battery" as const } : one,
+    );
+    const given = { text: TEXT, things: cells, hubOnBatteryMs: 62 * 60_000 };
+    const { doings, lines } = played(given, {
+      breaks: [readBreak("mains@2026-11-24T09:00+180", "Europe/London", smallHouse(given))],
+    });
+    // At 10:00 the hub still runs, at 10:02 it does no longer: the lamp of 10:05 is told nothing.
+    expect(lines.filter(({ what }) => what === "fires").map(({ by }) => by)).toEqual(["a"]);
+    expect(bare(doings)).toContain("10:00:20.400 position right 0 by a");
+    expect(bare(doings)).toContain("10:02:00 broken hub");
+    expect(bare(doings)).toContain("12:00:00 back mains");
+    // Where it lasts as long as the mains are away it never goes.
+    const long = played(
+      { ...given, hubOnBatteryMs: 180 * 60_000 },
+      { breaks: [readBreak("mains@2026-11-24T09:00+180", "Europe/London", smallHouse(given))] },
+    );
+    expect(long.lines.filter(({ what }) => what === "fires").map(({ by }) => by)).toEqual(["a", "b"]);
+    expect(long.sums.unanswered).toBe(1);
+  });
+
   test("without the internet only what hangs on it is silent", () => {
     const { sums, lines } = broken("internet@2026-11-24T00:01+1439");
     expect(sums.unanswered).toBe(0);

@@ -7,7 +7,7 @@ import { Agenda } from "../automation/agenda";
 import { Engine } from "../automation/engine/engine";
 import type { Answer, Happening, Value } from "../automation/engine/world";
 import type { Aspect } from "../stages/automations/rows-words";
-import { cutsSupply, isHit, stopsHub, type Break } from "./breaks";
+import { cutsSupply, hubStopsAt, isHit, type Break } from "./breaks";
 import type { House, RehearsedRoom, Thing } from "./house";
 import type { Annoyance, Line, Sums } from "./log";
 import { live, type Whereabouts } from "./people";
@@ -88,8 +88,9 @@ class Rehearsal {
   private lines = 0;
   private engine!: Engine;
   private hubDown = 0;
-  /** Lines by the engine's numbers. */
-  private lineOf = new Map<number, number>();
+  /** Lines by the engine's numbers: the youngest stand in a ring. */
+  private readonly engineAt = new Uint32Array(KEPT_CAUSES);
+  private readonly lineAt = new Uint32Array(KEPT_CAUSES);
   private readonly standIns = new Map<string, StandIn>();
   private readonly things = new Map<string, Thing>();
   private readonly inRoom = new Map<string, Thing[]>();
@@ -145,8 +146,11 @@ class Rehearsal {
       },
     });
     for (const one of this.ask.breaks ?? []) {
+      const stops = hubStopsAt(one, this.house.hubOnBatteryMs);
+      // The hub first, where both go at once: it hears of nothing any more.
+      if (stops !== undefined) this.agenda.add(stops, () => this.hubStops(one));
       this.agenda.add(one.from, () => this.breaks(one));
-      this.agenda.add(one.to, () => this.mends(one));
+      this.agenda.add(one.to, () => this.mends(one, stops !== undefined));
     }
     for (;;) {
       const world = this.agenda.nextAt();
@@ -194,7 +198,7 @@ class Rehearsal {
       },
       this.now,
     );
-    this.lineOf = new Map();
+    this.engineAt.fill(0);
     for (const thing of this.house.things)
       for (const aspect of thing.reads) {
         const value = this.valueOf(thing, aspect);
@@ -218,17 +222,20 @@ class Rehearsal {
   }
 
   private keep(engine: number, line: number): void {
-    this.lineOf.set(engine, line);
-    if (this.lineOf.size > KEPT_CAUSES)
-      for (const old of this.lineOf.keys()) {
-        if (this.lineOf.size <= KEPT_CAUSES / 2) break;
-        this.lineOf.delete(old);
-      }
+    const at = engine % KEPT_CAUSES;
+    this.engineAt[at] = engine;
+    this.lineAt[at] = line;
+  }
+
+  /** The line of what the engine calls by a number; undefined of the world's doings, and of what has long gone. */
+  private lineOf(engine: number): number | undefined {
+    const at = engine % KEPT_CAUSES;
+    return engine && this.engineAt[at] === engine ? this.lineAt[at] : undefined;
   }
 
   private heed(answers: readonly Answer[]): void {
     for (const answer of answers) {
-      const because = this.lineOf.get(answer.because);
+      const because = this.lineOf(answer.because);
       const chain = because === undefined ? {} : { because };
       switch (answer.kind) {
         case "fires":
@@ -534,20 +541,24 @@ class Rehearsal {
       }
       const known = this.hits.get(thing.id) ?? 0;
       this.hits.set(thing.id, known + 1);
-      if (!known && !stopsHub(one))
-        this.tell({ kind: "state", point: thing.id, aspect: "online", value: false });
+      if (!known) this.tell({ kind: "state", point: thing.id, aspect: "online", value: false });
     }
-    if (stopsHub(one)) this.hubDown += 1;
     // Who is where the light has gone wants it back.
     for (const { person, home, asleep, room } of this.people.values())
       if (home && !asleep && room !== undefined && this.isDark(room)) this.wantsLight(person, room);
   }
 
-  private mends(one: Break): void {
+  private hubStops(one: Break): void {
+    this.hubDown += 1;
+    // That it fails with what is broken is said there; by its battery it fails later.
+    if (one.what !== "hub" && this.now > one.from) this.line("broken", { value: "hub" });
+  }
+
+  private mends(one: Break, hubStopped: boolean): void {
     this.line("back", { value: one.what });
     this.standing.splice(this.standing.indexOf(one), 1);
     const dials = [...this.engine.state.dials];
-    if (stopsHub(one)) {
+    if (hubStopped) {
       this.hubDown -= 1;
       if (!this.hubDown) {
         for (const thing of this.house.things) if (isHit(one, thing)) this.less(thing);

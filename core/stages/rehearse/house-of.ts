@@ -3,6 +3,7 @@ import { edgeDistance } from "../../geometry/polygon";
 import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
+import { MINUTE_MS } from "../../design/local-time";
 import { ACTUATOR_MS } from "../../rehearse/things/slow";
 import type { House, RehearsedRoom, Thing } from "../../rehearse/house";
 import { AT_REST } from "../automations/tried";
@@ -12,6 +13,7 @@ import { thingsOf } from "../bridges/things";
 import type { ShownType } from "../bridges/rows-words";
 import type { OpeningRow } from "../house/rows-house";
 import type { PointRow } from "../runs/rows";
+import { racksOf } from "../rack/racks";
 import { batteriesOf } from "../register/cells";
 import type { Aspect } from "../automations/rows";
 import type { Value } from "../../automation/engine/world";
@@ -151,8 +153,20 @@ function doorsIn(design: Design): string[] {
     .map(({ id }) => id);
 }
 
+/** How long the rack's battery carries the hub, ms: until it is empty, or the hub is switched off on the way. */
+function hubOnBatteryMs(design: Design): number {
+  for (const { items, runtimeMin = 0, shedding } of racksOf(design)) {
+    const hub = items.find(({ kind }) => kind === "hub");
+    if (!hub) continue;
+    const shed = shedding?.steps.find(({ off }) => off.includes(hub));
+    return Math.round(MINUTE_MS * (shed?.atMin ?? shedding?.runtimeMin ?? runtimeMin));
+  }
+  return 0;
+}
+
 export const houseOf = memoByParts(
   [
+    racksOf,
     programmeOf,
     thingsOf,
     batteriesOf,
@@ -173,6 +187,7 @@ export const houseOf = memoByParts(
     rooms: roomsIn(design),
     people: design.people,
     calendars: design.calendars,
+    hubOnBatteryMs: hubOnBatteryMs(design),
     doors: doorsIn(design),
   }),
 );
