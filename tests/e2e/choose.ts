@@ -15,6 +15,6 @@ export async function choose(control: Locator, what: string): Promise<void> {
     .first();
   await expect(async () => {
     if (!(await line.isVisible())) await control.click({ timeout: 30_000 });
-    await line.click({ timeout: 5_000 });
+    await line.click({ timeout: 15_000 });
   }).toPass({ timeout: 120_000 });
 }
