@@ -286,7 +286,12 @@ export function automationChecks(design: Design): Finding[] {
       say(
         "never-comes",
         `${automation.name} never starts here`,
-        "In a whole year its cue does not come at this site. The designer changes the cue.",
+        "In a whole year its cue does not come at this site. The designer changes the cue; until then it is better switched off than counted on.",
+        "mend",
+        {
+          label: "Switch it off",
+          changes: [{ in: "automations", put: { ...automation, enabled: false } }],
+        },
       );
     else if (!fires) {
       say(
