@@ -1,5 +1,6 @@
 /** Days of a small house worked out by hand, event for event; and what must be so of any house. */
 import { MILD, NURSE, smallHouse, THINGS, type Given } from "../test-house";
+import { WEATHER } from "../stages/automations/language/small-world";
 import { readBreak } from "./breaks";
 import type { Annoyance, Line } from "./log";
 import { rehearse, type Ask } from "./rehearse";
@@ -229,6 +230,21 @@ automation c: C
     expect(long.sums.unanswered).toBe(1);
   });
 
+  test("a lamp that the mains put out wakes a sleeper once more when it is lit again", () => {
+    const text = `automation a: A
+  cue k: at 01:00
+  cue l: at 04:00
+  do set the level of [Stair strip] to 50 %`;
+    const { annoyances } = played(
+      { text },
+      { breaks: [readBreak("mains@2026-11-24T02:00+60", "Europe/London", smallHouse({ text }))] },
+    );
+    expect(annoyances.filter(({ what }) => what === "lit a sleeper").map(({ at: ms }) => ms)).toEqual([
+      at("01:00:00.150"),
+      at("04:00:00.150"),
+    ]);
+  });
+
   test("without the internet only what hangs on it is silent", () => {
     const { sums, lines } = broken("internet@2026-11-24T00:01+1439");
     expect(sums.unanswered).toBe(0);
@@ -253,17 +269,7 @@ automation c: C
 });
 
 describe("of any run", () => {
-  const TEXT = `automation wind: W
-  for safety, because of wind
-  cue k: when the wind of [Weather mast] goes above 12 m/s
-  do bring [West shades] to open, until somebody has seen it
-automation rain: R
-  for safety, because of rain
-  cue k: when [Weather mast] feels rain
-  do bring [West shades] to shut
-automation comfort: C
-  cue k: at 09:00
-  do bring [West shades] to 40 %
+  const TEXT = `${WEATHER}
 automation one: O
   cue k: when [Hall lamp] goes on
   do switch on [Stair strip]

@@ -538,6 +538,7 @@ class Rehearsal {
       if (cutsSupply(one)) {
         this.drawn(thing.id);
         this.standIns.get(thing.id)!.cut();
+        this.bright.delete(thing.id);
       }
       const known = this.hits.get(thing.id) ?? 0;
       this.hits.set(thing.id, known + 1);

@@ -1,5 +1,5 @@
 /** The engine against days worked out by hand. */
-import { worldNames, WORLD } from "../../stages/automations/language/small-world";
+import { WEATHER, worldNames, WORLD } from "../../stages/automations/language/small-world";
 import { readAutomations } from "../../stages/automations/language/text";
 import type { CalendarRow, DialRow, GroupRow, SceneRow } from "../../stages/automations/rows";
 import { Engine } from "./engine";
@@ -463,18 +463,6 @@ automation after: A
 });
 
 describe("wishes", () => {
-  const WEATHER = `automation wind: W
-  for safety, because of wind
-  cue k: when the wind of [Weather mast] goes above 12 m/s
-  do bring [West shades] to open, until somebody has seen it
-automation rain: R
-  for safety, because of rain
-  cue k: when [Weather mast] feels rain
-  do bring [West shades] to shut
-automation comfort: C
-  cue k: at 09:00
-  do bring [West shades] to 40 %`;
-
   test("wind outranks rain, stands while it blows, and until a person has seen it", () => {
     const { happens } = engine(WEATHER, "2026-11-24T00:00:00Z");
     happens("08:00:00", state("mast", "rain", false));

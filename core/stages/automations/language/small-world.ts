@@ -43,3 +43,16 @@ export const worldNames: Names = {
     return own.length > 1 ? "several" : own[0]?.[0];
   },
 };
+
+/** Wind, rain and comfort that all want the same two shades. */
+export const WEATHER = `automation wind: W
+  for safety, because of wind
+  cue k: when the wind of [Weather mast] goes above 12 m/s
+  do bring [West shades] to open, until somebody has seen it
+automation rain: R
+  for safety, because of rain
+  cue k: when [Weather mast] feels rain
+  do bring [West shades] to shut
+automation comfort: C
+  cue k: at 09:00
+  do bring [West shades] to 40 %`;
