@@ -27,6 +27,8 @@ test("wake in steps by keyboard alone, copied to three rooms; the night-shift sl
     await type(` to ${to}`);
   };
   const wait = async () => {
+    // The sentence could go on, and says so; Enter ends it all the same.
+    await expect(options.first()).toBeVisible();
     await page.keyboard.press("Enter");
     await type("do wait 8 min");
   };

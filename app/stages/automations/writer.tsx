@@ -5,6 +5,7 @@ import {
   closeCompletion,
   completionKeymap,
   completionStatus,
+  selectedCompletionIndex,
   startCompletion,
 } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
@@ -18,7 +19,7 @@ import { InputError } from "#core/design/input-error";
 import { putRow } from "#core/design/row-changes";
 import { misfitLines } from "#core/stages/automations/fits";
 import { namesOf } from "#core/stages/automations/language/names";
-import { offersAt } from "#core/stages/automations/language/offers";
+import { offersAt, onlyFollows } from "#core/stages/automations/language/offers";
 import { automationText, readAutomations } from "#core/stages/automations/language/text";
 import type { AutomationRow } from "#core/stages/automations/rows";
 import { useEdit } from "../../desk/desk";
@@ -96,12 +97,14 @@ export default function Writer({ design, automation, done }: Props) {
   const acts = useRef({ save, done });
   acts.current = { save, done };
 
-  // What may follow is offered at the end of a line: Enter takes it only once some of it was typed.
-  const nothingBegun = (editor: EditorView): boolean => {
+  // What may follow is offered at the end of a line: Enter takes it only once some of it was typed or chosen.
+  const endLine = (editor: EditorView): boolean => {
     const { head } = editor.state.selection.main;
     const line = editor.state.doc.lineAt(head);
     const before = line.text.slice(0, head - line.from);
-    return offersAt(now.current.design, before).from >= before.length;
+    const chosen = (selectedCompletionIndex(editor.state) ?? 0) > 0;
+    if (!chosen && onlyFollows(offersAt(now.current.design, before), before)) closeCompletion(editor);
+    return false;
   };
 
   // What is offered may still be on its way when Tab is pressed; the grammar knows it at once.
@@ -133,7 +136,7 @@ export default function Writer({ design, automation, done }: Props) {
           keymap.of([
             { key: "Mod-Enter", run: () => (acts.current.save(), true) },
             { key: "Tab", run: (editor) => acceptCompletion(editor) || takeFirst(editor) },
-            { key: "Enter", run: (editor) => (nothingBegun(editor) && closeCompletion(editor), false) },
+            { key: "Enter", run: endLine },
             ...completionKeymap,
             { key: "Escape", run: () => (acts.current.done(), true) },
             { key: "Mod-Space", run: startCompletion },
@@ -142,6 +145,8 @@ export default function Writer({ design, automation, done }: Props) {
           ]),
           autocompletion({
             activateOnTyping: true,
+            // Its own keys would come before ours, and Enter would take what was only offered.
+            defaultKeymap: false,
             // A press of Tab is meant, however soon it comes.
             interactionDelay: 0,
             override: [

@@ -1,7 +1,7 @@
 /** What is offered where somebody types: only what exists and can do it. */
 import { larkspurWeir } from "../../../../demo/larkspur-weir";
 import { namesOf } from "./names";
-import { offersAt } from "./offers";
+import { offersAt, onlyFollows } from "./offers";
 import { CUES, GUARDS, MOVES } from "./examples";
 import { worldNames } from "./small-world";
 import { readAutomations } from "./text";
@@ -85,4 +85,18 @@ test("at every place of every example what comes next is among what is wanted th
     expect(faults).toEqual([]);
     expect(offersAt(design, line.slice(0, line.indexOf(" ", 8) + 1)).from).toBeLessThanOrEqual(line.length);
   }
+});
+
+test.each([
+  // A sentence that stands may go on: Enter ends it, though a list is open.
+  ["  do bring [Teenager's shade] to 50 %", true],
+  ["  do bring [Teenager's shade] to open", true],
+  ["  do wait 8 min", true],
+  ["  do wait", true],
+  // A word or a name that was begun is taken.
+  ["  do bring [teenager's sh", false],
+  ["  pro", false],
+  ["  cue k: when [Boot room contact] is op", false],
+])("what is offered behind “%s” only follows: %p", (line, follows) => {
+  expect(onlyFollows(offersAt(design, line), line)).toBe(follows);
 });

@@ -167,3 +167,13 @@ export function offersAt(design: Design, line: string): Offers {
 }
 
 const spaced = (space: string, text: string) => (/^[\s,]/.test(text) ? text : space + text);
+
+/**
+ * Does what is offered come after what stands, instead of ending a word that was begun?
+ * Enter then ends the line, and takes nothing that nobody asked for.
+ */
+export const onlyFollows = ({ from, offers }: Offers, line: string): boolean => {
+  const typed = line.slice(from);
+  const rest = (text: string) => (text.startsWith(typed) ? text.slice(typed.length) : undefined);
+  return !typed || offers.every(({ text }) => /^[\s,[]/.test(rest(text) ?? "?"));
+};
