@@ -8,10 +8,10 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
 const FILES: Record<string, string> = {
-  "core/stages/rehearse/names.ts": `
-export const NAMES = { rehearsals: "rehearsal" } as const;
+  "core/stages/handover/names.ts": `
+export const NAMES = { handovers: "handover paper" } as const;
 `,
-  "core/stages/rehearse/rows.ts": `
+  "core/stages/handover/rows.ts": `
 import { Id, Num, Ref, type RowClass } from "../../design/fields";
 import type { NAMES } from "./names";
 
@@ -21,66 +21,66 @@ export class EcosystemRow {
   @Num({ unit: "dBm", min: -60, max: 40 }) txDbm!: number;
 }
 
-export const ROWS = { rehearsals: EcosystemRow } satisfies Record<keyof typeof NAMES, RowClass>;
+export const ROWS = { handovers: EcosystemRow } satisfies Record<keyof typeof NAMES, RowClass>;
 `,
-  "core/stages/rehearse/stage.ts": `
+  "core/stages/handover/stage.ts": `
 import type { StageModule } from "../../desk/stage";
 
-export const rehearse: StageModule = {
-  stage: "rehearse",
+export const handover: StageModule = {
+  stage: "handover",
   checks: (design) =>
-    design.rehearsals
+    design.handovers
       .filter((row) => row.txDbm > 20)
       .map((row) => ({
-        code: "rehearse.loud",
-        stage: "rehearse",
+        code: "handover.loud",
+        stage: "handover",
         severity: "mend",
         title: "One is too loud",
         why: "No band allows it. The designer turns it down.",
-        about: [{ in: "rehearsals", id: row.id }],
-        fix: { label: "Turn it down", changes: [{ in: "rehearsals", put: { ...row, txDbm: 20 } }] },
+        about: [{ in: "handovers", id: row.id }],
+        fix: { label: "Turn it down", changes: [{ in: "handovers", put: { ...row, txDbm: 20 } }] },
       })),
-  facets: ({ rehearsals }, clear) => [{ name: "None is too loud", met: rehearsals.length > 0 && clear("rehearse.loud") }],
+  facets: ({ handovers }, clear) => [{ name: "None is too loud", met: handovers.length > 0 && clear("handover.loud") }],
   cells: [
     {
-      cell: "rehearsals",
+      cell: "handovers",
       name: "Ecosystems",
       place: 70,
       digits: 0,
-      of: (design) => ({ value: design.rehearsals.length }),
+      of: (design) => ({ value: design.handovers.length }),
       working: () => undefined,
     },
   ],
   papers: async () => ({
-    tables: { rehearsals: (design) => design.rehearsals.map((row) => row.id).join("\\n") },
-    commands: { rehearse: { prints: "rehearsals", run: (design) => ({ json: design.rehearsals, text: "" }) } },
+    tables: { handovers: (design) => design.handovers.map((row) => row.id).join("\\n") },
+    commands: { handover: { prints: "handovers", run: (design) => ({ json: design.handovers, text: "" }) } },
   }),
 };
 `,
-  "app/stages/rehearse/stage.tsx": `
+  "app/stages/handover/stage.tsx": `
 import type { StageParts } from "../../desk/parts";
 
-export const parts: StageParts = { stage: "rehearse", Summary: () => null };
+export const parts: StageParts = { stage: "handover", Summary: () => null };
 `,
-  "app/stages/rehearse/sheet.tsx": `
+  "app/stages/handover/sheet.tsx": `
 import { useDesign } from "../../desk/desk";
 import { parts } from "./stage";
 
 export const handle = { parts };
 
-export default function Rehearse() {
-  return useDesign().rehearsals.length;
+export default function Handover() {
+  return useDesign().handovers.length;
 }
 `,
 };
 
 const LINES: Record<string, string> = {
-  "core/stages/index.ts": 'export { rehearse } from "./rehearse/stage";',
-  "core/stages/names.ts": 'export { NAMES as rehearse } from "./rehearse/names";',
-  "core/stages/rows.ts": 'export { ROWS as rehearse } from "./rehearse/rows";',
+  "core/stages/index.ts": 'export { handover } from "./handover/stage";',
+  "core/stages/names.ts": 'export { NAMES as handover } from "./handover/names";',
+  "core/stages/rows.ts": 'export { ROWS as handover } from "./handover/rows";',
 };
 
-/** Reads the demo file with two rehearsals put into it, and says what the desk makes of it. */
+/** Reads the demo file with two handovers put into it, and says what the desk makes of it. */
 const TRIAL = `
 import { readFileSync } from "node:fs";
 import { FILE_ORDER } from "./core/design/collections";
@@ -91,7 +91,7 @@ import { allPapers } from "./core/desk/summary";
 import { TABLES } from "./db/row-tables";
 const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
 const [device] = file.devices;
-if (process.argv[2] === "with") file.rehearsals = [
+if (process.argv[2] === "with") file.handovers = [
   { id: "a", device: device.id, txDbm: 8 },
   { id: "b", device: device.id, txDbm: 27 },
 ];
@@ -99,13 +99,13 @@ const design = readFile(JSON.stringify(file));
 const { summary, findings } = firstAnswer(design);
 const { tables, commands } = await allPapers();
 console.log(JSON.stringify({
-  order: [FILE_ORDER.includes("rehearsals"), WRITE_ORDER.indexOf("rehearsals") > WRITE_ORDER.indexOf("devices")],
-  found: findings.filter((one) => one.stage === "rehearse").map((one) => one.code),
-  facets: summary.facets.rehearse,
-  cell: summary.ledger.cells.find((one) => one.cell === "rehearsals")?.value,
-  table: tables.rehearsals?.(design),
-  command: Object.hasOwn(commands, "rehearse"),
-  stored: Object.hasOwn(TABLES, "rehearsals"),
+  order: [FILE_ORDER.includes("handovers"), WRITE_ORDER.indexOf("handovers") > WRITE_ORDER.indexOf("devices")],
+  found: findings.filter((one) => one.stage === "handover").map((one) => one.code),
+  facets: summary.facets.handover,
+  cell: summary.ledger.cells.find((one) => one.cell === "handovers")?.value,
+  table: tables.handovers?.(design),
+  command: Object.hasOwn(commands, "handover"),
+  stored: Object.hasOwn(TABLES, "handovers"),
 }));
 `;
 
@@ -133,7 +133,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
   for (const [path, line] of Object.entries(LINES)) appendFileSync(join(copy, path), `${line}\n`);
   expect(trial("with")).toEqual({
     order: [true, true],
-    found: ["rehearse.loud"],
+    found: ["handover.loud"],
     facets: [{ name: "None is too loud", met: false }],
     cell: 2,
     table: "a\nb",
@@ -143,7 +143,7 @@ test("added by two folders and a line each, it is in the file, the ledger, the f
 });
 
 test("taken out again, nothing of it is left", () => {
-  rmSync(join(copy, "core/stages/rehearse"), { recursive: true });
+  rmSync(join(copy, "core/stages/handover"), { recursive: true });
   for (const path of Object.keys(LINES)) cpSync(path, join(copy, path));
   expect(trial("without")).toEqual({ order: [false, false], found: [], command: false, stored: false });
 });

@@ -12,7 +12,6 @@ import { groupDigits } from "../core/design/units";
 import { figure, textTable, type Command, type CommandResult } from "../core/desk/command";
 import { ledgerJson, ledgerOf } from "../core/desk/ledger";
 import { allFindings, allPapers } from "../core/desk/summary";
-import { rehearseCommand } from "../core/stages/rehearse/command";
 import { utf8Text } from "../core/files/utf8";
 import { round4 } from "../core/geometry/round";
 
@@ -115,7 +114,6 @@ export async function main(args: string[]): Promise<number> {
       check,
       ledger,
       ...papers.commands,
-      rehearse: rehearseCommand,
     };
     const convertOptions = {
       to: ["csv", ...Object.keys(papers.plans), ...Object.keys(papers.graphs)].join("|"),

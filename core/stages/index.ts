@@ -11,4 +11,5 @@ export { house } from "./house/stage";
 export { mesh } from "./mesh/stage";
 export { rack } from "./rack/stage";
 export { register } from "./register/stage";
+export { rehearse } from "./rehearse/stage";
 export { runs } from "./runs/stage";

@@ -50,6 +50,8 @@ function optionAtHome(design: Design, device: DeviceRow): OptionRow | undefined 
 
 interface Swap {
   name: string;
+  /** To buy. */
+  price: number;
   changes: Change[];
 }
 
@@ -75,6 +77,7 @@ export const swapAtHome = memoByRow(PARTS, (design, device: DeviceRow): Swap | u
   );
   return {
     name: option.name,
+    price: option.price,
     // Looking for what names a row takes its time.
     changes: [...(radios.length ? removeRows(design, radios) : []), ...putRow("devices", put)],
   };

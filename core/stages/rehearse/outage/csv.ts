@@ -1,0 +1,35 @@
+/** The outage table for a spreadsheet: a row a failure, then each room and person with what is left to them. */
+import type { Design } from "../../../design/collections";
+import { writeCsv } from "../../../files/csv";
+import { round1 } from "../../../geometry/round";
+import { works } from "../../../outage/score";
+import { personScores, roomScores, singleFailures } from "./table";
+import { failureText } from "./words";
+
+export function outageCsv(design: Design): string {
+  const failures = singleFailures(design);
+  const shares = [...roomScores(design, failures), ...personScores(design, failures)];
+  const head = [
+    "what",
+    "failure",
+    "score",
+    "by hand",
+    "by link",
+    "by hub",
+    "lost",
+    "unsafe",
+    ...shares.map(({ name }) => name),
+  ];
+  const rows = failures.map(({ what, outcomes, score }, i) => [
+    what,
+    failureText(design, what),
+    round1(score),
+    outcomes.filter(({ now }) => now.byHand).length,
+    outcomes.filter(({ now }) => now.byLink).length,
+    outcomes.filter(({ now }) => now.byHub).length,
+    outcomes.filter(({ before, now }) => works(before) && !works(now)).length,
+    outcomes.filter(({ unsafe }) => unsafe).length,
+    ...shares.map(({ scores }) => round1(scores[i]!)),
+  ]);
+  return writeCsv(head, rows);
+}
