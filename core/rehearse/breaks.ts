@@ -3,12 +3,22 @@ import { fail } from "../design/input-error";
 import { clockInstant, parseDay } from "../design/local-time";
 import type { House, Thing } from "./house";
 
+/** What a failure does to a house, by points: what cannot be heard any more, and what has no supply. */
+export interface Hit {
+  deaf: ReadonlySet<string>;
+  dead: ReadonlySet<string>;
+  /** The hub itself is gone. */
+  hub: boolean;
+}
+
 export interface Break {
-  /** "internet", "cloud", "mains", "hub", or "device:d-hall-lmp-1", "point:hall-lmp-1", "room:hall". */
+  /** "internet", "cloud", "mains", "hub", "device:d-hall-lmp-1", "room:hall", or another part of the house. */
   what: string;
   /** Milliseconds. */
   from: number;
   to: number;
+  /** Of a part that the house knows how others hang on. */
+  hit?: Hit;
 }
 
 const ALONE = new Set(["internet", "cloud", "mains", "hub"]);
@@ -28,16 +38,29 @@ export function readBreak(text: string, zone: string, house: House): Break {
   if (Number(minutes) < 1 || Number(minutes) > MOST_MIN)
     fail("--break", `must last 1 to ${MOST_MIN} minutes, and not ${minutes}`);
   const [kind, id] = what.split(":", 2) as [string, string?];
-  if (id === undefined ? !ALONE.has(what) : !KINDS.has(kind))
-    fail("--break", `"${what}" must be internet, cloud, mains, hub, or device:ID, point:ID or room:ID`);
-  if (id !== undefined && !house.things.some((thing) => isHit({ what, from: 0, to: 1 }, thing)))
+  const hit = house.hitBy?.(what);
+  if (!hit && (id === undefined ? !ALONE.has(what) : !KINDS.has(kind)))
+    fail(
+      "--break",
+      `"${what}" must be internet, cloud, mains, hub, or KIND:ID of device, point, room or another part of the house`,
+    );
+  if (!hit && id !== undefined && !house.things.some((thing) => isHit({ what, from: 0, to: 1 }, thing)))
     fail("--break", `"${what}" is nothing of this house that could break`);
   const from = clockInstant(zone, parseDay(day, "--break"), clock);
-  return { what, from, to: from + Number(minutes) * 60_000 };
+  return { what, from, to: from + Number(minutes) * 60_000, ...(hit ? { hit } : {}) };
+}
+
+/** Whole mains last longer than the racks' batteries: from when these are empty, more goes. */
+export function withEmptyBattery(one: Break, house: House): Break[] {
+  const at = one.from + house.hubOnBatteryMs;
+  const empty = house.hitBy?.("mains+battery");
+  if (one.what !== "mains" || !one.hit || !empty || at >= one.to) return [one];
+  return [one, { what: "battery", from: at, to: one.to, hit: empty }];
 }
 
 /** It takes the thing itself: dead, or cut off from everything. */
-export function isHit({ what }: Break, thing: Thing): boolean {
+export function isHit({ what, hit }: Break, thing: Thing): boolean {
+  if (hit) return hit.deaf.has(thing.id) || hit.dead.has(thing.id);
   switch (what) {
     case "internet":
     case "cloud":
@@ -58,11 +81,12 @@ export function isHit({ what }: Break, thing: Thing): boolean {
 }
 
 /** It takes the supply as well: what it was at is over. */
-export const cutsSupply = ({ what }: Break): boolean =>
-  what !== "internet" && what !== "cloud" && what !== "hub";
+export const cutsSupply = ({ what, hit }: Break, thing: Thing): boolean =>
+  hit ? hit.dead.has(thing.id) : what !== "internet" && what !== "cloud" && what !== "hub";
 
 /** From when on nobody hears cues and nobody commands: without mains once the rack's battery is empty; undefined where never. */
-export function hubStopsAt({ what, from, to }: Break, onBatteryMs: number): number | undefined {
+export function hubStopsAt({ what, from, to, hit }: Break, onBatteryMs: number): number | undefined {
+  if (hit) return hit.hub ? from : undefined;
   const at = what === "hub" ? from : what === "mains" ? from + onBatteryMs : Infinity;
   return at < to ? at : undefined;
 }

@@ -3,6 +3,7 @@ import type { Programme, Value } from "../automation/engine/world";
 import type { Aspect, CalendarRow } from "../stages/automations/rows";
 import type { ShownType } from "../stages/bridges/rows-words";
 import type { PersonRow } from "../stages/brief/rows";
+import type { Hit } from "./breaks";
 
 export interface Thing {
   /** Its point. */
@@ -17,6 +18,12 @@ export interface Thing {
   /** Works, and is heard, with the internet down. */
   local: boolean;
   supply: "mains" | "battery";
+  /** A wall switch or a knob of its own works it, with nothing but what feeds it. */
+  hand?: boolean;
+  /** A key is bound to it past the hub. */
+  linked?: boolean;
+  /** How a lamp is once its supply is back; dark where absent. */
+  comesBack?: "on";
   /** At full, W. */
   watts: number;
   /** Of what moves: from shut to open, ms. */
@@ -48,6 +55,8 @@ export interface House {
   calendars: readonly CalendarRow[];
   /** How long the hub runs on without mains, ms; 0 where nothing carries it. */
   hubOnBatteryMs: number;
+  /** What a failing part takes with it; undefined where it is none of this house. */
+  hitBy?(what: string): Hit | undefined;
   /** Contacts of the door by which people come and go. */
   doors: readonly string[];
 }

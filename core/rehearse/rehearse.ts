@@ -284,7 +284,7 @@ class Rehearsal {
         this.is(thing, aspect, value, because),
       moves: (to: Value, because: Cause | undefined) => this.sets(thing, to, because),
     };
-    if (isLight(thing)) return lamp(around, thing.sets.includes("level"));
+    if (isLight(thing)) return lamp(around, thing.sets.includes("level"), thing.comesBack === "on");
     const first = new Map(Object.entries(thing.first ?? {}) as [Aspect, Value][]);
     if (thing.type === "cover")
       return cover(around, thing.travelMs ?? 25_000, Number(first.get("position") ?? 0));
@@ -491,6 +491,7 @@ class Rehearsal {
     const byHand = () => {
       if (!still()) return;
       if (room.switched) this.byHand(id, true);
+      else if (room.keys.length && this.hubDown) this.byLink(id, true);
       else if (room.keys.length) this.press(room.keys[0]!, 1);
       this.tries.set(person, this.agenda.add(this.now + GIVES_UP_MS, giveUp));
     };
@@ -507,13 +508,22 @@ class Rehearsal {
     this.sums.presses += 1;
     const press = this.line("by hand", { value: on });
     for (const thing of this.lampsOf(room)) {
-      if (this.unfed(thing)) continue;
+      if (thing.hand === false || this.unfed(thing)) continue;
       const own = this.standIns.get(thing.id)!;
       if ((own.value("on") === true) === on) continue;
       const because: Cause = { line: press };
       if (this.answers(thing)) this.tell({ kind: "hand", point: thing.id, aspect: "on", value: on }, because);
       own.told("on", on, 0, because);
     }
+  }
+
+  /** With the hub down a key works what is bound to it all the same. */
+  private byLink(room: string, on: boolean): void {
+    this.sums.presses += 1;
+    const press = this.line("press", { point: this.rooms.get(room)!.keys[0]!, value: "1 single" });
+    for (const thing of this.lampsOf(room))
+      if (thing.linked && this.answers(thing))
+        this.standIns.get(thing.id)!.told("on", on, 0, { line: press });
   }
 
   private press(point: string, button: number): void {
@@ -528,14 +538,14 @@ class Rehearsal {
   private readonly standing: Break[] = [];
 
   private unfed = (thing: Thing): boolean =>
-    this.standing.some((one) => cutsSupply(one) && isHit(one, thing));
+    this.standing.some((one) => cutsSupply(one, thing) && isHit(one, thing));
 
   private breaks(one: Break): void {
     this.line("broken", { value: one.what });
     this.standing.push(one);
     for (const thing of this.house.things) {
       if (!isHit(one, thing)) continue;
-      if (cutsSupply(one)) {
+      if (cutsSupply(one, thing)) {
         this.drawn(thing.id);
         this.standIns.get(thing.id)!.cut();
         this.bright.delete(thing.id);
@@ -552,12 +562,17 @@ class Rehearsal {
   private hubStops(one: Break): void {
     this.hubDown += 1;
     // That it fails with what is broken is said there; by its battery it fails later.
-    if (one.what !== "hub" && this.now > one.from) this.line("broken", { value: "hub" });
+    if (one.what !== "hub" && !one.what.startsWith("hub:") && (one.hit || this.now > one.from))
+      this.line("broken", { value: "hub" });
   }
 
   private mends(one: Break, hubStopped: boolean): void {
-    this.line("back", { value: one.what });
+    const line = this.line("back", { value: one.what });
     this.standing.splice(this.standing.indexOf(one), 1);
+    const fed = this.house.things.filter((thing) => isHit(one, thing) && cutsSupply(one, thing));
+    const light = () => {
+      for (const thing of fed) if (!this.unfed(thing)) this.standIns.get(thing.id)!.back?.({ line });
+    };
     const dials = [...this.engine.state.dials];
     if (hubStopped) {
       this.hubDown -= 1;
@@ -565,6 +580,7 @@ class Rehearsal {
         for (const thing of this.house.things) if (isHit(one, thing)) this.less(thing);
         this.boot(dials);
         this.tell({ kind: "start" });
+        light();
         return;
       }
     }
@@ -575,6 +591,7 @@ class Rehearsal {
         if (value !== undefined) this.tell({ kind: "state", point: thing.id, aspect, value });
       }
     }
+    light();
   }
 
   /** One thing less keeps it from answering. @returns whether it answers again */

@@ -6,8 +6,11 @@ import type { Around, Cause, StandIn } from "./stand-in";
 /** From the message to the light, typical. */
 export const LAMP_DELAY_MS = 150;
 
-/** @param dims a lamp that only goes on and off has no levels */
-export function lamp(around: Around, dims: boolean): StandIn {
+/**
+ * @param dims a lamp that only goes on and off has no levels
+ * @param comesBack lit at full once its supply is back, as most with a radio or on a bus do until told otherwise
+ */
+export function lamp(around: Around, dims: boolean, comesBack = false): StandIn {
   const also = new Map<Aspect, Value>();
   let on = false;
   /** What it is at, or comes to when it goes on. */
@@ -75,6 +78,12 @@ export function lamp(around: Around, dims: boolean): StandIn {
     cut() {
       stop();
       on = false;
+    },
+    back(because) {
+      if (!comesBack) return;
+      level = 100;
+      turn(true, because);
+      if (dims) say(level, because);
     },
     value: (aspect) =>
       aspect === "on" ? on : aspect === "level" ? (dims ? levelNow() : undefined) : also.get(aspect),

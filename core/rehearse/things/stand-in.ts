@@ -27,5 +27,7 @@ export interface StandIn {
   told(aspect: Aspect, value: Value, overMs: number, because: Cause | undefined): void;
   /** Its supply has gone: it stays as it is, and what it was at is over. */
   cut(): void;
+  /** Its supply is back. */
+  back?(because: Cause): void;
   value(aspect: Aspect): Value | undefined;
 }

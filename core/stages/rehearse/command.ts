@@ -13,7 +13,7 @@ import {
   parseDay,
 } from "../../design/local-time";
 import { round3 } from "../../geometry/round";
-import { readBreak } from "../../rehearse/breaks";
+import { readBreak, withEmptyBattery } from "../../rehearse/breaks";
 import type { Annoyance, Line } from "../../rehearse/log";
 import { rehearse } from "../../rehearse/rehearse";
 import { readWeather } from "../../rehearse/weather-file";
@@ -61,7 +61,7 @@ export const rehearseCommand: Command = {
     const breaks = (options.break ?? "")
       .split("\n")
       .filter((text) => text !== "")
-      .map((text) => readBreak(text, zone, house));
+      .flatMap((text) => withEmptyBattery(readBreak(text, zone, house), house));
     const lines: Line[] = [];
     const annoyances: Annoyance[] = [];
     const sums = rehearse(

@@ -15,6 +15,10 @@ import type { OpeningRow } from "../house/rows-house";
 import type { PointRow } from "../runs/rows";
 import { racksOf } from "../rack/racks";
 import { batteriesOf } from "../register/cells";
+import { standing } from "../../outage/graph";
+import type { Hit } from "../../rehearse/breaks";
+import { wiringsOf } from "./outage/parts";
+import { isPart, longCut, readyOf } from "./outage/table";
 import type { Aspect } from "../automations/rows";
 import type { Value } from "../../automation/engine/world";
 
@@ -83,7 +87,11 @@ function wattsOf(design: Design, point: string): number {
   return want?.loadW === undefined ? USUAL_LAMP_W : want.loadW / Math.max(1, want.lampsEach ?? 1);
 }
 
+/** Most lamps with a radio, and those on a lighting bus, light up when they get their supply: nobody has told them otherwise. */
+const LIT_AGAIN = new Set(["Zigbee", "Z-Wave", "Thread", "Wi-Fi", "Bluetooth LE", "DALI"]);
+
 function thingsIn(design: Design): Thing[] {
+  const { numbers } = readyOf(design).graph;
   const devices = new Map(design.devices.map((device) => [device.point, device]));
   const celled = new Set([...batteriesOf(design).values()].map(({ device }) => device.point));
   return design.points.flatMap((point): Thing[] => {
@@ -104,6 +112,13 @@ function thingsIn(design: Design): Thing[] {
         reads,
         local: device ? (thingsOf(design).get(device.id)?.local ?? true) : true,
         supply: celled.has(point.id) ? "battery" : "mains",
+        ...(device && able.type.endsWith("light")
+          ? {
+              hand: numbers.has(`hand:${device.id}`),
+              linked: numbers.has(`link:${device.id}`),
+              ...(LIT_AGAIN.has(device.protocol) ? { comesBack: "on" as const } : {}),
+            }
+          : {}),
         watts: able.type.endsWith("light") ? wattsOf(design, point.id) : 0,
         ...(able.type === "cover"
           ? {
@@ -128,6 +143,10 @@ function roomsIn(design: Design): RehearsedRoom[] {
   const living = new Set(
     design.rooms.filter(({ type }) => type === "living" || type === "kitchen").map(({ id }) => id),
   );
+  const { functions, before } = readyOf(design);
+  const byHand = new Set(
+    functions.flatMap(({ deed, room }, i) => (deed === "light" && before[i]!.byHand ? [room] : [])),
+  );
   return design.rooms.map((room) => ({
     id: room.id,
     outdoor: room.outdoor === true,
@@ -136,7 +155,7 @@ function roomsIn(design: Design): RehearsedRoom[] {
     ),
     // Where nothing is lived in, people are anywhere indoors where nobody sleeps.
     shared: !room.outdoor && (living.size ? living.has(room.id) : room.type !== "sleeping"),
-    switched: design.switches.some((one) => one.room === room.id),
+    switched: byHand.has(room.id),
     keys: design.points
       .filter((point) => point.room === room.id && KEYS.has(kindOf(point.kind)))
       .map(({ id }) => id),
@@ -164,8 +183,44 @@ function hubOnBatteryMs(design: Design): number {
   return 0;
 }
 
+/** What a part of the house takes with it when it fails; "mains+battery": the racks' batteries are empty as well. */
+function hitsOf(design: Design): NonNullable<House["hitBy"]> {
+  const known = new Map<string, Hit | undefined>();
+  const points = [...wiringsOf(design).values()];
+  const find = (what: string): Hit | undefined => {
+    const { graph } = readyOf(design);
+    const parts = what === "mains+battery" ? longCut(design) : [what];
+    if (what === "hub" || !parts.length || parts.some((part) => !isPart(design, part))) return undefined;
+    const stands = standing(
+      graph,
+      parts.map((part) => graph.numbers.get(part)!),
+    );
+    const up = (part: string) => {
+      const number = graph.numbers.get(part);
+      return number === undefined || stands[number] === 1;
+    };
+    const outside = up("internet") && up("cloud");
+    const things = thingsOf(design);
+    const deaf = new Set<string>();
+    const dead = new Set<string>();
+    for (const { device, point } of points) {
+      if (!up(`device:${device.id}`)) dead.add(point.id);
+      else if (!up(`heard:${device.id}`) || (!outside && things.get(device.id)?.local === false))
+        deaf.add(point.id);
+    }
+    const hubs = design.hubs.filter(({ hub }) => hub === undefined);
+    return { deaf, dead, hub: hubs.length > 0 && hubs.every(({ id }) => !up(`hub:${id}`)) };
+  };
+  return (what) => {
+    if (!known.has(what)) known.set(what, find(what));
+    return known.get(what);
+  };
+}
+
 export const houseOf = memoByParts(
   [
+    readyOf,
+    wiringsOf,
     racksOf,
     programmeOf,
     thingsOf,
@@ -176,7 +231,6 @@ export const houseOf = memoByParts(
     "rooms",
     "openings",
     "walls",
-    "switches",
     "wants",
     "people",
     "calendars",
@@ -189,5 +243,6 @@ export const houseOf = memoByParts(
     calendars: design.calendars,
     hubOnBatteryMs: hubOnBatteryMs(design),
     doors: doorsIn(design),
+    hitBy: hitsOf(design),
   }),
 );

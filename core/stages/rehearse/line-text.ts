@@ -4,6 +4,7 @@ import { ASPECT_NAMES, TWO } from "../../automation/aspects";
 import type { Value } from "../../automation/engine/world";
 import type { Line } from "../../rehearse/log";
 import { valueSaid } from "../automations/answers";
+import { partText } from "./outage/words";
 import { ASPECTS, type Aspect } from "../automations/rows-words";
 
 const isAspect = (what: string): what is Aspect => (ASPECTS as readonly string[]).includes(what);
@@ -36,25 +37,10 @@ export function lineText(design: Design, { what, point, value = "", aspect, by }
     case "loop":
       return "automations cue one another and are cut";
     case "broken":
-      return `${breakText(design, String(value))} fails`;
+      return `${partText(design, String(value))} ${value === "battery" ? "is empty" : "fails"}`;
     case "back":
-      return `${breakText(design, String(value))} is back`;
+      return `${partText(design, String(value))} is back`;
     default:
       return `${byId(design, "people").get(String(value))?.role ?? String(value)} ${what}`;
-  }
-}
-
-/** "device:d-hall-lmp-1" by its name; "internet" as it is. */
-export function breakText(design: Design, what: string): string {
-  const [kind, id = ""] = what.split(":", 2) as [string, string?];
-  switch (kind) {
-    case "device":
-      return byId(design, "devices").get(id)?.name ?? id;
-    case "point":
-      return byId(design, "points").get(id)?.name ?? id;
-    case "room":
-      return `all in ${byId(design, "rooms").get(id)?.name ?? id}`;
-    default:
-      return `the ${what}`;
   }
 }

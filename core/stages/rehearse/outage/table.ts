@@ -153,20 +153,22 @@ export function pairsOf(design: Design, most = 60, progress?: (share: number) =>
   return found.sort((a, b) => b.more - a.more || a.score - b.score).slice(0, most);
 }
 
+/** Kinds of parts that can be named from outside; others are only how the house is worked out. */
+const NAMED =
+  /^(?:internet|cloud|mains|(?:hub|coordinator|switch|circuit|supply|cut|module|device|cells|battery):.+)$/;
+
+/** Is it a part of this house that can fail? */
+export const isPart = (design: Design, what: string): boolean =>
+  NAMED.test(what) && readyOf(design).graph.numbers.has(what);
+
 /** @throws InputError where nothing of this house is called so */
-export function knownPart(design: Design, what: string, path: string): string {
-  const ready = readyOf(design);
-  if (
-    ready.graph.numbers.has(what) &&
-    /^(internet|cloud|mains|[a-z]+:)/.test(what) &&
-    !/^(safe|hand|link|heard|fore|back|radio|stop|by )/.test(what)
-  )
-    return what;
-  return fail(
-    path,
-    `"${what}" must be internet, cloud, mains, or KIND:ID of hub, coordinator, switch, circuit, supply, cut, module, device, cells or battery in this house`,
-  );
-}
+export const knownPart = (design: Design, what: string, path: string): string =>
+  isPart(design, what)
+    ? what
+    : fail(
+        path,
+        `"${what}" must be internet, cloud, mains, or KIND:ID of hub, coordinator, switch, circuit, supply, cut, module, device, cells or battery in this house`,
+      );
 
 /** A share of a house: a room, or what somebody uses. */
 export interface ShareScore {

@@ -21,7 +21,7 @@ export function partText(design: Design, what: string): string {
     case "switch":
       return `network switch ${named("rackItems")}`;
     case "battery":
-      return `the battery of the rack (${named("rackItems")})`;
+      return at < 0 ? "the rack's battery" : `the battery of the rack (${named("rackItems")})`;
     case "circuit":
       return `circuit ${named("circuits")}`;
     case "supply": {
