@@ -3,7 +3,7 @@
  * engine and the rehearsal by the exact moment.
  */
 import { addDays, clockInstant, dayStart, localParts, type Day } from "../design/local-time";
-import type { CalendarRow } from "../stages/automations/rows";
+import type { CalendarRow, Cue } from "../stages/automations/rows";
 import type { PersonRow, PersonTime } from "../stages/brief/rows";
 import { dayNumber, spansWithin } from "./calendar";
 
@@ -188,3 +188,9 @@ export function stayAt(
   const { from: _from, ...stay } = stays.filter(({ from }) => from <= ms).at(-1) ?? stays[0]!;
   return stay;
 }
+
+/** The cue is that person's own: their alarm clock, their waking, a key. */
+export const isOwnCue = (person: string, cue: Cue): boolean =>
+  (cue.kind === "alarm" && cue.person === person) ||
+  (cue.kind === "presence" && cue.how === "wakes" && cue.people.includes(person)) ||
+  cue.kind === "press";

@@ -4,6 +4,7 @@
  * automations hears of it and commands. Every line of the log says what it came of.
  */
 import { Agenda } from "../automation/agenda";
+import { isOwnCue } from "../automation/people";
 import { Engine } from "../automation/engine/engine";
 import type { Answer, Happening, Value } from "../automation/engine/world";
 import type { Aspect } from "../stages/automations/rows-words";
@@ -31,6 +32,10 @@ export interface Ask {
 export interface Listener {
   line?(line: Line): void;
   annoyance?(annoyance: Annoyance): void;
+  /** Somebody is somewhere else, or otherwise, from now on. */
+  goes?(at: number, now: Whereabouts): void;
+  /** Now and then, how far it is: a moment between the beginning and the end. */
+  progress?(at: number): void;
 }
 
 /** Weather is looked at so often, and told where it is another than it was told last. */
@@ -53,6 +58,8 @@ const WAKING_PCT = 20;
 const PUTS_OUT = 0.7;
 /** Causes that are kept in mind by the engine's number. */
 const KEPT_CAUSES = 50_000;
+/** So often it is said how far it is. */
+const PROGRESS_TURNS = 20_000;
 const HOUR_MS = 3_600_000;
 
 const isLight = ({ type }: Thing) => type.endsWith("light");
@@ -110,6 +117,7 @@ class Rehearsal {
   /** What the world does to a thing that nobody commands: a door that is opened, by point and aspect. */
   private readonly world = new Map<string, Value>();
   private readonly tries = new Map<string, () => void>();
+  private readonly meant = new Map<string, boolean>();
   private readonly bedded: ReadonlySet<string>;
   readonly sums: Sums = { presses: 0, moves: 0, switchings: 0, fires: 0, unanswered: 0, kWh: 0 };
 
@@ -152,7 +160,8 @@ class Rehearsal {
       this.agenda.add(one.from, () => this.breaks(one));
       this.agenda.add(one.to, () => this.mends(one, stops !== undefined));
     }
-    for (;;) {
+    for (let turn = 1; ; turn += 1) {
+      if (turn % PROGRESS_TURNS === 0) this.listener.progress?.(this.now);
       const world = this.agenda.nextAt();
       const hub = this.hubDown ? undefined : this.engine.wakesAt;
       const at = Math.min(world ?? Infinity, hub ?? Infinity);
@@ -315,7 +324,7 @@ class Rehearsal {
       this.drawn(thing.id);
       if (value === true) this.draws.set(thing.id, this.now);
     }
-    this.watch(thing, aspect, value, line);
+    this.watch(thing, aspect, value, line, because);
     if (this.answers(thing)) {
       const engine = because?.engine;
       this.tell(
@@ -333,12 +342,25 @@ class Rehearsal {
       ...(because ? { because: because.line } : {}),
     });
     for (const sleeper of this.peopleIn(thing.room))
-      if (sleeper.asleep && this.bedded.has(sleeper.person))
+      if (sleeper.asleep && this.bedded.has(sleeper.person) && !this.isMeant(sleeper.person, because))
         this.annoys("moved over a sleeper", sleeper.person, thing.room, line);
   }
 
+  /** By a sentence that wakes this person at their own alarm clock, or at a key: it is what they wanted. */
+  private isMeant(person: string, because: Cause | undefined): boolean {
+    const by = because?.by;
+    if (by === undefined) return false;
+    const key = `${by} ${person}`;
+    let meant = this.meant.get(key);
+    if (meant === undefined) {
+      const row = this.house.programme.automations.find(({ id }) => id === by);
+      this.meant.set(key, (meant = row?.cues.some((cue) => isOwnCue(person, cue)) ?? false));
+    }
+    return meant;
+  }
+
   /** What a lamp that goes on or off does to somebody. */
-  private watch(thing: Thing, aspect: Aspect, value: Value, line: number): void {
+  private watch(thing: Thing, aspect: Aspect, value: Value, line: number, because: Cause | undefined): void {
     if (!isLight(thing)) return;
     const here = this.peopleIn(thing.room);
     const bright = this.brightness(thing) > WAKING_PCT;
@@ -347,7 +369,7 @@ class Rehearsal {
     else this.bright.delete(thing.id);
     if (bright && !before)
       for (const one of here)
-        if (one.asleep && this.bedded.has(one.person))
+        if (one.asleep && this.bedded.has(one.person) && !this.isMeant(one.person, because))
           this.annoys("lit a sleeper", one.person, thing.room, line);
     if (aspect === "on" && value === false && this.isDark(thing.room))
       for (const one of here)
@@ -401,6 +423,7 @@ class Rehearsal {
   private goes(before: Whereabouts | undefined, now: Whereabouts): void {
     const { person } = now;
     this.people.set(person, now);
+    this.listener.goes?.(this.now, now);
     const what =
       before === undefined
         ? undefined

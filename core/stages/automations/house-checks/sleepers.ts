@@ -3,6 +3,7 @@ import type { Design } from "../../../design/collections";
 import { putRow } from "../../../design/row-changes";
 import type { Finding } from "../../../desk/findings";
 import { allMayHold, stayIn, YEAR_DAYS } from "../../../automation/almanac";
+import { isOwnCue } from "../../../automation/people";
 import type { Sets } from "../../../automation/effects";
 import type { PersonRow } from "../../brief/rows";
 import { almanacIn, partsIn, thingId } from "../conflicts";
@@ -21,12 +22,6 @@ const heeds = (person: string, guard: Guard): boolean =>
     ? guard.doing === "asleep" && (guard.which === "any" || guard.people.length === 1)
     : (guard.doing === "awake" || guard.doing === "away") &&
       (guard.which === "all" || guard.people.length === 1));
-
-/** The cue is that person's own: their alarm clock, their waking, a key. */
-const isOwn = (person: string, cue: Cue): boolean =>
-  (cue.kind === "alarm" && cue.person === person) ||
-  (cue.kind === "presence" && cue.how === "wakes" && cue.people.includes(person)) ||
-  cue.kind === "press";
 
 /** Moves a shade, or makes light or noise enough to wake somebody. */
 const disturbs = (design: Design, { thing, aspect, value }: Sets): boolean => {
@@ -66,7 +61,7 @@ export function sleepers(design: Design): Finding[] {
     return sleeping.flatMap((person): Finding[] => {
       if (row.guards.some((guard) => heeds(person.id, guard))) return [];
       for (const part of partsIn(design, row)) {
-        if (isOwn(person.id, part.cue)) continue;
+        if (isOwnCue(person.id, part.cue)) continue;
         const [first] = part.sets.filter(
           (sets) => roomOf(design, thingId(sets.thing)) === person.room && disturbs(design, sets),
         );

@@ -1,0 +1,46 @@
+/** A rehearsal off the page's own thread: it says how far it is, and is ended by ending the worker. */
+import type { Design } from "#core/design/collections";
+import { InputError } from "#core/design/input-error";
+import { runOf, type Run, type RunAsk } from "#core/stages/rehearse/run";
+import { pairsOf, type Pair } from "#core/stages/rehearse/outage/table";
+
+export interface RehearseAsk {
+  n: number;
+  /** Absent where it is the one of the last question. */
+  design?: Design;
+  run?: RunAsk;
+  pairs?: true;
+}
+
+export interface RehearseReply {
+  n: number;
+  /** 0 to 1. */
+  progress?: number;
+  run?: Run;
+  pairs?: readonly Pair[];
+  failed?: string;
+}
+
+let known: Design | undefined;
+
+self.addEventListener("message", ({ data: { n, design, run, pairs } }: MessageEvent<RehearseAsk>) => {
+  const reply = (message: Omit<RehearseReply, "n">) => self.postMessage({ n, ...message });
+  known = design ?? known;
+  try {
+    const progress = (share: number) => reply({ progress: share });
+    const begin = performance.now();
+    if (run) {
+      const done = runOf(known!, run, progress);
+      reply({ run: { ...done, seconds: (performance.now() - begin) / 1000 } });
+    }
+    if (pairs) reply({ pairs: pairsOf(known!, 60, progress) });
+  } catch (problem) {
+    const said =
+      problem instanceof InputError
+        ? problem.message
+        : problem instanceof Error
+          ? problem.message
+          : String(problem);
+    reply({ failed: said });
+  }
+});

@@ -1,0 +1,146 @@
+/** A rehearsal of a design as the screen asks for it: of days, with what is broken, and with sentences left out. */
+import type { Design } from "../../design/collections";
+import { addDays, checkZone, dayStart, dayText, localParts, parseDay } from "../../design/local-time";
+import { readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
+import type { Annoyance, Line, Sums } from "../../rehearse/log";
+import type { Whereabouts } from "../../rehearse/people";
+import { rehearse } from "../../rehearse/rehearse";
+import { weatherOf, type Sky, type Weather } from "../../rehearse/weather";
+import { readWeather } from "../../rehearse/weather-file";
+import { houseOf } from "./house-of";
+
+export interface RunAsk {
+  /** Its first day, `YYYY-MM-DD`. */
+  from: string;
+  days: number;
+  seed: number;
+  /** `WHAT@TIME+MINUTES`, as on the command line. */
+  breaks: readonly string[];
+  /** Text of a file of weather; made from the seed where absent. */
+  weather?: string;
+  /** Sentences that are left out. */
+  without?: readonly string[];
+}
+
+export interface Sight {
+  at: number;
+  sky: Sky;
+}
+
+export interface DaySums extends Sums {
+  /** Its beginning, ms. */
+  at: number;
+  annoyances: number;
+}
+
+export interface Run {
+  ask: RunAsk;
+  from: number;
+  to: number;
+  sums: Sums;
+  annoyances: readonly Annoyance[];
+  /** The automation a line's chain begins with, by annoyance. */
+  causes: readonly (string | undefined)[];
+  days: readonly DaySums[];
+  /** All lines; none of a run that is longer than a few weeks. */
+  lines: readonly Line[];
+  goes: readonly (Whereabouts & { at: number })[];
+  weather: readonly Sight[];
+  /** Once each, in the order they begin. */
+  breaks: readonly Pick<Break, "what" | "from" | "to">[];
+  seconds?: number;
+}
+
+/** Of longer runs only the sums of each day are kept. */
+export const MOST_DAYS_OF_LINES = 14;
+const SIGHT_MS = 15 * 60_000;
+const NONE: Sums = { presses: 0, moves: 0, switchings: 0, fires: 0, unanswered: 0, kWh: 0 };
+
+/** Lines that a day's sums count, by what they say. */
+const COUNTED: Readonly<Partial<Record<string, Exclude<keyof Sums, "kWh">>>> = {
+  press: "presses",
+  "by hand": "presses",
+  moves: "moves",
+  on: "switchings",
+  fires: "fires",
+  "no answer": "unanswered",
+};
+
+/** @throws InputError that names what of the question is wrong */
+export function runOf(design: Design, ask: RunAsk, progress?: (share: number) => void): Run {
+  const { zone } = design.design;
+  checkZone(zone, "design.zone");
+  const house = houseOf(
+    ask.without?.length
+      ? {
+          ...design,
+          automations: design.automations.map((row) =>
+            ask.without!.includes(row.id) ? { ...row, enabled: false } : row,
+          ),
+        }
+      : design,
+  );
+  const first = parseDay(ask.from, "From");
+  const from = dayStart(zone, first);
+  const to = dayStart(zone, addDays(first, ask.days));
+  const breaks = ask.breaks
+    .flatMap((text) => withEmptyBattery(readBreak(text, zone, house), house))
+    .sort((a, b) => a.from - b.from);
+  const weather: Weather =
+    ask.weather === undefined ? weatherOf(house.programme.place, ask.seed) : readWeather(ask.weather, zone);
+  const kept = ask.days <= MOST_DAYS_OF_LINES;
+  const lines: Line[] = [];
+  const goes: (Whereabouts & { at: number })[] = [];
+  const annoyances: Annoyance[] = [];
+  const causes: (string | undefined)[] = [];
+  const starts = Array.from({ length: ask.days }, (_, i) => dayStart(zone, addDays(first, i)));
+  const days = starts.map((at): DaySums => ({ ...NONE, at, annoyances: 0 }));
+  let day = 0;
+  const dayAt = (ms: number) => {
+    while (day + 1 < starts.length && ms >= starts[day + 1]!) day += 1;
+    return days[day]!;
+  };
+  /** By line, the automation its chain came through; a window of them, as chains are short. */
+  const by = new Map<number, string>();
+  const sums = rehearse(
+    house,
+    { from, to, seed: ask.seed, breaks, weather },
+    {
+      line(line) {
+        const counted = COUNTED[line.what];
+        if (counted) dayAt(line.at)[counted] += 1;
+        const own = line.by ?? (line.because === undefined ? undefined : by.get(line.because));
+        if (own !== undefined) {
+          by.set(line.n, own);
+          if (by.size > 40_000) for (const n of by.keys()) if (n < line.n - 20_000) by.delete(n);
+        }
+        if (kept) lines.push(line);
+      },
+      annoyance(one) {
+        annoyances.push(one);
+        dayAt(one.at).annoyances += 1;
+        causes.push(one.because === undefined ? undefined : by.get(one.because));
+      },
+      goes: (at, now) => kept && goes.push({ ...now, at }),
+      ...(progress ? { progress: (at) => progress((at - from) / (to - from)) } : {}),
+    },
+  );
+  const sights: Sight[] = [];
+  if (kept) for (let at = from; at < to; at += SIGHT_MS) sights.push({ at, sky: weather(at) });
+  return {
+    ask,
+    from,
+    to,
+    sums,
+    annoyances,
+    causes,
+    days,
+    lines,
+    goes,
+    weather: sights,
+    breaks: breaks.map(({ what, from: begin, to: end }) => ({ what, from: begin, to: end })),
+  };
+}
+
+/** The day, on the site's clock, of a moment of a run. */
+export const dayOf = (zone: string, ms: number) => dayText(localParts(zone, ms));
