@@ -2,15 +2,16 @@
 import { useEffect, useRef } from "react";
 import { useDesk } from "../desk/desk";
 
-/** @param own the stratum: B bus, R radio */
-export function useLitHere(own: "B" | "R"): void {
+/** @param own the stratum: B bus, R radio; none where the house alone is to be seen */
+export function useLitHere(own?: "B" | "R"): void {
   const { lit, light } = useDesk();
   const before = useRef(lit);
   useEffect(() => {
     const then = before.current;
     const now = new Set(then);
     now.delete("C");
-    now.add(own);
+    if (own) now.add(own);
+    else now.delete("P");
     light(now);
     return () => light(then);
   }, [light, own]);

@@ -16,4 +16,5 @@ export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StagePart
   register: () => import("./register/stage"),
   bridges: () => import("./bridges/stage"),
   automations: () => import("./automations/stage"),
+  rehearse: () => import("./rehearse/stage"),
 };

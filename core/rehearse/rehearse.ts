@@ -8,7 +8,7 @@ import { isOwnCue } from "../automation/people";
 import { Engine } from "../automation/engine/engine";
 import type { Answer, Happening, Value } from "../automation/engine/world";
 import type { Aspect } from "../stages/automations/rows-words";
-import { cutsSupply, hubStopsAt, isHit, type Break } from "./breaks";
+import { cutsSupply, hubStopsAt, isHit, phoneOf, type Break } from "./breaks";
 import type { House, RehearsedRoom, Thing } from "./house";
 import type { Annoyance, Line, Sums } from "./log";
 import { live, type Whereabouts } from "./people";
@@ -117,6 +117,7 @@ class Rehearsal {
   /** What the world does to a thing that nobody commands: a door that is opened, by point and aspect. */
   private readonly world = new Map<string, Value>();
   private readonly tries = new Map<string, () => void>();
+  private readonly standing: Break[] = [];
   private readonly meant = new Map<string, boolean>();
   private readonly bedded: ReadonlySet<string>;
   readonly sums: Sums = { presses: 0, moves: 0, switchings: 0, fires: 0, unanswered: 0, kWh: 0 };
@@ -215,7 +216,7 @@ class Rehearsal {
           this.tell({ kind: "state", point: thing.id, aspect, value });
       }
     for (const { person, home, asleep } of this.people.values())
-      this.tell({ kind: "person", person, home, asleep });
+      this.tell({ kind: "person", person, home: home || this.phoneAtHome(person), asleep });
     for (const [person, rings] of this.alarms) this.tell({ kind: "alarm", person, rings });
   }
 
@@ -440,7 +441,7 @@ class Rehearsal {
     if (what === "arrives" || what === "leaves") this.throughDoor();
     if (before === undefined || what !== undefined)
       this.tell(
-        { kind: "person", person, home: now.home, asleep: now.asleep },
+        { kind: "person", person, home: now.home || this.phoneAtHome(person), asleep: now.asleep },
         line === undefined ? undefined : { line },
       );
     if (before?.room !== undefined && before.room !== now.room) this.left(person, before.room);
@@ -448,6 +449,9 @@ class Rehearsal {
     else if (what === "wakes" && now.room !== undefined) this.wantsLight(person, now.room);
     else if (what === "falls asleep" && now.room !== undefined) this.putsOut(now.room);
   }
+
+  /** The hub knows who is at home by their telephones: one that was left behind says so of who has gone. */
+  private phoneAtHome = (person: string): boolean => this.standing.some((one) => phoneOf(one) === person);
 
   private throughDoor(): void {
     for (const point of this.house.doors.slice(0, 1)) {
@@ -558,8 +562,6 @@ class Rehearsal {
 
   // What is broken.
 
-  private readonly standing: Break[] = [];
-
   private unfed = (thing: Thing): boolean =>
     this.standing.some((one) => cutsSupply(one, thing) && isHit(one, thing));
 
@@ -593,6 +595,9 @@ class Rehearsal {
     const line = this.line("back", { value: one.what });
     this.standing.splice(this.standing.indexOf(one), 1);
     const fed = this.house.things.filter((thing) => isHit(one, thing) && cutsSupply(one, thing));
+    const left = phoneOf(one);
+    const who = left === undefined ? undefined : this.people.get(left);
+    if (who) this.tell({ kind: "person", person: who.person, home: who.home, asleep: who.asleep }, { line });
     const light = () => {
       for (const thing of fed) if (!this.unfed(thing)) this.standIns.get(thing.id)!.back?.({ line });
     };

@@ -1,5 +1,5 @@
 /** The run that is shown: one worker, asked again when the question or the house is another; the old run stays till then. */
-import { useEffect, useSyncExternalStore } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 import type { Design } from "#core/design/collections";
 import type { Run, RunAsk } from "#core/stages/rehearse/run";
 import { useDesign, useDesk } from "../../desk/desk";
@@ -101,8 +101,8 @@ function ask(design: Design, run: RunAsk): void {
 
 /** Where there is something to see: what annoys first, else the middle of the day. */
 function firstMoment({ from, to, annoyances }: Run): number {
-  const first = annoyances.find(({ at }) => at < to)?.at;
-  return first ?? from + Math.min((to - from) / 2, 12 * 3_600_000);
+  const first = annoyances.find(({ because }) => because !== undefined) ?? annoyances[0];
+  return first?.at ?? from + Math.min((to - from) / 2, 12 * 3_600_000);
 }
 
 /** Asks for a run of the shown design, and again whenever it is another; nothing while `run` is undefined. */
@@ -110,6 +110,9 @@ export function useRun(run: RunAsk | undefined): RunState {
   const design = useDesign();
   const { url } = useDesk();
   const now = useRunState();
+  // The key holds the question: the object is a new one at every drawing.
+  const wanted = useRef(run);
+  wanted.current = run;
   const key = run && JSON.stringify({ ...run, weather: run.weather?.length });
   useEffect(() => {
     if (state.of !== url) {
@@ -118,12 +121,12 @@ export function useRun(run: RunAsk | undefined): RunState {
       state = { ...NOTHING, of: url };
       put({});
     }
+    const run = wanted.current;
     if (!run || !key || (question?.design === design && question.key === key)) return;
     return whenAtRest(() => {
       question = { design, key };
       ask(design, run);
     });
-    // The question is the key.
   }, [design, key, url]);
   return now;
 }

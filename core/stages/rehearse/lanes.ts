@@ -2,6 +2,7 @@
 import { ASPECT_NAMES } from "../../automation/aspects";
 import type { Value } from "../../automation/engine/world";
 import { byId, type Design } from "../../design/collections";
+import { clockText } from "../../design/local-time";
 import { byName } from "../../design/words";
 import type { Whereabouts } from "../../rehearse/people";
 import { ableOf } from "../automations/things";
@@ -129,12 +130,15 @@ function houseLanes(design: Design, run: Run): Lane[] {
       light.push({
         from: last ? (last.to = at) : at,
         to: at,
-        text: day ? "light" : "",
+        text: "",
         tone: day ? "light" : "rest",
         share: day ? 1 : 0,
       });
   }
   if (light.length) light.at(-1)!.to = run.to;
+  const { zone } = design.design;
+  for (const span of light)
+    if (span.tone === "light") span.text = `${clockText(zone, span.from)} to ${clockText(zone, span.to)}`;
   const broken = new Map<string, Span[]>();
   for (const { what, from, to } of run.breaks) {
     const own = broken.get(what) ?? [];

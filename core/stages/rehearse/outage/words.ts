@@ -45,6 +45,8 @@ export function partText(design: Design, what: string): string {
       return named("devices");
     case "module":
       return named("modules");
+    case "phone":
+      return `the telephone of ${byId(design, "people").get(id)?.role ?? id}, left at home`;
     case "point":
       return named("points");
     case "room":

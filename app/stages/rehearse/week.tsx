@@ -1,0 +1,6 @@
+/** A week of the house. */
+import { Played } from "./day";
+
+export default function Week() {
+  return <Played days={7} />;
+}
