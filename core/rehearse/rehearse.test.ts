@@ -245,6 +245,77 @@ automation c: C
     ]);
   });
 
+  test("a telephone left at home: the house hears of who left once it is found", () => {
+    const text = `automation a: A
+  cue k: when somebody leaves
+  do switch on [Stair strip]`;
+    const phone = readBreak("phone:nurse@2026-11-24T00:01+600", "Europe/London", smallHouse({ text }));
+    const fires = (breaks: (typeof phone)[]) =>
+      played({ text }, { breaks })
+        .lines.filter(({ what }) => what === "fires")
+        .map((line) => line.at);
+    expect(fires([])).toEqual([at("09:00")]);
+    expect(fires([phone])).toEqual([at("10:01")]);
+    expect(bare(played({ text }, { breaks: [phone] }).doings)).toContain("09:00:00 leaves nurse");
+  });
+
+  test("with the hub down a key works the lamp that is bound to it, and no other", () => {
+    const rooms = smallHouse().rooms.map((row) =>
+      row.id === "hall" ? { ...row, switched: false, keys: ["keys"] } : row,
+    );
+    const day = (linked: boolean) => {
+      const things = THINGS.map((one) => (one.id === "lamp" ? { ...one, linked } : one));
+      const house = { text: TEXT, rooms, things };
+      return played(house, {
+        breaks: [readBreak("hub@2026-11-24T06:00+120", "Europe/London", smallHouse(house))],
+      });
+    };
+    expect(bare(day(true).doings)).toContain("07:00:04.150 on lamp true");
+    expect(day(true).annoyances.filter(({ what }) => what === "left in the dark")).toEqual([]);
+    expect(bare(day(false).doings)).not.toContain("07:00:04.150 on lamp true");
+    expect(day(false).annoyances.map(({ what }) => what)).toContain("left in the dark");
+    expect(day(true).sums.presses).toBeGreaterThan(0);
+  });
+
+  test("a lamp that lights up by itself does so when the mains are back, and only then", () => {
+    const things = THINGS.map((one) => (one.id === "lamp" ? { ...one, comesBack: "on" as const } : one));
+    const house = { text: TEXT, things };
+    const { lines, doings } = played(house, {
+      breaks: [readBreak("mains@2026-11-24T02:00+60", "Europe/London", smallHouse(house))],
+    });
+    expect(bare(doings)).toContain("03:00:00 on lamp true");
+    const back = lines.find(({ what }) => what === "back")!;
+    expect(lines.find(({ what, point }) => what === "on" && point === "lamp")!.because).toBe(back.n);
+    const others = played(
+      { text: TEXT },
+      {
+        breaks: [readBreak("mains@2026-11-24T02:00+60", "Europe/London", smallHouse({ text: TEXT }))],
+      },
+    );
+    expect(bare(others.doings)).not.toContain("03:00:00 on lamp true");
+  });
+
+  test("a wall switch works no lamp that it does not feed", () => {
+    const things = THINGS.map((one) => (one.id === "lamp" ? { ...one, hand: false } : one));
+    const { lines } = played({ things });
+    expect(lines.some(({ what }) => what === "by hand")).toBe(true);
+    expect(lines.some(({ point, what }) => point === "lamp" && what === "on")).toBe(false);
+  });
+
+  test("whoever is woken by a sentence of their own alarm clock is not annoyed", () => {
+    const text = (cue: string) => `automation a: A
+  cue k: ${cue}
+  do bring [Snug shade left] to shut`;
+    const people = [{ ...NURSE, times: [...NURSE.times!, { doing: "alarm clock" as const, from: "06:30" }] }];
+    const over = (cue: string) => {
+      const { annoyances, sums } = played({ text: text(cue), people });
+      expect(sums.moves).toBe(1);
+      return annoyances.filter(({ what }) => what === "moved over a sleeper").length;
+    };
+    expect(over("at 06:20")).toBe(1);
+    expect(over("10 min before the alarm clock of [Nurse on night shifts]")).toBe(0);
+  });
+
   test("without the internet only what hangs on it is silent", () => {
     const { sums, lines } = broken("internet@2026-11-24T00:01+1439");
     expect(sums.unanswered).toBe(0);

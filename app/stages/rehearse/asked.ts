@@ -5,7 +5,7 @@ import { addDays, dayText, localParts, parseDay } from "#core/design/local-time"
 import type { RunAsk } from "#core/stages/rehearse/run";
 import { useRows } from "../../desk/desk";
 import { useNow } from "../../kit/now";
-import { weatherText } from "./weather-choice";
+import { WEATHER_WEEKS, weatherText } from "./weather-choice";
 
 export const FIRST_SEED = 7;
 const MOST_SEED = 2 ** 32 - 1;
@@ -74,7 +74,8 @@ export function weekOf(on: string): string {
 export function askFor(asked: Asked, days: number): RunAsk | undefined {
   if (!asked.on) return undefined;
   const from = days === 7 ? weekOf(asked.on) : days > 7 ? `${asked.on.slice(0, 4)}-01-01` : asked.on;
-  const weather = weatherText(asked.weather);
+  // A week of weather says nothing of the rest of a year.
+  const weather = days > 7 && asked.weather in WEATHER_WEEKS ? undefined : weatherText(asked.weather);
   return {
     from,
     days: days > 7 ? daysOfYear(asked.on) : days,

@@ -63,18 +63,20 @@ export function Played({ days, head }: { days: 1 | 7; head?: React.ReactNode }) 
   return (
     <>
       <RunBar asked={asked} step={days} state={state}>
-        <button
-          type="button"
-          className="button"
-          onClick={() =>
-            setParams((now) => {
-              now.set("view", "break");
-              return now;
-            })
-          }
-        >
-          Break something
-        </button>
+        {!head && (
+          <button
+            type="button"
+            className="button"
+            onClick={() =>
+              setParams((now) => {
+                now.set("view", "break");
+                return now;
+              })
+            }
+          >
+            Break something
+          </button>
+        )}
         <button
           type="button"
           className="button button-main"

@@ -1,5 +1,5 @@
 /** Lanes under one clock: who is where, what stands how, what is down; a press or the arrows move the moment. */
-import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Design } from "#core/design/collections";
 import { byId } from "#core/design/collections";
 import { addDays, clockText, dayName, dayStart, localParts } from "#core/design/local-time";
@@ -106,7 +106,15 @@ export function Lanes({
 }) {
   const { zone } = design.design;
   const area = useRef<HTMLDivElement>(null);
+  const list = useRef<HTMLUListElement>(null);
   const lanes = useMemo(() => lanesOf(design, run), [design, run]);
+  // The lane of what is looked at is to be seen.
+  useEffect(() => {
+    if (selected !== undefined)
+      list.current
+        ?.querySelector(`[data-lane="${CSS.escape(selected)}"]`)
+        ?.scrollIntoView({ block: "nearest" });
+  }, [selected]);
   const shown = only ? lanes.filter(only) : lanes;
   const marks = useMemo(() => marksOf(zone, run), [zone, run]);
   const whole = run.to - run.from;
@@ -156,7 +164,7 @@ export function Lanes({
         </div>
       </div>
       <div className="relative">
-        <ul className="py-1">
+        <ul ref={list} className="py-1">
           {shown.map((lane) => {
             const heading = lane.room !== room ? rooms.get(lane.room ?? "")?.name : undefined;
             room = lane.room;

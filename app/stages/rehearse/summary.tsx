@@ -195,7 +195,7 @@ export function WhileDown({ design, run }: { design: Design; run: Run }) {
   const unsafe = [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))];
   return (
     <section className="border-b border-rule px-3.5 py-2.5" aria-label="While it is down">
-      <h3 className="font-semibold">While {failureText(design, what).replace(/^The /, "the ")} is down</h3>
+      <h3 className="font-semibold">With {failureText(design, what).replace(/^The /, "the ")} down</h3>
       <Ways outcomes={outcomes} />
       {unsafe.length > 0 && <p className="mt-1 text-small text-stop">{capital(unsafe.join("; "))}.</p>}
     </section>

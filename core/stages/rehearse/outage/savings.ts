@@ -51,24 +51,35 @@ function priceOf(design: Design, kind: string, id: string): number | undefined {
   }
 }
 
+/** Of devices, those of one sort: one spare serves whichever of them fails. */
+function sortOfSpare(design: Design, kind: string, id: string): string {
+  const device = kind === "device" ? byId(design, "devices").get(id) : undefined;
+  if (!device) return `${kind}:${id}`;
+  return `${device.option ?? ""} ${byId(design, "points").get(device.point)?.kind ?? ""} ${device.protocol}`;
+}
+
 function spares(design: Design, failures: readonly Failure[]): Saving[] {
-  return failures.flatMap(({ what, score }): Saving[] => {
+  const sorts = new Map<string, { what: string; kind: string; id: string; points: number; count: number }>();
+  for (const { what, score } of failures) {
     const [kind, id = ""] = what.split(":", 2) as [string, string?];
-    const collection = SPARE_OF[kind];
-    const points = 100 - score;
-    if (!collection || what.includes("+") || points < LEAST_POINTS) return [];
+    if (!SPARE_OF[kind] || what.includes("+") || score > 100 - LEAST_POINTS) continue;
+    const sort = sortOfSpare(design, kind, id);
+    const own = sorts.get(sort) ?? { what, kind, id, points: 0, count: 0 };
+    sorts.set(sort, { ...own, points: own.points + 100 - score, count: own.count + 1 });
+  }
+  return [...sorts.values()].map(({ what, kind, id, points, count }): Saving => {
+    const collection = SPARE_OF[kind]!;
     const cost = priceOf(design, kind, id);
     const known = byId(design, collection as "hubs").has(id);
-    return [
-      {
-        kind: "spare",
-        text: `Keep a spare for ${partText(design, what)}`,
-        why: `Without it ${points.toFixed(1)} of 100 points are gone for as long as the new one is on its way.`,
-        points,
-        ...(cost === undefined ? {} : { cost }),
-        ...(known ? { about: { in: collection, id } } : {}),
-      },
-    ];
+    const like = count > 1 ? ` and ${counted(count - 1, "other")} like it` : "";
+    return {
+      kind: "spare",
+      text: `Keep a spare for ${partText(design, what)}${like}`,
+      why: `Without it ${(points / count).toFixed(1)} of 100 points are gone for as long as the new one is on its way.`,
+      points,
+      ...(cost === undefined ? {} : { cost }),
+      ...(known ? { about: { in: collection, id } } : {}),
+    };
   });
 }
 
