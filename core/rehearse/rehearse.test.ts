@@ -3,7 +3,7 @@ import { MILD, NURSE, smallHouse, THINGS, type Given } from "../test-house";
 import { WEATHER } from "../stages/automations/language/small-world";
 import { readBreak } from "./breaks";
 import type { Annoyance, Line } from "./log";
-import { rehearse, type Ask } from "./rehearse";
+import { rehearse, Rehearsal, type Ask } from "./rehearse";
 import type { Sky } from "./weather";
 
 const DAY_MS = 86_400_000;
@@ -416,4 +416,72 @@ test("alarm clocks: before, after, and the next one", () => {
     ["25T06:30", "k"],
     ["25T06:50", "l"],
   ]);
+});
+
+describe("one that is watched", () => {
+  const TEXT = `automation a: A
+  for comfort
+  cue k: at 12:00
+  do switch off [Hall lamp]`;
+  const from = at("00:00");
+  const going = (breaks: Ask["breaks"] = []) => {
+    const lines: Line[] = [];
+    const rehearsal = new Rehearsal(
+      smallHouse({ text: TEXT }),
+      { from, to: from + DAY_MS, seed: 3, weather: MILD, breaks },
+      { line: (line) => lines.push(line) },
+    );
+    rehearsal.begin();
+    return { rehearsal, lines };
+  };
+
+  test("by steps it tells what it tells at once, however long they are", () => {
+    const whole = played({ text: TEXT }).lines;
+    const { rehearsal, lines } = going();
+    for (let ms = from; ms < from + DAY_MS; ms += 47_123) rehearsal.advance(ms);
+    rehearsal.advance(from + DAY_MS);
+    expect(lines).toEqual(whole);
+  });
+
+  test("what is wished is told, stands as a hand's word, and is counted", () => {
+    const { rehearsal, lines } = going();
+    rehearsal.advance(at("11:00"));
+    expect(rehearsal.wish("lamp", "on", true)).toBe(true);
+    rehearsal.advance(at("11:00:01"));
+    expect(rehearsal.values().get("lamp on")).toBe(true);
+    // The sentence of noon waits below the hand for its two hours.
+    rehearsal.advance(at("12:30"));
+    expect(rehearsal.values().get("lamp on")).toBe(true);
+    rehearsal.advance(at("13:01"));
+    expect(rehearsal.values().get("lamp on")).toBe(false);
+    const wish = lines.find(({ what, point }) => what === "by hand" && point === "lamp")!;
+    expect(lines.find(({ what, because }) => what === "on" && because === wish.n)).toMatchObject({
+      value: true,
+    });
+  });
+
+  test("nothing is wished of what cannot do it, or does not answer", () => {
+    expect(going().rehearsal.wish("mast", "on", true)).toBe(false);
+    expect(going().rehearsal.wish("nobody", "on", true)).toBe(false);
+    const house = smallHouse({ text: TEXT });
+    const { rehearsal, lines } = going([readBreak("hub@2026-11-24T09:00+180", "Europe/London", house)]);
+    rehearsal.advance(at("10:00"));
+    expect(rehearsal.wish("lamp", "on", true)).toBe(false);
+    expect(rehearsal.turn("any", true)).toBe(false);
+    expect(lines.at(-1)).toMatchObject({ what: "no answer", point: "lamp" });
+    expect(rehearsal.sums.unanswered).toBe(1);
+  });
+
+  test("what draws is counted up to now, once", () => {
+    const { rehearsal } = going();
+    rehearsal.advance(at("10:00"));
+    rehearsal.count();
+    const before = rehearsal.sums.kWh;
+    rehearsal.wish("lamp", "on", true);
+    rehearsal.advance(at("11:00"));
+    rehearsal.count();
+    rehearsal.count();
+    // 12 W for an hour less the 150 ms until it lights.
+    expect(rehearsal.sums.kWh - before).toBeCloseTo(0.012 * (1 - 0.15 / 3600), 9);
+  });
 });

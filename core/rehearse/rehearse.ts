@@ -89,7 +89,8 @@ const skyValue = (sky: Sky, aspect: Aspect): Value | undefined => {
   }
 };
 
-class Rehearsal {
+/** One that goes on as far as it is told, and hears what somebody does meanwhile. */
+export class Rehearsal {
   private readonly agenda = new Agenda<() => void>();
   private now: number;
   private lines = 0;
@@ -143,7 +144,8 @@ class Rehearsal {
     this.boot([]);
   }
 
-  run(): void {
+  /** The world is set going: nothing has happened yet. */
+  begin(): void {
     this.look();
     live(this.house, this.ask.seed, this.ask.from, {
       now: () => this.now,
@@ -161,19 +163,70 @@ class Rehearsal {
       this.agenda.add(one.from, () => this.breaks(one));
       this.agenda.add(one.to, () => this.mends(one, stops !== undefined));
     }
+  }
+
+  /** All that happens before a moment; it stands at that moment then. */
+  advance(to: number): void {
     for (let turn = 1; ; turn += 1) {
       if (turn % PROGRESS_TURNS === 0) this.listener.progress?.(this.now);
       const world = this.agenda.nextAt();
       const hub = this.hubDown ? undefined : this.engine.wakesAt;
       const at = Math.min(world ?? Infinity, hub ?? Infinity);
-      if (at >= this.ask.to) break;
+      if (at >= to) break;
       this.now = Math.max(this.now, at);
       if (world !== undefined && world <= (hub ?? Infinity)) this.agenda.next()!.what();
       else this.heed(this.engine.advance(at));
     }
-    this.now = this.ask.to;
-    for (const point of [...this.draws.keys()]) this.drawn(point);
+    this.now = to;
   }
+
+  /** What draws is counted up to now. */
+  count(): void {
+    for (const point of [...this.draws.keys()]) {
+      this.drawn(point);
+      this.draws.set(point, this.now);
+    }
+  }
+
+  /** Somebody wishes something of a thing, on a panel or by a client: the hub tells it, and keeps it as a hand's word. */
+  wish(point: string, aspect: Aspect, value: Value): boolean {
+    const thing = this.things.get(point);
+    if (!thing?.sets.includes(aspect)) return false;
+    this.sums.presses += 1;
+    const line = this.line("by hand", { point, aspect, value });
+    if (this.hubDown || !this.answers(thing)) {
+      this.sums.unanswered += 1;
+      this.line("no answer", { point, because: line });
+      return false;
+    }
+    this.tell({ kind: "hand", point, aspect, value }, { line });
+    this.standIns.get(point)!.told(aspect, value, 0, { line });
+    return true;
+  }
+
+  /** Somebody turns a dial or a flag; nothing hears it while the hub is down. */
+  turn(dial: string, value: Value): boolean {
+    if (this.hubDown) return false;
+    const line = this.line("by hand", { value });
+    this.tell({ kind: "dial", dial, value }, { line });
+    return true;
+  }
+
+  /** How everything stands, by point and aspect, as `hall-lmp-1 on`; only what is heard. */
+  values(): Map<string, Value> {
+    const found = new Map<string, Value>();
+    for (const thing of this.house.things)
+      for (const aspect of new Set([...thing.reads, ...thing.sets])) {
+        const value = this.valueOf(thing, aspect);
+        if (value !== undefined) found.set(`${thing.id} ${aspect}`, value);
+      }
+    return found;
+  }
+
+  /** What the household has turned its dials to. */
+  dials = (): ReadonlyMap<string, Value> => this.engine.state.dials;
+  whereabouts = (): Whereabouts[] => [...this.people.values()];
+  skyNow = (): Sky => this.weather(this.now);
 
   // The log.
 
@@ -633,6 +686,8 @@ class Rehearsal {
 /** Plays a house from a moment to another. The same house, seed and breaks tell the same lines. */
 export function rehearse(house: House, ask: Ask, listener: Listener = {}): Sums {
   const rehearsal = new Rehearsal(house, ask, listener);
-  rehearsal.run();
+  rehearsal.begin();
+  rehearsal.advance(ask.to);
+  rehearsal.count();
   return rehearsal.sums;
 }

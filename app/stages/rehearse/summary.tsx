@@ -262,6 +262,13 @@ export default function RehearseSummary({ design }: { design: Design }) {
         <Fact label="Lamps">
           <span className="measure">{sums.kWh.toFixed(sums.kWh < 10 ? 2 : 0)} kWh</span>
         </Fact>
+        {run.seconds !== undefined && (
+          <Fact label="Rehearsed in">
+            <span className="measure">
+              {run.seconds < 1 ? `${Math.round(run.seconds * 1000)} ms` : `${run.seconds.toFixed(1)} s`}
+            </span>
+          </Fact>
+        )}
         <Fact label="Annoyances">
           <span
             className={`measure ${run.annoyances.length ? "font-semibold text-stop" : ""}`}
@@ -270,12 +277,6 @@ export default function RehearseSummary({ design }: { design: Design }) {
             {run.annoyances.length}
           </span>
         </Fact>
-        {run.seconds !== undefined && (
-          <p className="mt-1 text-small text-soft">
-            rehearsed in{" "}
-            {run.seconds < 1 ? `${Math.round(run.seconds * 1000)} ms` : `${run.seconds.toFixed(1)} s`}
-          </p>
-        )}
       </dl>
       {chain.length > 0 && (
         <section className="border-b border-rule px-3.5 py-2.5" aria-label="Because of what">

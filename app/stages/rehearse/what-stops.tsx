@@ -22,15 +22,8 @@ import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { DataTable, type Column } from "../../kit/table";
 import { Tabbed, useView } from "../../kit/views";
+import { OUTAGE_TABLES } from "./views";
 import { usePairs } from "./use-pairs";
-
-const TABLES = [
-  ["failures", "Single failures"],
-  ["pairs", "Pairs"],
-  ["shares", "Rooms and people"],
-  ["savings", "Spares and changes"],
-  ["guests", "Guest test"],
-] as const;
 
 const count = (outcomes: readonly Outcome[], name: keyof Ways) =>
   `${outcomes.filter(({ now }) => now[name]).length}/${outcomes.filter(({ before }) => before[name]).length}`;
@@ -426,7 +419,7 @@ function Guests({ design }: { design: Design }) {
 
 export default function WhatStops() {
   const design = useDesign();
-  const [table, show] = useView(TABLES, "table");
+  const [table, show] = useView(OUTAGE_TABLES, "table");
   const failures = singleFailures(design);
   if (!readyOf(design).functions.length)
     return (
@@ -435,7 +428,7 @@ export default function WhatStops() {
       </Empty>
     );
   return (
-    <Tabbed label="Tables of outages" tabs={TABLES} tab={table} show={show}>
+    <Tabbed label="Tables of outages" tabs={OUTAGE_TABLES} tab={table} show={show}>
       {table === "pairs" ? (
         <Pairs design={design} />
       ) : table === "shares" ? (

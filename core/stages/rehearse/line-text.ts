@@ -27,6 +27,7 @@ export function lineText(design: Design, { what, point, value = "", aspect, by }
     case "press":
       return `${thing}: key ${String(value).split(" ")[0]!} is pressed`;
     case "by hand":
+      if (point !== undefined) return `${isSo(thing, aspect!, value)}, wished on the panel`;
       return `a hand puts the light ${value === true ? "on" : "out"}`;
     case "no answer":
       return `${thing} does not answer`;

@@ -1,0 +1,186 @@
+/** Stage 11 as a journey: a stormy week is rehearsed, put right, broken on purpose, and compared. */
+import { choose } from "./choose";
+import { emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
+import type { Page } from "@playwright/test";
+
+const inspector = (page: Page) => page.getByRole("complementary", { name: "Inspector" });
+const moment = (page: Page) => page.getByRole("slider", { name: "Moment of the rehearsal" });
+
+test("a November week with a storm: who is woken and why, the fix, and it is gone", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=week&on=2026-11-27`);
+  await choose(page.getByLabel(/^Weather/), "stormy November week");
+  await expect(page.locator('[data-lane="wind"]')).toContainText("to 24");
+  const trouble = page.locator("[data-trouble]").filter({ hasText: "Nurse on night shifts" });
+  await expect(trouble).toContainText("Moved over a sleeper");
+  await expect(trouble).toContainText("9 times on 3 days, because of “Nurse's room: daylight in steps”");
+  await trouble.getByRole("button", { name: "Go there" }).click();
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "09:30");
+  // Back to its first cause, which the chain begins with.
+  const chain = page.locator("[data-chain] li");
+  await expect(chain.first()).toContainText("Nurse's room: daylight in steps fires");
+  await expect(chain.last()).toContainText("sets off for 20 %");
+  const before = Number(await page.locator("[data-annoyances]").textContent());
+  await trouble.getByRole("button", { name: "Not while Nurse on night shifts is asleep" }).click();
+  await expect(trouble).toHaveCount(0);
+  await expect(page.locator("[data-annoyances]")).toHaveText(String(before - 9));
+  await saved(page);
+  // It can be taken back, and she is woken again.
+  await page.keyboard.press("Control+z");
+  await expect(trouble).toBeVisible();
+});
+
+test("the internet and the hub are cut: who is in the dark, what is left by hand and by link", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=break&on=2026-11-26`);
+  const often = page.getByRole("group", { name: "Often broken" });
+  await page.getByLabel("From", { exact: true }).fill("25:00");
+  await often.getByRole("button", { name: "The internet" }).click();
+  await expect(page.getByRole("alert")).toContainText("From must be a time of day");
+  await page.getByLabel("From", { exact: true }).fill("17:00");
+  await often.getByRole("button", { name: "The internet" }).click();
+  await expect(page.locator("[data-break] li")).toHaveCount(1);
+  await often.getByRole("button", { name: "House hub" }).click();
+  const down = page.getByRole("region", { name: "While it is down" });
+  await expect(down).toContainText("With the internet and House hub down");
+  await expect(down).toContainText("31 of 31");
+  await expect(down).toContainText("0 of 98");
+  await expect(page.locator('[data-lane="broken internet"] [data-tone="down"]')).toBeVisible();
+  const dark = page.locator('[data-trouble="left in the dark"]');
+  await expect(dark.first()).toContainText("nothing lit the room");
+  // A link leads to the same run; what is mended is up again.
+  await page.reload();
+  await expect(down).toContainText("0 of 98");
+  await page.getByRole("button", { name: "Mend House hub" }).click();
+  await expect(down).not.toContainText("0 of 98");
+  // Any part can be chosen by typing, a telephone among them.
+  await choose(page.getByLabel("What fails"), "Telephone of Teenager, left at home");
+  await page.getByRole("button", { name: "Break it" }).click();
+  await expect(page.locator("[data-break] li").last()).toContainText("telephone of Teenager");
+});
+
+test("two variants side by side: a fix is tried, and taken over", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await page
+    .locator("[data-trouble]")
+    .filter({ hasText: "Nurse on night shifts" })
+    .getByRole("button", { name: "Rehearse both" })
+    .click();
+  await choose(page.getByLabel(/^How long/), "a day");
+  const table = page.locator("[data-difference]");
+  await expect(table.getByRole("row", { name: /^Motor moves/ })).toContainText("−3");
+  await expect(page.getByRole("region", { name: "Annoys only in A" })).toContainText("Nurse on night shifts");
+  await expect(page.getByRole("region", { name: "Annoys only in B" })).toContainText(
+    "Nothing that A has not",
+  );
+  await page.getByRole("button", { name: "Take B over" }).click();
+  await saved(page);
+  await expect(page.getByText("That finding is not there any more")).toBeVisible();
+  await page.getByRole("tab", { name: "Day" }).click();
+  await expect(page.locator("[data-trouble]").filter({ hasText: "Nurse on night shifts" })).toHaveCount(0);
+});
+
+test("what stops without what, who is left with what, spares, pairs and the guest test", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=stops`);
+  const failures = page.getByRole("grid", { name: "What stops without what" });
+  await failures.getByRole("row", { name: /^House hub/ }).click();
+  await expect(inspector(page)).toContainText("down: 35.2 of 100 points are left");
+  await expect(inspector(page)).toContainText("Nobody is locked in");
+  await expect(page.getByRole("grid", { name: "What it does to each function" })).toContainText("gone");
+  const file = page.waitForEvent("download");
+  await page.getByRole("tab", { name: "Guest test" }).click();
+  await expect(page.locator("[data-guests]")).toHaveText(/^\d+ of \d+$/);
+  const guests = page.getByRole("grid", { name: "What a guest can use" });
+  await expect(guests.getByRole("row", { name: /Bath lamp/ })).toContainText("Its key is not in the room");
+  await page.getByRole("tab", { name: "Spares and changes" }).click();
+  await expect(
+    page
+      .getByRole("grid", { name: /Spares/ })
+      .getByRole("row")
+      .nth(1),
+  ).toContainText("House hub");
+  await page.getByRole("tab", { name: "Pairs" }).click();
+  await page.getByRole("button", { name: "Try all pairs" }).click();
+  await expect(page.getByRole("grid", { name: "Pairs of failures" })).toContainText(
+    "House hub and Bus supply 2",
+    {
+      timeout: 60_000,
+    },
+  );
+  await page.getByRole("tab", { name: "Rooms and people" }).click();
+  await expect(page.getByRole("grid", { name: "Points of rooms and people" })).toContainText("Grandmother");
+  await page.keyboard.press("/");
+  await page.keyboard.type("save the outage table");
+  await page.keyboard.press("Enter");
+  expect((await file).suggestedFilename()).toMatch(/outages\.csv$/);
+  // An evening without it, straight from the table.
+  await page.getByRole("tab", { name: "Single failures" }).click();
+  await failures.getByRole("row", { name: /^Circuit Lights, ground/ }).click();
+  await inspector(page).getByRole("button", { name: "Rehearse an evening without it" }).click();
+  await expect(page.locator('[data-lane="broken circuit:lights-g"]')).toBeVisible();
+});
+
+test("the moment is moved by keys; a line says what it came of; the year is rehearsed, and can be stopped", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "09:30");
+  await moment(page).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "09:35");
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "08:35");
+  await page.keyboard.press("End");
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "23:59");
+  await page.keyboard.press("Home");
+  await expect(moment(page)).toHaveAttribute("aria-valuetext", "00:00");
+  await expect(page.locator("[data-moment]")).toContainText("asleep");
+  await page.getByRole("textbox", { name: "Seed" }).fill("-3");
+  await page.getByRole("textbox", { name: "Seed" }).press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Seed must be a whole number");
+  await page.getByRole("textbox", { name: "Seed" }).fill("8");
+  await page.getByRole("textbox", { name: "Seed" }).press("Enter");
+  await expect(page).toHaveURL(/seed=8/);
+  await page.getByRole("tab", { name: "Year" }).click();
+  await page.getByRole("button", { name: "Rehearse 2026" }).click();
+  await expect(page.getByRole("table", { name: "Sums of each month" }).getByRole("row")).toHaveCount(13, {
+    timeout: 90_000,
+  });
+  await expect(inspector(page)).toContainText("2026");
+});
+
+test("a file of weather that is none is refused in a sentence, and nothing changes", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await expect(moment(page)).toBeVisible();
+  await page
+    .getByLabel("File of weather")
+    .setInputFiles({ name: "notes.csv", mimeType: "text/csv", buffer: Buffer.from("a,b\n1,2\n") });
+  await expect(page.getByRole("alert")).toContainText("notes.csv must be EPW, or CSV with a column time");
+  await page.getByLabel("File of weather").setInputFiles({
+    name: "gale.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("time,windMS\n2026-11-03T00:00,3\n2026-11-03T12:00,31\n"),
+  });
+  await expect(page.locator('[data-lane="wind"]')).toContainText("to 31.0");
+});
+
+test("a house without devices says what comes first", async ({ page }) => {
+  const house = await emptyHouse(page);
+  await open(page, `${house}/rehearse`);
+  await expect(page.getByText(/rehearsed once devices are chosen/)).toBeVisible();
+  for (const [view, text] of [
+    ["Week", /rehearsed once devices are chosen/],
+    ["Year", /rehearsed once devices are chosen/],
+    ["What stops", /said here once devices are chosen/],
+    ["Compare", /compared once there is a house/],
+  ] as const) {
+    await page.getByRole("tab", { name: view }).click();
+    await expect(page.getByText(text)).toBeVisible();
+  }
+});
