@@ -226,6 +226,7 @@ export class Rehearsal {
   /** What the household has turned its dials to. */
   dials = (): ReadonlyMap<string, Value> => this.engine.state.dials;
   whereabouts = (): Whereabouts[] => [...this.people.values()];
+  isHubDown = (): boolean => this.hubDown > 0;
   skyNow = (): Sky => this.weather(this.now);
 
   // The log.

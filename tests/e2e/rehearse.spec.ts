@@ -184,3 +184,57 @@ test("a house without devices says what comes first", async ({ page }) => {
     await expect(page.getByText(text)).toBeVisible();
   }
 });
+
+test("the household's panel at three sizes: a room is worked, a flag is set, a lock wants holding", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=panel&on=2026-11-26`);
+  const panel = page.locator("[data-panel]");
+  await expect(panel.locator("[data-before-bed]")).toContainText(/before bed|All in order/);
+  await panel.getByRole("button", { name: "As on the wall" }).click();
+  for (const [width, height] of [
+    [1280, 800],
+    [800, 1280],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expect(panel.locator("[data-panel-clock]")).toBeVisible();
+    await expect
+      .poll(() =>
+        page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+      )
+      .toBe(0);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await panel.locator('[data-panel-room="snug"]').click();
+  const shade = page.getByRole("group", { name: "Snug shade left" });
+  await shade.getByRole("button", { name: "half" }).click();
+  await expect(shade.getByRole("button", { name: "half" })).toHaveAttribute("aria-pressed", "true");
+  await page.getByRole("button", { name: "Done" }).click();
+  await expect(panel.locator('[data-panel-room="snug"]')).toHaveAccessibleName(/50 %/);
+  const flag = panel.getByRole("switch", { name: "Early night" });
+  await flag.click();
+  await expect(flag).toBeChecked();
+  // A touch does nothing; holding by key for its two seconds does.
+  const lock = panel.locator("[data-hold]").filter({ hasText: "Lodger's door" });
+  await expect(lock).toContainText("Unlock");
+  await lock.click();
+  await expect(lock).toContainText("Unlock");
+  await lock.focus();
+  await page.keyboard.down("Enter");
+  await expect(lock).toContainText("Lock Lodger's door", { timeout: 10_000 });
+  await page.keyboard.up("Enter");
+  await page.keyboard.press("Escape");
+  await expect(panel.getByRole("button", { name: "As on the wall" })).toBeVisible();
+});
+
+test("with the hub down the panel says so, and takes nothing", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=panel&on=2026-11-26&broken=hub:house-hub@2026-11-26T12:00%2B720`);
+  await expect(page.getByRole("alert")).toContainText("The hub is down");
+  await page.locator('[data-panel-room="snug"]').click();
+  await page.getByRole("group", { name: "Snug shade left" }).getByRole("button", { name: "half" }).click();
+  await page.getByRole("button", { name: "Done" }).click();
+  await expect(page.getByText("The house does not answer")).toBeVisible();
+});

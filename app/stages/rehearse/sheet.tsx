@@ -13,6 +13,7 @@ const SHEETS = {
   break: lazily(() => import("./break-it")),
   stops: lazily(() => import("./what-stops")),
   compare: lazily(() => import("./compare")),
+  panel: lazily(() => import("./panel")),
 };
 
 export default function Rehearse() {

@@ -13,6 +13,7 @@ export const parts: StageParts = {
     { text: "Break something", hint: "view of Rehearse", path: "rehearse?view=break" },
     { text: "What stops without what", hint: "view of Rehearse", path: "rehearse?view=stops" },
     { text: "Guest test", hint: "view of Rehearse", path: "rehearse?view=stops&table=guests" },
+    { text: "Household's panel", hint: "view of Rehearse", path: "rehearse?view=panel" },
     { text: "Compare two rehearsals", hint: "view of Rehearse", path: "rehearse?view=compare" },
     { text: "Save the outage table", hint: "command", path: "csv/outages", file: true },
   ],

@@ -15,4 +15,5 @@ export const VIEWS = [
   ["break", "Break it"],
   ["stops", "What stops", ["table", OUTAGE_TABLES]],
   ["compare", "Compare"],
+  ["panel", "Panel"],
 ] as const;
