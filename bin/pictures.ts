@@ -23,10 +23,6 @@ const PICTURES: Picture[] = [
     act: (page) => page.locator('[data-row="switches"]').click(),
   },
   {
-    name: "triage",
-    path: "/d/larkspur-weir/brief?view=requirements",
-  },
-  {
     name: "survey-editor",
     path: "/d/larkspur-weir/house",
     act: async (page) => {
@@ -83,26 +79,8 @@ const PICTURES: Picture[] = [
       await page.locator("[data-coverage-state=done]").waitFor();
     },
   },
-  {
-    name: "walk",
-    path: "/d/larkspur-weir/walk",
-    phone: true,
-    act: async (page) => {
-      await page.locator("[data-kept-page]").waitFor();
-      await page.getByRole("button", { name: /^Hall/ }).click();
-      await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
-      await page
-        .locator("[data-walk-drop='hall-ap-1/1']")
-        .evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 170));
-    },
-  },
   { name: "findings", path: "/d/larkspur-weir/runs", theme: "dark", act: (page) => page.keyboard.press("f") },
   { name: "register", path: "/d/larkspur-weir/register" },
-  {
-    name: "day-plan",
-    path: "/d/larkspur-weir/register?view=day",
-    act: (page) => page.getByText(/no plan is under/).waitFor(),
-  },
   {
     name: "bridges",
     path: "/d/larkspur-weir/bridges",
@@ -126,6 +104,37 @@ const PICTURES: Picture[] = [
     name: "automations",
     path: "/d/larkspur-weir/automations",
     act: (page) => page.getByRole("button", { name: "Dusk: bedroom shades down" }).click(),
+  },
+  {
+    name: "rehearse",
+    path: "/d/larkspur-weir/rehearse?on=2026-11-27&weather=stormy+November+week",
+    act: async (page) => {
+      await page
+        .locator("[data-trouble]")
+        .filter({ hasText: "Nurse on night shifts" })
+        .getByRole("button", { name: "Go there" })
+        .click();
+      await page.getByRole("group", { name: "Level" }).getByRole("button", { name: "First" }).click();
+      await page.locator("[data-chain] li").first().waitFor();
+    },
+  },
+  {
+    name: "outages",
+    path: "/d/larkspur-weir/rehearse?view=stops",
+    act: (page) =>
+      page
+        .getByRole("grid", { name: "What stops without what" })
+        .getByRole("row", { name: /^House hub/ })
+        .click(),
+  },
+  {
+    name: "panel",
+    path: "/d/larkspur-weir/rehearse?view=panel&on=2026-11-26",
+    act: async (page) => {
+      await page.getByRole("button", { name: "As on the wall" }).click();
+      await page.locator("[data-before-bed]").waitFor();
+      await page.locator("[data-panel-room=snug][data-lit]").waitFor({ timeout: 20_000 });
+    },
   },
   {
     name: "templates",

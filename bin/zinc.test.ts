@@ -376,6 +376,58 @@ test("rehearse: what happens, because of what; the same seed once more, a break,
   expect(out.join("\n")).toContain("moved over a sleeper: Nurse on night shifts, Nurse's room, because of");
 });
 
+interface Outage {
+  failures: {
+    what: string;
+    functions: {
+      id: string;
+      room: string;
+      device: string;
+      byHand: boolean;
+      byLink: boolean;
+      byHub: boolean;
+      unsafe?: string;
+    }[];
+    score: number;
+  }[];
+}
+
+test("outage: all single failures; several named are one entry, worse than each alone", async () => {
+  const all = (await json("outage", DEMO)) as unknown as Outage;
+  const whats = all.failures.map(({ what }) => what);
+  for (const what of [
+    "internet",
+    "cloud",
+    "mains",
+    "hub:house-hub",
+    "circuit:lights-g",
+    "device:d-hall-lmp-1",
+  ])
+    expect(whats).toContain(what);
+  const [first] = all.failures;
+  for (const { functions } of all.failures) expect(functions).toHaveLength(first!.functions.length);
+  out = [];
+  const both = (await json(
+    "outage",
+    DEMO,
+    "--fail",
+    "hub:house-hub",
+    "--fail",
+    "supply:bus-supply-1",
+  )) as unknown as Outage;
+  expect(both.failures.map(({ what }) => what)).toEqual(["hub:house-hub+supply:bus-supply-1"]);
+  const alone = (what: string) => all.failures.find((one) => one.what === what)!.score;
+  expect(both.failures[0]!.score).toBeLessThan(
+    Math.min(alone("hub:house-hub"), alone("supply:bus-supply-1")),
+  );
+  const lamp = both.failures[0]!.functions.find(({ device }) => device === "d-hall-lmp-1");
+  expect(lamp).toMatchObject({ room: "hall", byHand: false, byLink: false, byHub: false });
+  expect(both.failures[0]!.functions.some(({ unsafe }) => unsafe !== undefined)).toBe(true);
+  out = [];
+  expect(await main(["outage", DEMO, "--fail", "internet"])).toBe(0);
+  expect(out.join("\n")).toContain("The internet");
+});
+
 test("text for people", async () => {
   for (const command of ["check", "ledger", "house", "runs", "sun", "fires"])
     expect(await main([command, DEMO])).toBe(0);
@@ -392,9 +444,14 @@ test.each([
   [["convert", DEMO, "--to", "pdf"], '--to must be one of csv, svg, dxf, graphml, ics, td, txt, not "pdf"'],
   [["check", DEMO, "--colour"], "Unknown option"],
   [["rehearse", DEMO, "--days", "0"], "--days must be a whole number from 1 to 3660"],
-  [["rehearse", DEMO, "--seed", "-1"], "ambiguous"],
+  [["rehearse", DEMO, "--seed", "-1"], "--seed must be a whole number from 0 to 4294967295"],
   [["rehearse", DEMO, "--seed", "one"], "--seed must be a whole number from 0 to 4294967295"],
   [["rehearse", DEMO, "--break", "internet"], '--break "internet" must be WHAT@TIME+MINUTES'],
+  [
+    ["rehearse", DEMO, "--break", "hub:none@2026-11-03T12:00+5"],
+    '--break "hub:none" must be internet, cloud, mains, hub, or KIND:ID',
+  ],
+  [["outage", DEMO, "--fail", "gas"], '--fail "gas" must be internet, cloud, mains, or KIND:ID'],
   [["rehearse", DEMO, "--weather", "nowhere.csv"], '--weather "nowhere.csv" does not exist'],
   [["rehearse", DEMO, "--weather", DEMO], "--weather must be EPW, or CSV with a column time"],
 ])("%j exits 2 with one line", async (args, sentence) => {

@@ -106,6 +106,14 @@ function usage(commands: Readonly<Record<string, Pick<Command, "prints" | "optio
   return ["zinc COMMAND FILE [--json]", "", ...lines, "", "Exit 0; 2 and one line on bad input."].join("\n");
 }
 
+/** A number below zero belongs to the option before it: `--seed -1` is `--seed=-1`, and is refused by its own sentence. */
+const joined = (args: readonly string[]): string[] =>
+  args.flatMap((arg, i) => {
+    const next = args[i + 1];
+    if (/^--[a-z]+$/.test(arg) && next !== undefined && /^-\d/.test(next)) return [`${arg}=${next}`];
+    return /^-\d/.test(arg) && /^--[a-z]+$/.test(args[i - 1] ?? "") ? [] : [arg];
+  });
+
 /** Run one command. Returns the exit code. */
 export async function main(args: string[]): Promise<number> {
   try {
@@ -123,7 +131,7 @@ export async function main(args: string[]): Promise<number> {
     const own = Object.values(named).flatMap(({ options }) => Object.keys(options ?? {}));
     const several = new Set(Object.values(commands).flatMap((one) => one.several ?? []));
     const { values, positionals } = parseArgs({
-      args,
+      args: joined(args),
       allowPositionals: true,
       options: {
         ...Object.fromEntries(

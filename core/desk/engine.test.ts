@@ -78,7 +78,7 @@ test("counts and marks: the worst of each stage, and of each point", async () =>
   const runs = findings.filter((finding) => finding.stage === "runs");
   expect(summary.counts.runs).toEqual({ count: runs.length, worst: "stop" });
   expect(summary.counts.register!.worst).toBe("stop");
-  expect(summary.counts.rehearse).toBeUndefined();
+  expect(summary.counts.handover).toBeUndefined();
   const notes = findings.filter((finding) => finding.severity === "note");
   const only = (id: string) =>
     !findings.some((one) => one.severity !== "note" && one.about.some((ref) => ref.id === id));

@@ -2,16 +2,24 @@
 import type { Design } from "#core/design/collections";
 import type { StageParts } from "../../desk/parts";
 import { Heading } from "../../inspect/parts";
+import { fetchedPart } from "../../kit/fetched";
 import { lazily } from "../../kit/lazily";
 
 const AutomationInspector = lazily(() => import("./automation-inspector"));
+/** The same where nobody has selected anything: it comes once the page has come to rest. */
+const firstOne = fetchedPart(() => import("./automation-inspector"));
 
 /** The first sentence over the year; what to begin with where there is none yet. */
 function AutomationsSummary({ design }: { design: Design }) {
   const first = design.automations[0];
-  return first ? (
-    <AutomationInspector key={first.id} design={design} id={first.id} />
-  ) : (
+  const FirstOne = firstOne.use();
+  if (first)
+    return FirstOne ? (
+      <FirstOne key={first.id} design={design} id={first.id} />
+    ) : (
+      <Heading title={first.name} text="Over the year…" />
+    );
+  return (
     <>
       <Heading title="Automations" text="No sentence yet" />
       <p className="px-3.5 py-3 text-soft">

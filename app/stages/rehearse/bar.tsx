@@ -2,7 +2,6 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { InputError } from "#core/design/input-error";
-import { readWeather } from "#core/rehearse/weather-file";
 import { useRows } from "../../desk/desk";
 import { Choice } from "../../kit/choice";
 import { DayBox } from "../../kit/day";
@@ -61,6 +60,7 @@ function WeatherChoice({ asked }: { asked: Asked }) {
       if (chosen.size > MOST_FILE_MB * 1e6)
         throw new InputError([{ path: chosen.name, reason: `must be at most ${MOST_FILE_MB} MB` }]);
       const text = await chosen.text();
+      const { readWeather } = await import("#core/rehearse/weather-file");
       readWeather(text, zone);
       bringWeather(chosen.name, text);
       setSaid("");

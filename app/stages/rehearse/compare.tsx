@@ -172,9 +172,8 @@ export default function Compare() {
   const other = useOther(choice, ask);
   const run = state.run?.ask.days === Number(days) && state.design === design ? state.run : undefined;
   const difference = useMemo(
-    () =>
-      run && other?.run ? differenceOf({ design, run }, { design: other.design, run: other.run }) : undefined,
-    [design, run, other],
+    () => (run && other?.run ? differenceOf(run, other.run) : undefined),
+    [run, other],
   );
   if (!design.devices.length)
     return (

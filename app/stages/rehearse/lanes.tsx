@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } fro
 import type { Design } from "#core/design/collections";
 import { byId } from "#core/design/collections";
 import { addDays, clockText, dayName, dayStart, localParts } from "#core/design/local-time";
-import { lanesOf, type Lane, type Span, type Tone } from "#core/stages/rehearse/lanes";
+import type { Lane, Span, Tone } from "#core/stages/rehearse/lanes";
 import type { Run } from "#core/stages/rehearse/run";
 
 const LOOK: Readonly<Record<Tone, string>> = {
@@ -107,7 +107,7 @@ export function Lanes({
   const { zone } = design.design;
   const area = useRef<HTMLDivElement>(null);
   const list = useRef<HTMLUListElement>(null);
-  const lanes = useMemo(() => lanesOf(design, run), [design, run]);
+  const { lanes } = run;
   // The lane of what is looked at is to be seen.
   useEffect(() => {
     if (selected !== undefined)

@@ -1,8 +1,7 @@
 /** The plan as it is at a moment: lamps that are lit, people where they are, what is down. */
 import { byId, type Design } from "#core/design/collections";
 import { listed } from "#core/design/words";
-import { houseOf } from "#core/stages/rehearse/house-of";
-import { momentOf, type Moment } from "#core/stages/rehearse/lanes";
+import type { Moment } from "#core/stages/rehearse/moment";
 import type { Run } from "#core/stages/rehearse/run";
 import { centroid } from "#core/geometry/polygon";
 
@@ -54,12 +53,7 @@ export function LitOver({
   level: string;
   k: number;
 }) {
-  const house = houseOf(design);
-  const down = new Set<string>();
-  for (const what of moment.broken) {
-    const hit = house.hitBy?.(what === "battery" ? "mains+battery" : what);
-    for (const id of [...(hit?.dead ?? []), ...(hit?.deaf ?? [])]) down.add(id);
-  }
+  const down = new Set(moment.broken.flatMap(({ points }) => points));
   const here = new Map<string, string[]>();
   for (const { person, home, room } of moment.people.values())
     if (home && room !== undefined && byId(design, "rooms").get(room)?.level === level)
@@ -123,5 +117,3 @@ export function momentText(design: Design, moment: Moment): string {
     ...(asleep.length ? [`${asleep.length} asleep`] : []),
   ].join(", ");
 }
-
-export { momentOf };

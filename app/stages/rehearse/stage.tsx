@@ -1,12 +1,10 @@
 /** What stage 11 gives the desk. */
 import type { StageParts } from "../../desk/parts";
-import { lazily } from "../../kit/lazily";
-
-const Summary = lazily(() => import("./summary"));
+import { RehearseSummary } from "./summary";
 
 export const parts: StageParts = {
   stage: "rehearse",
-  Summary,
+  Summary: RehearseSummary,
   commands: [
     { text: "Rehearse a week", hint: "view of Rehearse", path: "rehearse?view=week" },
     { text: "Rehearse a year", hint: "view of Rehearse", path: "rehearse?view=year" },

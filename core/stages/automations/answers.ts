@@ -1,30 +1,13 @@
 /** What the engine answers, in the words of the household. */
 import { byId, type Design } from "../../design/collections";
 import { counted } from "../../design/words";
-import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
-import type { Answer, Value } from "../../automation/engine/world";
+import { ASPECT_NAMES, TWO } from "../../automation/aspects";
+import type { Answer } from "../../automation/engine/world";
 import { GUARD_PHRASES } from "./language/phrases";
 import { writePhrase } from "./language/grammar";
 import { namesOf } from "./language/names";
 import type { Aspect } from "./rows-words";
-
-/** A value of an aspect: "40 %", "shut", "on". */
-export function valueSaid(aspect: Aspect, value: Value): string {
-  if (typeof value === "boolean") return value ? (TWO[aspect]?.yes ?? "on") : (TWO[aspect]?.no ?? "off");
-  const own = MEASURED[aspect];
-  if (typeof value !== "number" || !own) return String(value);
-  const word = Object.entries(own.words ?? {}).find(([, is]) => is === value)?.[0];
-  return word ?? `${Math.round(value * 10) / 10} ${own.unit}`;
-}
-
-/** "10 min", "1 h 30 min", "4 s". */
-export function spanSaid(ms: number): string {
-  const seconds = ms < 2000 ? Math.round(ms / 100) / 10 : Math.round(ms / 1000);
-  if (seconds < 120) return `${seconds} s`;
-  const minutes = Math.round(seconds / 60);
-  const [h, min] = [Math.floor(minutes / 60), minutes % 60];
-  return [h ? `${h} h` : "", min || !h ? `${min} min` : ""].filter(Boolean).join(" ");
-}
+import { spanSaid, valueSaid } from "./value-said";
 
 export function answerText(design: Design, answer: Answer): string {
   const point = (id: string) => byId(design, "points").get(id)?.name ?? id;

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { byName } from "../../design/words";
-import { valueSaid } from "./answers";
+import { valueSaid } from "./value-said";
 import { clashesOf, partsIn, thingId, type Clash } from "./conflicts";
 import type { AutomationRow } from "./rows";
 import { PRIORITIES, REASONS, type Priority, type Reason } from "./rows-words";

@@ -5,7 +5,7 @@ import { counted, listed } from "../../design/words";
 import { automationLoops, clashesOf, cuesOnward, partsIn, thingsSet } from "./conflicts";
 import { nextOf, placeOf } from "./fires";
 import { isKnownAhead } from "../../automation/foretold-cues";
-import { spanSaid } from "./answers";
+import { spanSaid } from "./value-said";
 import type { AutomationRow, Priority } from "./rows";
 import { programmeOf } from "./programme";
 import { HAND_MS } from "../../automation/wishes";

@@ -2,7 +2,8 @@
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
-import { answerText, spanSaid, valueSaid } from "./answers";
+import { answerText } from "./answers";
+import { spanSaid, valueSaid } from "./value-said";
 import { conflictMap } from "./conflict-map";
 import { explained } from "./explain";
 import { lastOf, nextOf } from "./fires";

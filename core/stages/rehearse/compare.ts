@@ -1,7 +1,6 @@
 /** Two runs side by side: what one has and the other has not. */
-import type { Design } from "../../design/collections";
 import type { Annoyance, Sums } from "../../rehearse/log";
-import { lanesOf, type Lane } from "./lanes";
+import type { Lane } from "./lanes";
 import type { Run } from "./run";
 
 export interface Difference {
@@ -18,20 +17,18 @@ const keyOf = ({ at, what, who, room }: Annoyance) => [at, what, who, room].join
 const spansOf = (lane: Lane | undefined) =>
   lane?.spans.map(({ from, to, text }) => `${from} ${to} ${text}`).join("|");
 
-export function differenceOf(a: { design: Design; run: Run }, b: { design: Design; run: Run }): Difference {
-  const [lanesA, lanesB] = [a, b].map(
-    ({ design, run }) => new Map(lanesOf(design, run).map((lane) => [lane.id, lane])),
-  );
+export function differenceOf(a: Run, b: Run): Difference {
+  const [lanesA, lanesB] = [a, b].map(({ lanes }) => new Map(lanes.map((lane) => [lane.id, lane])));
   const ids = [...new Set([...lanesA!.keys(), ...lanesB!.keys()])];
-  const inA = new Set(a.run.annoyances.map(keyOf));
-  const inB = new Set(b.run.annoyances.map(keyOf));
+  const inA = new Set(a.annoyances.map(keyOf));
+  const inB = new Set(b.annoyances.map(keyOf));
   return {
     sums: [
-      ...NAMES.map((name) => ({ name, a: a.run.sums[name], b: b.run.sums[name] })),
-      { name: "annoyances" as const, a: a.run.annoyances.length, b: b.run.annoyances.length },
+      ...NAMES.map((name) => ({ name, a: a.sums[name], b: b.sums[name] })),
+      { name: "annoyances" as const, a: a.annoyances.length, b: b.annoyances.length },
     ],
-    onlyA: a.run.annoyances.filter((one) => !inB.has(keyOf(one))),
-    onlyB: b.run.annoyances.filter((one) => !inA.has(keyOf(one))),
+    onlyA: a.annoyances.filter((one) => !inB.has(keyOf(one))),
+    onlyB: b.annoyances.filter((one) => !inA.has(keyOf(one))),
     lanes: ids.flatMap((id) => {
       const [one, other] = [lanesA!.get(id), lanesB!.get(id)];
       if (spansOf(one) === spansOf(other)) return [];

@@ -1,16 +1,13 @@
-/** A run as lanes under one clock, and the house as it is at a moment of it. */
-import { ASPECT_NAMES } from "../../automation/aspects";
+/** A run as lanes under one clock. */
 import type { Value } from "../../automation/engine/world";
 import { byId, type Design } from "../../design/collections";
 import { clockText } from "../../design/local-time";
 import { byName } from "../../design/words";
-import type { Whereabouts } from "../../rehearse/people";
 import { ableOf } from "../automations/things";
-import { valueSaid } from "../automations/answers";
+import { valueSaid } from "../automations/value-said";
 import type { Aspect } from "../automations/rows-words";
-import { houseOf } from "./house-of";
 import { partText } from "./outage/words";
-import type { Run } from "./run";
+import type { Played } from "./run";
 
 /** How a stretch of a lane is coloured. */
 export type Tone =
@@ -64,16 +61,15 @@ interface Change {
 }
 
 /** By point, what its lane shows from moment to moment, the first state among them; only where something changes. */
-function changesOf(design: Design, run: Run): Map<string, { aspect: Aspect; changes: Change[] }> {
+function changesOf(design: Design, run: Played): Map<string, { aspect: Aspect; changes: Change[] }> {
   const found = new Map<string, { aspect: Aspect; changes: Change[] }>();
   const aspects = new Map(design.points.map(({ id }) => [id, shown(design, id)]));
-  const first = new Map(houseOf(design).things.map(({ id, first: at }) => [id, at]));
   for (const { point, what, value, at } of run.lines) {
     if (point === undefined || what !== aspects.get(point) || value === undefined) continue;
     let own = found.get(point);
     if (!own) {
       const aspect = aspects.get(point)!;
-      const before = first.get(point)?.[aspect] ?? (aspect === "position" ? 100 : false);
+      const before = run.first[`${point} ${aspect}`] ?? (aspect === "position" ? 100 : false);
       found.set(point, (own = { aspect, changes: [{ at: run.from, value: before }] }));
     }
     own.changes.push({ at, value });
@@ -97,7 +93,7 @@ const PERSON: readonly [Tone, string][] = [
 ];
 
 /** One lane for each person of the house, whole stays together. */
-function peopleLanes(design: Design, run: Run): Lane[] {
+function peopleLanes(design: Design, run: Played): Lane[] {
   const stays = new Map<string, { at: number; tone: Tone }[]>();
   for (const { person, home, asleep, at } of run.goes) {
     const tone: Tone = !home ? "away" : asleep ? "asleep" : "home";
@@ -120,7 +116,7 @@ function peopleLanes(design: Design, run: Run): Lane[] {
 }
 
 /** Light of the sky, and what is broken. */
-function houseLanes(design: Design, run: Run): Lane[] {
+function houseLanes(design: Design, run: Played): Lane[] {
   const light: Span[] = [];
   for (const { at, sky } of run.weather) {
     const day = sky.lightLx > 400;
@@ -168,7 +164,7 @@ function houseLanes(design: Design, run: Run): Lane[] {
 }
 
 /** What a whole house has first, then people, then rooms by name, in each what changes by name. */
-export function lanesOf(design: Design, run: Run): Lane[] {
+export function lanesOf(design: Design, run: Played): Lane[] {
   const rooms = byId(design, "rooms");
   const points = byId(design, "points");
   const things = [...changesOf(design, run)]
@@ -183,50 +179,4 @@ export function lanesOf(design: Design, run: Run): Lane[] {
         byName(rooms.get(a.room!)?.name ?? "", rooms.get(b.room!)?.name ?? "") || byName(a.name, b.name),
     );
   return [...houseLanes(design, run), ...peopleLanes(design, run), ...things];
-}
-
-/** The house at a moment of a run. */
-export interface Moment {
-  /** By point and aspect, as `hall-lmp-1 on`. */
-  values: ReadonlyMap<string, Value>;
-  people: ReadonlyMap<string, Whereabouts>;
-  /** Number of the last line before it, 0 before the first. */
-  line: number;
-  broken: readonly string[];
-}
-
-export function momentOf(design: Design, run: Run, at: number): Moment {
-  const values = new Map<string, Value>();
-  for (const { id, first } of houseOf(design).things)
-    for (const [aspect, value] of Object.entries(first ?? {})) values.set(`${id} ${aspect}`, value);
-  let line = 0;
-  for (const one of run.lines) {
-    if (one.at > at) break;
-    line = one.n;
-    if (one.point !== undefined && one.value !== undefined && one.what in ASPECT_NAMES)
-      values.set(`${one.point} ${one.what}`, one.value);
-  }
-  const people = new Map<string, Whereabouts>();
-  for (const one of run.goes) {
-    if (one.at > at) break;
-    people.set(one.person, one);
-  }
-  return {
-    values,
-    people,
-    line,
-    broken: run.breaks.filter(({ from, to }) => from <= at && at < to).map(({ what }) => what),
-  };
-}
-
-/** A line and all it came of, the first cause first. */
-export function chainOf(run: Run, n: number): Run["lines"][number][] {
-  const chain: Run["lines"][number][] = [];
-  for (
-    let line = run.lines[n - 1];
-    line;
-    line = line.because === undefined ? undefined : run.lines[line.because - 1]
-  )
-    chain.unshift(line);
-  return chain;
 }

@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { ASPECT_NAMES, TWO } from "../../automation/aspects";
 import type { Value } from "../../automation/engine/world";
 import type { Line } from "../../rehearse/log";
-import { valueSaid } from "../automations/answers";
+import { valueSaid } from "../automations/value-said";
 import { partText } from "./outage/words";
 import { ASPECTS, type Aspect } from "../automations/rows-words";
 

@@ -7,7 +7,7 @@ import { byName, counted, listed } from "../../design/words";
 import type { Sums } from "../../rehearse/log";
 import type { Whereabouts } from "../../rehearse/people";
 import type { Sky } from "../../rehearse/weather";
-import { valueSaid } from "../automations/answers";
+import { valueSaid } from "../automations/value-said";
 import type { Aspect } from "../automations/rows-words";
 import { ableOf } from "../automations/things";
 import { batteriesOf } from "../register/cells";

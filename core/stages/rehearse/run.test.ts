@@ -5,7 +5,8 @@ import { clockInstant, parseDay } from "../../design/local-time";
 import { rehearse } from "../../rehearse/rehearse";
 import { differenceOf } from "./compare";
 import { houseOf } from "./house-of";
-import { chainOf, lanesOf, momentOf } from "./lanes";
+import { chainOf, momentOf } from "./moment";
+import { failureOf, readyOf } from "./outage/table";
 import { MOST_DAYS_OF_LINES, runOf, type RunAsk } from "./run";
 
 const demo = larkspurWeir();
@@ -50,6 +51,18 @@ test("what annoys names the sentence its chain came through", () => {
   ]);
 });
 
+test("what is left while it is broken is what the outage table says", () => {
+  const { left, breaks } = runOf(demo, { ...ASK, breaks: ["hub:house-hub@2026-11-03T12:00+60"] });
+  const { outcomes } = failureOf(readyOf(demo), ["hub:house-hub"]);
+  expect(left!.byHand).toEqual([31, 31]);
+  expect(left!.byHub).toEqual([0, outcomes.length]);
+  expect(left!.unsafe.length).toBeGreaterThan(0);
+  // What hears by the hub's own radio alone is cut off; what a module works is not.
+  expect(breaks[0]!.points).toContain("bath-rad-1");
+  expect(breaks[0]!.points).not.toContain("hall-lmp-1");
+  expect(run.left).toBeUndefined();
+});
+
 test("a sentence left out does nothing; a wrong break is said as it was asked", () => {
   const without = runOf(demo, { ...ASK, without: ["nurse-rise"] });
   expect(without.lines.some(({ by }) => by === "nurse-rise")).toBe(false);
@@ -60,7 +73,7 @@ test("a sentence left out does nothing; a wrong break is said as it was asked", 
 
 describe("lanes", () => {
   const broken = runOf(demo, { ...ASK, breaks: ["internet@2026-11-03T12:00+360"] });
-  const lanes = lanesOf(demo, broken);
+  const { lanes } = broken;
   const lane = (id: string) => lanes.find((one) => one.id === id)!;
 
   test("each covers the whole run without a gap, in the order the house, people, rooms by name", () => {
@@ -104,17 +117,17 @@ describe("lanes", () => {
 describe("a moment", () => {
   test("has what was told before it, and not what comes after", () => {
     const line = run.lines.find(({ point, what }) => point === "nurse-shd-2" && what === "position")!;
-    expect(momentOf(demo, run, line.at - 1).values.get("nurse-shd-2 position")).toBe(100);
-    expect(momentOf(demo, run, line.at).values.get("nurse-shd-2 position")).toBe(20);
-    expect(momentOf(demo, run, line.at).line).toBeGreaterThanOrEqual(line.n);
+    expect(momentOf(run, line.at - 1).values.get("nurse-shd-2 position")).toBe(100);
+    expect(momentOf(run, line.at).values.get("nurse-shd-2 position")).toBe(20);
+    expect(momentOf(run, line.at).line).toBeGreaterThanOrEqual(line.n);
   });
   test("knows who is where, and what is broken just then", () => {
     const broken = runOf(demo, { ...ASK, breaks: ["internet@2026-11-03T12:00+60"] });
-    const people = (clock: string) => momentOf(demo, broken, at(clock)).people.get("nurse")!;
+    const people = (clock: string) => momentOf(broken, at(clock)).people.get("nurse")!;
     expect(people("12:00")).toMatchObject({ home: true, asleep: true, room: "nurse" });
-    expect(momentOf(demo, broken, at("11:59")).broken).toEqual([]);
-    expect(momentOf(demo, broken, at("12:00")).broken).toEqual(["internet"]);
-    expect(momentOf(demo, broken, at("13:00")).broken).toEqual([]);
+    expect(momentOf(broken, at("11:59")).broken).toEqual([]);
+    expect(momentOf(broken, at("12:00")).broken.map(({ what }) => what)).toEqual(["internet"]);
+    expect(momentOf(broken, at("13:00")).broken).toEqual([]);
   });
 });
 
@@ -124,16 +137,13 @@ describe("two runs", () => {
     automations: demo.automations.map((row) => (row.id === "nurse-rise" ? { ...row, enabled: false } : row)),
   };
   test("of one house differ in nothing", () => {
-    const same = differenceOf({ design: demo, run }, { design: demo, run: runOf(demo, ASK) });
+    const same = differenceOf(run, runOf(demo, ASK));
     expect(same.lanes).toEqual([]);
     expect([same.onlyA, same.onlyB]).toEqual([[], []]);
     for (const { a, b } of same.sums) expect(a).toBe(b);
   });
   test("differ where a sentence is gone: her shade, and that nobody is moved over", () => {
-    const { lanes, onlyA, onlyB, sums } = differenceOf(
-      { design: demo, run },
-      { design: guarded, run: runOf(guarded, ASK) },
-    );
+    const { lanes, onlyA, onlyB, sums } = differenceOf(run, runOf(guarded, ASK));
     expect(lanes.map(({ id }) => id)).toEqual(["nurse-shd-2"]);
     expect(new Set(onlyA.map(({ who }) => who))).toEqual(new Set(["nurse"]));
     expect(onlyB).toEqual([]);

@@ -1,13 +1,16 @@
 /** A rehearsal of a design as the screen asks for it: of days, with what is broken, and with sentences left out. */
 import type { Design } from "../../design/collections";
-import { addDays, checkZone, dayStart, dayText, localParts, parseDay } from "../../design/local-time";
-import { readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
+import { addDays, checkZone, dayStart, parseDay } from "../../design/local-time";
+import { isHit, readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
 import type { Annoyance, Line, Sums } from "../../rehearse/log";
 import type { Whereabouts } from "../../rehearse/people";
 import { rehearse } from "../../rehearse/rehearse";
 import { weatherOf, type Sky, type Weather } from "../../rehearse/weather";
 import { readWeather } from "../../rehearse/weather-file";
+import type { Value } from "../../automation/engine/world";
 import { houseOf } from "./house-of";
+import { lanesOf, type Lane } from "./lanes";
+import { failureOf, isPart, longCut, readyOf } from "./outage/table";
 
 export interface RunAsk {
   /** Its first day, `YYYY-MM-DD`. */
@@ -33,7 +36,25 @@ export interface DaySums extends Sums {
   annoyances: number;
 }
 
-export interface Run {
+/** A part that is down for a while, and what is down with it. */
+export interface Down extends Pick<Break, "what" | "from" | "to"> {
+  /** Points. */
+  points: readonly string[];
+}
+
+/** What is left of a house while all that is broken is broken at once. */
+export interface Left {
+  /** As the outage table calls it. */
+  what: string;
+  /** Functions that have such a way now, and that had one before. */
+  byHand: readonly [now: number, before: number];
+  byLink: readonly [now: number, before: number];
+  byHub: readonly [now: number, before: number];
+  unsafe: readonly string[];
+}
+
+/** What a rehearsal told, before its lanes are drawn. */
+export interface Played {
   ask: RunAsk;
   from: number;
   to: number;
@@ -46,8 +67,15 @@ export interface Run {
   lines: readonly Line[];
   goes: readonly (Whereabouts & { at: number })[];
   weather: readonly Sight[];
-  /** Once each, in the order they begin. */
-  breaks: readonly Pick<Break, "what" | "from" | "to">[];
+  /** In the order they begin. */
+  breaks: readonly Down[];
+  /** How things stand at first, by point and aspect, as `hall-lmp-1 on`. */
+  first: Readonly<Record<string, Value>>;
+}
+
+export interface Run extends Played {
+  lanes: readonly Lane[];
+  left?: Left;
   seconds?: number;
 }
 
@@ -127,7 +155,8 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
   );
   const sights: Sight[] = [];
   if (kept) for (let at = from; at < to; at += SIGHT_MS) sights.push({ at, sky: weather(at) });
-  return {
+  const down = (one: Break) => house.things.flatMap((thing) => (isHit(one, thing) ? [thing.id] : []));
+  const played: Played = {
     ask,
     from,
     to,
@@ -138,9 +167,42 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
     lines,
     goes,
     weather: sights,
-    breaks: breaks.map(({ what, from: begin, to: end }) => ({ what, from: begin, to: end })),
+    breaks: breaks.map((one) => ({ what: one.what, from: one.from, to: one.to, points: down(one) })),
+    first: Object.fromEntries(
+      house.things.flatMap(({ id, first: own }) =>
+        Object.entries(own ?? {}).map(([aspect, value]) => [`${id} ${aspect}`, value]),
+      ),
+    ),
   };
+  const left = leftOf(design, played);
+  return { ...played, lanes: kept ? lanesOf(design, played) : [], ...(left ? { left } : {}) };
 }
 
-/** The day, on the site's clock, of a moment of a run. */
-export const dayOf = (zone: string, ms: number) => dayText(localParts(zone, ms));
+/** Parts that are down in a run, as the outage table knows them. */
+function partsDown(design: Design, { breaks }: Played): string[] {
+  const found = new Set<string>();
+  for (const { what } of breaks) {
+    if (what === "battery") for (const part of longCut(design)) found.add(part);
+    else if (what === "hub") for (const { id } of design.hubs) found.add(`hub:${id}`);
+    else if (isPart(design, what)) found.add(what);
+  }
+  return [...found];
+}
+
+function leftOf(design: Design, played: Played): Left | undefined {
+  const down = partsDown(design, played);
+  if (!down.length) return undefined;
+  const { what, outcomes } = failureOf(readyOf(design), down);
+  const way = (name: "byHand" | "byLink" | "byHub") =>
+    [
+      outcomes.filter(({ now }) => now[name]).length,
+      outcomes.filter(({ before }) => before[name]).length,
+    ] as const;
+  return {
+    what,
+    byHand: way("byHand"),
+    byLink: way("byLink"),
+    byHub: way("byHub"),
+    unsafe: [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))],
+  };
+}
