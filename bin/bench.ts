@@ -23,6 +23,7 @@ import { createDesign } from "../db/people";
 import { larkspurWeir } from "../demo/larkspur-weir";
 import { startTestDatabase, startWeb, type WebProcess } from "../tests/start";
 import { counted } from "../core/design/words";
+import { rehearsing } from "./bench-rehearse";
 
 interface Line {
   what: string;
@@ -69,6 +70,7 @@ async function coreFigures(): Promise<void> {
   await busSolve();
   await clashingNames();
   await manySentences();
+  rehearsing(note, larkspurWeir());
   await coverage();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.
