@@ -17,23 +17,15 @@ const STRATA: { letter: Stratum; name: string; stroke: string; dash?: string; wh
   { letter: "K", name: "Control", stroke: "stroke-control", dash: "4 1.5 1 1.5" },
 ];
 
-/** `adds`: a point of a kind can be added; `strata`: there is a plan to light them on. */
-export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strata?: boolean }) {
-  const design = useDesign();
-  const { level, showLevel, lit, light, adding, setAdding, readOnly } = useDesk();
-  const levels = [...design.levels].sort((a, b) => a.order - b.order);
-  const toggle = (letter: Stratum) => {
-    const next = new Set(lit);
-    if (!next.delete(letter)) next.add(letter);
-    light(next);
-  };
+/** The levels of the house, one of them shown on every plan. */
+export function Levels({ className = "flex" }: { className?: string }) {
+  const { levels } = useDesign();
+  const { level, showLevel } = useDesk();
   return (
-    <div
-      className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2"
-      data-chrome
-    >
-      <div role="group" aria-label="Level" className="flex">
-        {levels.map((row) => (
+    <div role="group" aria-label="Level" className={className}>
+      {[...levels]
+        .sort((a, b) => a.order - b.order)
+        .map((row) => (
           <button
             key={row.id}
             type="button"
@@ -44,7 +36,25 @@ export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strat
             {row.name}
           </button>
         ))}
-      </div>
+    </div>
+  );
+}
+
+/** `adds`: a point of a kind can be added; `strata`: there is a plan to light them on. */
+export function ToolRow({ adds = false, strata = true }: { adds?: boolean; strata?: boolean }) {
+  const design = useDesign();
+  const { lit, light, adding, setAdding, readOnly } = useDesk();
+  const toggle = (letter: Stratum) => {
+    const next = new Set(lit);
+    if (!next.delete(letter)) next.add(letter);
+    light(next);
+  };
+  return (
+    <div
+      className="relative flex h-9 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule bg-pane px-2"
+      data-chrome
+    >
+      <Levels />
       {strata && <span className="mx-0.5 h-4 w-px shrink-0 bg-rule" />}
       <div role="group" aria-label="Strata" className={strata ? "flex" : "hidden"}>
         {STRATA.map(({ letter, name, stroke, dash, why }) => (

@@ -8,6 +8,7 @@ import { Empty, ToSheet } from "../../desk/empty";
 import { useLitHere } from "../../plan/lit-here";
 import { fetchedPart } from "../../kit/fetched";
 import { Plan } from "../../plan/plan";
+import { Levels } from "../../plan/tool-row";
 import { askFor, useAsked } from "./asked";
 import { RunBar } from "./bar";
 import { setMoment, useRun } from "./run-store";
@@ -85,6 +86,7 @@ export function Played({ days, head }: { days: 1 | 7; head?: React.ReactNode }) 
       {head ?? (
         <div className="relative flex min-h-44 flex-1 flex-col">
           <Plan layers={parts && shown && moment ? parts.layers(design, shown, moment, level) : {}} />
+          <Levels className="absolute top-2 left-2 flex rounded-[3px] border border-rule bg-raised/90" />
           {parts && shown && moment && at !== undefined && (
             <parts.Note design={design} run={shown} moment={moment} at={at} />
           )}
