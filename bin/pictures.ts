@@ -121,11 +121,13 @@ const PICTURES: Picture[] = [
   {
     name: "outages",
     path: "/d/larkspur-weir/rehearse?view=stops",
-    act: (page) =>
-      page
+    act: async (page) => {
+      await page
         .getByRole("grid", { name: "What stops without what" })
         .getByRole("row", { name: /^House hub/ })
-        .click(),
+        .click();
+      await page.getByRole("heading", { name: "House hub" }).waitFor();
+    },
   },
   {
     name: "panel",

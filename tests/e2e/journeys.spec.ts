@@ -58,8 +58,8 @@ test("sign up, sign out, sign in again, and an empty list that says what to do",
 
 test("a stage that is not built says what it will answer", async ({ page }) => {
   await openDemo(page);
-  await page.getByRole("link", { name: /^Rehearse/ }).click();
-  await expect(page.getByText("What happens on any day of the year")).toBeVisible();
+  await page.getByRole("link", { name: /^Handover/ }).click();
+  await expect(page.getByText("Which papers does the household need, an")).toBeVisible();
 });
 
 test("move a point: ledger, schedule and working follow", async ({ page }) => {

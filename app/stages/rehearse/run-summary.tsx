@@ -189,7 +189,7 @@ export default function RunSummary({ design, run }: { design: Design; run: Run }
   const day = localParts(zone, run.from);
   const title =
     run.ask.days === 1
-      ? new Intl.DateTimeFormat(design.design.language, {
+      ? new Intl.DateTimeFormat("en-GB", {
           day: "numeric",
           month: "long",
           timeZone: zone,
