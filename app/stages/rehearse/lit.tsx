@@ -109,11 +109,11 @@ export function momentText(design: Design, moment: Moment): string {
   const people = [...moment.people.values()].filter(
     ({ person }) => byId(design, "people").get(person)?.room !== undefined,
   );
-  const home = people.filter((one) => one.home);
-  const asleep = home.filter((one) => one.asleep);
+  const inside = people.filter(({ home }) => home);
+  const asleep = inside.filter((one) => one.asleep);
   return [
     lit.length ? `${listed(lit, "and", 3)} lit` : "no lamp lit",
-    home.length ? `${home.length} at home` : "nobody at home",
+    inside.length ? `${inside.length} at home` : "nobody at home",
     ...(asleep.length ? [`${asleep.length} asleep`] : []),
   ].join(", ");
 }

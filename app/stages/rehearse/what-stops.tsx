@@ -35,6 +35,17 @@ const Points = ({ score }: { score: number }) => (
   </span>
 );
 
+/** A column of points, to one place. */
+const figure = <Row,>(id: string, name: string, width: string, of: (row: Row) => number): Column<Row> => ({
+  id,
+  name,
+  value: of,
+  cell: (row) => of(row).toFixed(1),
+  width,
+  right: true,
+  mono: true,
+});
+
 function failureColumns(design: Design): Column<Failure>[] {
   const way = (id: keyof Ways, name: string): Column<Failure> => ({
     id,
@@ -202,15 +213,7 @@ function Pairs({ design }: { design: Design }) {
       value: ({ what }) => failureText(design, what.join("+")),
       width: "minmax(14rem,2fr)",
     },
-    {
-      id: "more",
-      name: "More than each alone",
-      value: ({ more }) => more,
-      cell: ({ more }) => more.toFixed(1),
-      width: "10rem",
-      right: true,
-      mono: true,
-    },
+    figure("more", "More than each alone", "10rem", ({ more }) => more),
     {
       id: "score",
       name: "Points",
@@ -278,15 +281,7 @@ function Shares({ design, failures }: { design: Design; failures: readonly Failu
   const columns: Column<Row>[] = [
     { id: "name", name: "Who or where", value: ({ name }) => name, width: "minmax(9rem,1.2fr)" },
     { id: "of", name: "Is", value: ({ of }) => of, width: "5.5rem" },
-    {
-      id: "mean",
-      name: "Points, mean",
-      value: ({ mean }) => mean,
-      cell: ({ mean }) => mean.toFixed(1),
-      width: "7rem",
-      right: true,
-      mono: true,
-    },
+    figure("mean", "Points, mean", "7rem", ({ mean }) => mean),
     {
       id: "least",
       name: "Least",
@@ -338,15 +333,7 @@ function Savings({ design }: { design: Design }) {
   const columns: Column<Saving>[] = [
     { id: "text", name: "What to do", value: ({ text }) => text, width: "minmax(14rem,2fr)" },
     { id: "kind", name: "Sort", value: ({ kind }) => kind, width: "5rem" },
-    {
-      id: "points",
-      name: "Points saved",
-      value: ({ points }) => points,
-      cell: ({ points }) => points.toFixed(1),
-      width: "7rem",
-      right: true,
-      mono: true,
-    },
+    figure("points", "Points saved", "7rem", ({ points }) => points),
     {
       id: "cost",
       name: `Price, ${currency}`,
