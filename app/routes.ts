@@ -19,6 +19,8 @@ export default [
     route(":stage", "routes/desk/unbuilt.tsx"),
   ]),
   route("d/:design/edit", "routes/desk/edit.ts"),
+  route("d/:design/panel", "routes/desk/panel.tsx"),
+  route("d/:design/house-live", "routes/desk/house.ts"),
   route("d/:design/live", "routes/desk/live.ts"),
   route("d/:design/file", "routes/desk/file.ts"),
   route("d/:design/secrets", "routes/desk/secrets.ts"),

@@ -1,12 +1,14 @@
 /** Builds the application when its sources are not the ones last built from. */
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
+import { FIRST_VIEW } from "./first-view";
 
 const SOURCES = [
   "app",
+  "bin/first-view.ts",
   "core",
   "db",
   "server",
@@ -47,10 +49,13 @@ export function buildIfStale(): void {
   const hash = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building the application…");
-  execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", "warn"], {
-    stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, NODE_ENV: "production" },
-  });
+  rmSync(FIRST_VIEW, { force: true });
+  // The first says what a page loads at once, the second puts that together.
+  for (const level of ["error", "warn"])
+    execFileSync("node_modules/.bin/react-router", ["build", "--logLevel", level], {
+      stdio: ["ignore", "pipe", "inherit"],
+      env: { ...process.env, NODE_ENV: "production" },
+    });
   for (const file of filesUnder("build/client")) if (/\.(js|css|svg)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
 }

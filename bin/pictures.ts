@@ -110,7 +110,7 @@ const PICTURES: Picture[] = [
     path: "/d/larkspur-weir/rehearse?on=2026-11-27&weather=stormy+November+week",
     act: async (page) => {
       await page
-        .locator("[data-trouble]")
+        .locator('[data-trouble="moved over a sleeper"]')
         .filter({ hasText: "Nurse on night shifts" })
         .getByRole("button", { name: "Go there" })
         .click();
@@ -122,6 +122,8 @@ const PICTURES: Picture[] = [
     name: "outages",
     path: "/d/larkspur-weir/rehearse?view=stops",
     act: async (page) => {
+      // A press before the table's own file has come falls on its stand-in.
+      await page.waitForLoadState("networkidle");
       await page
         .getByRole("grid", { name: "What stops without what" })
         .getByRole("row", { name: /^House hub/ })
@@ -161,6 +163,10 @@ for (const stage of BUILT)
   if (!PICTURES.some(({ path }) => path.split(/[?]/)[0] === `/d/larkspur-weir/${stage}`))
     PICTURES.push({ name: stage, path: `/d/larkspur-weir/${stage}` });
 
+// Names after the command: those alone are made anew.
+const asked = process.argv.slice(2);
+const wanted = PICTURES.filter(({ name }) => !asked.length || asked.includes(name));
+
 const FOLDER = ".test-data/pictures";
 const database = await startTestDatabase(FOLDER);
 const web = await startWeb(database.url);
@@ -169,7 +175,7 @@ const browser = await chromium.launch({
   args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
 try {
-  for (const { name, path, theme, phone, act } of PICTURES) {
+  for (const { name, path, theme, phone, act } of wanted) {
     const context = await browser.newContext({
       viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
       baseURL: web.url,

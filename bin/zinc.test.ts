@@ -373,7 +373,14 @@ test("rehearse: what happens, because of what; the same seed once more, a break,
   expect(storm.events.some(({ what, by }) => what === "fires" && by === "storm-plant-house")).toBe(true);
   out = [];
   expect(await main(["rehearse", DEMO, ...day])).toBe(0);
-  expect(out.join("\n")).toContain("moved over a sleeper: Nurse on night shifts, Nurse's room, because of");
+  const told = out.join("\n");
+  expect(told).toContain("moved over a sleeper: Nurse on night shifts, Nurse's room, because of");
+  // What ends it stands below, once, however often it annoyed.
+  const mends = told.split("What would end it:\n")[1]!.split("\n");
+  expect(mends.filter((line) => line.startsWith("moved over a sleeper: Nurse on night shifts"))).toHaveLength(
+    1,
+  );
+  expect(new Set(mends).size).toBe(mends.length);
 });
 
 interface Outage {

@@ -86,3 +86,8 @@ test("no stage waits for a stage that waits for it, and what they share waits fo
   for (const below of ["design", "geometry", "files", "points", "ways"])
     expect(parts.get(below)!.filter((name) => name.startsWith("stages/"))).toEqual([]);
 });
+
+test("no style waits for the browser's dark: the theme is the person's, and colours are told by their own names", () => {
+  const waiting = sources("app").filter((file) => /["'`\s]dark:[a-z]/.test(readFileSync(file, "utf8")));
+  expect(waiting).toEqual([]);
+});

@@ -86,7 +86,8 @@ export const pictures = mysqlTable(
   (t) => [primaryKey({ columns: [t.design, t.hash] })],
 );
 
-export const ROLES = ["owner", "edit", "view"] as const;
+/** The household uses the panel of a house, and sees no more of its design. */
+export const ROLES = ["owner", "edit", "view", "household"] as const;
 export type Role = (typeof ROLES)[number];
 
 export const members = mysqlTable(

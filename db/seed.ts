@@ -33,6 +33,13 @@ export const DEMO_PEOPLE = [
     password: "live-and-look",
     role: "view",
   },
+  {
+    id: "wall",
+    name: "Wall panel",
+    email: "wall@larkspur.example",
+    password: "touch-and-hold",
+    role: "household",
+  },
 ] as const;
 
 /**

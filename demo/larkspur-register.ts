@@ -205,6 +205,8 @@ export function addRegister(design: Design): void {
   });
   changed(design, "d-hall-ap-1", { serial: "LW-0021", warrantyUntil: "2028-09-30", firmware: "3.2.0" });
   changed(design, "d-snug-lmp-1", { firmware: "1.9.4" });
+  // Over somebody who sleeps by day no lamp lights up when the mains are back.
+  changed(design, "d-nurse-lmp-1", { afterPower: "as before" });
   changed(design, "d-boathouse-plg-1", { firmware: "2.3.1" });
   changed(design, "d-teen-plg-1", { name: "Device 17" });
   changed(design, "d-sail-loft-lkb-1", {

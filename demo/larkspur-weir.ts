@@ -29,7 +29,13 @@ type Line = [
   room: string,
   x: number,
   y: number,
-  extra?: { name?: string; z?: number; loose?: boolean; bare?: boolean },
+  extra?: {
+    name?: string;
+    z?: number;
+    loose?: boolean;
+    bare?: boolean;
+    serves?: string;
+  },
 ];
 
 const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = {
@@ -37,7 +43,13 @@ const POINTS: Record<"cellar" | "ground" | "first" | "loft" | "yard", Line[]> = 
     ["hub", "plant-room", 1.5, 4.8, { name: "House hub" }],
     ["manifold", "plant-room", 4.6, 1.2, { name: "Floor heating manifold" }],
     ...["hall", "office", "snug", "kitchen", "dining", "shower", "lobby", "laundry", "boot room"].map(
-      (room, i): Line => ["valve", "plant-room", 3.5 + i * 0.3, 0.75, { name: `Floor valve, ${room}` }],
+      (room, i): Line => [
+        "valve",
+        "plant-room",
+        3.5 + i * 0.3,
+        0.75,
+        { name: `Floor valve, ${room}`, serves: room.split(" ")[0]! },
+      ],
     ),
     ["leak", "plant-room", 2.2, 0.8, { name: "Leak sensor, sump" }],
     ["leak", "plant-room", 5.2, 3.6, { name: "Leak sensor, boiler" }],
@@ -227,6 +239,7 @@ function addPoints(design: Design): void {
         name,
         number,
       };
+      if (extra.serves !== undefined) point.serves = extra.serves;
       if (kind.drops.length && !extra.loose) point.closet = closet;
       design.points.push(point);
       if (extra.bare) continue;

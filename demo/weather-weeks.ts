@@ -3,7 +3,7 @@
  * `npx tsx demo/weather-weeks.ts`; what they are like is invented.
  */
 import { writeFileSync } from "node:fs";
-import { numberAt } from "../core/rehearse/random";
+import { numbersOf } from "../core/rehearse/random";
 
 const HOURS = 7 * 24;
 const two = (n: number) => String(n).padStart(2, "0");
@@ -17,7 +17,7 @@ function week(
   const rows = Array.from({ length: HOURS }, (_, h) => {
     const date = new Date(Date.UTC(year, month - 1, day + Math.floor(h / 24)));
     const time = `${date.getUTCFullYear()}-${two(date.getUTCMonth() + 1)}-${two(date.getUTCDate())}T${two(h % 24)}:00`;
-    const values = at(h, h % 24, numberAt(26, first, h) - 0.5);
+    const values = at(h, h % 24, numbersOf(26, first)(h) - 0.5);
     return [time, ...Object.values(values).map((value) => String(Math.round(value * 10) / 10))].join(",");
   });
   return ["time,temperatureC,windMS,lightLx,rain,humidityPct", ...rows, ""].join("\n");

@@ -17,7 +17,8 @@ export async function requirePerson(request: Request): Promise<Person> {
   throw redirect(`/sign-in?to=${encodeURIComponent(pathname.replace(/\.data$/, "") + search)}`);
 }
 
-const RANK: Record<Role, number> = { view: 0, edit: 1, owner: 2 };
+/** The household uses its panel, and may look no further. */
+const RANK: Record<Role, number> = { household: 0, view: 1, edit: 2, owner: 3 };
 
 /** The person and their role on a design. Who is no member learns nothing: 404. Who may too little: 403. */
 export async function requireRole(
@@ -32,7 +33,9 @@ export async function requireRole(
     throw new Response(
       least === "owner"
         ? "Only the owner of this design may do that."
-        : "You may look at this design but not change it.",
+        : role === "household"
+          ? "You may use the panel of this house, and nothing else of its design."
+          : "You may look at this design but not change it.",
       { status: 403 },
     );
   }

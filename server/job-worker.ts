@@ -2,6 +2,7 @@
 import type { Design } from "../core/design/collections";
 import { checkChanges } from "../core/design/check-edit";
 import { readFile } from "../core/design/file";
+import { checkDialsOnly } from "../core/stages/rehearse/dials-only";
 import { fail, InputError } from "../core/design/input-error";
 import { allPapers } from "../core/desk/summary";
 import { utf8Text } from "../core/files/utf8";
@@ -19,10 +20,12 @@ export interface EditTask {
   design: string;
   person: string;
   text: string;
+  /** From a household's panel: what its dials are set to, and nothing else. */
+  dialsOnly?: boolean;
 }
 
 /** Take an edit, undo or redo as posted: its JSON text. Throws InputError. */
-export async function takeEdit({ design, person, text }: EditTask): Promise<WriteResult> {
+export async function takeEdit({ design, person, text, dialsOnly }: EditTask): Promise<WriteResult> {
   const body = parsed(text);
   const { kind, base, changes, key, of } = body;
   if (key !== undefined && (typeof key !== "string" || !/^[\w-]{1,40}$/.test(key)))
@@ -33,6 +36,10 @@ export async function takeEdit({ design, person, text }: EditTask): Promise<Writ
     ...(key === undefined ? {} : { key: key as string }),
     ...(base === undefined ? {} : { base: base as number }),
   };
+  if (dialsOnly) {
+    if (kind !== "edit") fail("kind", "must be edit: a household's panel takes nothing back");
+    checkDialsOnly(await stored(design), checkChanges(changes));
+  }
   if (kind === "undo") return undo(db(), design, person, of as number | undefined, sent);
   if (kind === "redo") return redo(db(), design, person, of as number | undefined, sent);
   if (kind !== "edit") fail("kind", "must be edit, undo or redo");

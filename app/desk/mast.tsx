@@ -17,6 +17,7 @@ const ROLE_TEXT: Record<Role, string> = {
   owner: "owns this design",
   edit: "may edit this design",
   view: "may look at this design",
+  household: "lives in this house",
 };
 
 /** Who else just changed something, for some seconds. */

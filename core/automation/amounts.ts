@@ -36,8 +36,21 @@ export function expressionIn(amount: Amount): Expression | undefined {
 /** A number in the unit of an aspect as a quantity. */
 export const measured = (aspect: Aspect, value: number): Quantity => quantity(value, MEASURED[aspect]?.unit);
 
+/** What goes by nothing is the same at every asking: worked out once. */
+const constants = new WeakMap<Amount, { quantity?: Quantity }>();
+
 /** Undefined where something it goes by is not known, or kinds do not fit together. */
 export function quantityIn(amount: Amount, lookup: Lookup): Quantity | undefined {
+  if (amount.of?.length) return reckoned(amount, lookup);
+  let own = constants.get(amount);
+  if (!own) {
+    const quantity = reckoned(amount, lookup);
+    constants.set(amount, (own = quantity ? { quantity } : {}));
+  }
+  return own.quantity;
+}
+
+function reckoned(amount: Amount, lookup: Lookup): Quantity | undefined {
   const expression = expressionIn(amount);
   if (!expression) return undefined;
   try {
@@ -54,17 +67,34 @@ export function quantityIn(amount: Amount, lookup: Lookup): Quantity | undefined
 /** Seconds as milliseconds; undefined where it is no time. */
 export function millisecondsIn(amount: Amount | undefined, lookup: Lookup): number | undefined {
   if (!amount) return undefined;
+  if (amount.of?.length) return reckonedMs(amount, lookup);
+  let own = constantMs.get(amount);
+  if (!own) constantMs.set(amount, (own = { ms: reckonedMs(amount, lookup) }));
+  return own.ms;
+}
+
+const constantMs = new WeakMap<Amount, { ms: number | undefined }>();
+
+function reckonedMs(amount: Amount, lookup: Lookup): number | undefined {
   const own = quantityIn(amount, lookup);
   const seconds = own && inUnit(own, "s");
   return seconds === undefined ? undefined : Math.max(0, seconds * 1000);
 }
 
 /** What a thing is set to: yes or no, a number in its unit within its range, or a colour. */
-export function valueIn(
-  amount: Amount,
-  aspect: Aspect,
-  lookup: Lookup,
-): boolean | number | string | undefined {
+export function valueIn(amount: Amount, aspect: Aspect, lookup: Lookup): AspectValue {
+  if (amount.of?.length) return reckonedValue(amount, aspect, lookup);
+  let own = constantValues.get(amount);
+  // An amount stands in one place of one row: it is asked for one aspect.
+  if (own?.aspect !== aspect)
+    constantValues.set(amount, (own = { aspect, value: reckonedValue(amount, aspect, lookup) }));
+  return own.value;
+}
+
+type AspectValue = boolean | number | string | undefined;
+const constantValues = new WeakMap<Amount, { aspect: Aspect; value: AspectValue }>();
+
+function reckonedValue(amount: Amount, aspect: Aspect, lookup: Lookup): AspectValue {
   const two = TWO[aspect];
   if (two) {
     const word = amount.say.toLowerCase();
@@ -82,6 +112,16 @@ export function valueIn(
 
 /** A difference in the unit of an aspect: of temperatures, kelvins. */
 export function differenceIn(amount: Amount, aspect: Aspect, lookup: Lookup): number | undefined {
+  if (amount.of?.length) return reckonedDifference(amount, aspect, lookup);
+  let own = constantDifferences.get(amount);
+  if (own?.aspect !== aspect)
+    constantDifferences.set(amount, (own = { aspect, value: reckonedDifference(amount, aspect, lookup) }));
+  return own.value;
+}
+
+const constantDifferences = new WeakMap<Amount, { aspect: Aspect; value: number | undefined }>();
+
+function reckonedDifference(amount: Amount, aspect: Aspect, lookup: Lookup): number | undefined {
   const unit = MEASURED[aspect]?.unit;
   const own = quantityIn(amount, lookup);
   if (!own) return undefined;

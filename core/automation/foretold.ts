@@ -30,11 +30,12 @@ export function inWindow(minutes: number, from: string, to: string): boolean {
 
 /** Whether the guard holds then; undefined where nobody knows before. */
 export function foretold(place: Foresight, guard: Guard, ms: number): boolean | undefined {
-  const own = plain(place, guard, ms);
+  const own = foretoldPlain(place, guard, ms);
   return own === undefined ? undefined : own !== (guard.not === true);
 }
 
-function plain(place: Foresight, guard: Guard, ms: number): boolean | undefined {
+/** As `foretold`, without the guard's own "not". */
+export function foretoldPlain(place: Foresight, guard: Guard, ms: number): boolean | undefined {
   switch (guard.kind) {
     case "weekdays":
       return guard.days.includes(localParts(place.zone, ms).weekday);

@@ -63,10 +63,11 @@ export const expired = <T>(wishes: Wishes<T>, at: number): Wishes<T> =>
 
 /** When the next one goes by itself; undefined where none will. */
 export function nextEnd<T>(wishes: Wishes<T>): number | undefined {
-  const ends = wishes.flatMap(({ until, cause, unseen }) =>
-    until === undefined || cause === true || unseen === true ? [] : [until],
-  );
-  return ends.length ? Math.min(...ends) : undefined;
+  let first: number | undefined;
+  for (const { until, cause, unseen } of wishes)
+    if (until !== undefined && cause !== true && unseen !== true && (first === undefined || until < first))
+      first = until;
+  return first;
 }
 
 const rankOf = (one: Priority) => PRIORITIES.indexOf(one);

@@ -47,3 +47,24 @@ export const CLOCK_TEXT = { max: 5, pattern: CLOCK, says: "a time such as 22:00"
 
 /** What a row says of a pairing code that is kept apart from it: it passes its check digit, or not. */
 export const CODE_CHECKS = ["ok", "bad"] as const;
+
+/** How a device is once its supply is back. */
+export const AFTER_POWER = ["on", "off", "as before"] as const;
+export type AfterPower = (typeof AFTER_POWER)[number];
+
+/** What hangs on a point that is fed: how it draws, sounds and is used goes by it. */
+export const APPLIANCES = [
+  "washer",
+  "dryer",
+  "dishwasher",
+  "freezer",
+  "heater",
+  "pump",
+  "vacuum",
+  "tool",
+  "extractor",
+  "desk",
+  "screen",
+  "solar meter",
+] as const;
+export type Appliance = (typeof APPLIANCES)[number];

@@ -38,13 +38,15 @@ export function readBreak(text: string, zone: string, house: House): Break {
   if (Number(minutes) < 1 || Number(minutes) > MOST_MIN)
     fail("--break", `must last 1 to ${MOST_MIN} minutes, and not ${minutes}`);
   const [kind, id] = what.split(":", 2) as [string, string?];
+  if (kind === "water" && house.things.some((thing) => thing.id === id && thing.reads.includes("wet")))
+    return lasting(what, clockInstant(zone, parseDay(day, "--break"), clock), Number(minutes));
   if (kind === "phone" && house.people.some((person) => person.id === id))
     return lasting(what, clockInstant(zone, parseDay(day, "--break"), clock), Number(minutes));
   const hit = house.hitBy?.(what);
   if (!hit && (id === undefined ? !ALONE.has(what) : !KINDS.has(kind)))
     fail(
       "--break",
-      `"${what}" must be internet, cloud, mains, hub, or KIND:ID of device, point, room, phone or another part of the house`,
+      `"${what}" must be internet, cloud, mains, hub, or KIND:ID of device, point, room, phone, water or another part of the house`,
     );
   if (!hit && id !== undefined && !house.things.some((thing) => isHit({ what, from: 0, to: 1 }, thing)))
     fail("--break", `"${what}" is nothing of this house that could break`);
@@ -61,6 +63,10 @@ const lasting = (what: string, from: number, minutes: number): Break => ({
 /** Somebody's telephone lies at home: by it they are there, wherever they are. */
 export const phoneOf = ({ what }: Break): string | undefined =>
   what.startsWith("phone:") ? what.slice("phone:".length) : undefined;
+
+/** Water comes to a leak sensor: nothing is broken of the house itself. */
+export const wetProbe = ({ what }: Break): string | undefined =>
+  what.startsWith("water:") ? what.slice("water:".length) : undefined;
 
 /** Whole mains last longer than the racks' batteries: from when these are empty, more goes. */
 export function withEmptyBattery(one: Break, house: House): Break[] {
@@ -82,7 +88,7 @@ export function isHit({ what, hit }: Break, thing: Thing): boolean {
     case "hub":
       return false;
     default: {
-      if (what.startsWith("phone:")) return false;
+      if (what.startsWith("phone:") || what.startsWith("water:")) return false;
       const id = what.slice(what.indexOf(":") + 1);
       return what.startsWith("device:")
         ? thing.device === id

@@ -23,6 +23,9 @@ export interface Line {
   because?: number;
 }
 
+/** What a line says beside its number and its time. */
+export type Said = { [K in Exclude<keyof Line, "n" | "at" | "what">]?: Line[K] | undefined };
+
 export interface Sums {
   /** Of keys and wall switches, by hand. */
   presses: number;
@@ -33,12 +36,43 @@ export interface Sums {
   fires: number;
   /** Commands that nothing answered. */
   unanswered: number;
+  /** All that was drawn. */
   kWh: number;
+  /** Made by the house's own sun. */
+  sunKWh: number;
+  /** Drawn from the street. */
+  boughtKWh: number;
+  /** Let into rooms as heat. */
+  heatKWh: number;
+  /** Hours people were at home where it was neither too cold nor too warm for what they did. */
+  comfortH: number;
+  /** Hours × degrees by which it was. */
+  discomfortKh: number;
 }
+
+export const NOTHING: Sums = {
+  presses: 0,
+  moves: 0,
+  switchings: 0,
+  fires: 0,
+  unanswered: 0,
+  kWh: 0,
+  sunKWh: 0,
+  boughtKWh: 0,
+  heatKWh: 0,
+  comfortH: 0,
+  discomfortKh: 0,
+};
 
 export interface Annoyance {
   at: number;
-  what: "moved over a sleeper" | "lit a sleeper" | "light off on somebody" | "left in the dark";
+  what:
+    | "moved over a sleeper"
+    | "lit a sleeper"
+    | "woken by noise"
+    | "light off on somebody"
+    | "left in the dark"
+    | "dark on a stair";
   /** Of the household. */
   who: string;
   room: string;

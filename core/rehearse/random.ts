@@ -29,16 +29,29 @@ export function stream(seed: number, name: string): () => number {
   };
 }
 
-/** A number in [0, 1) that belongs to a whole number, whatever was asked before. */
-export const numberAt = (seed: number, name: string, n: number): number =>
-  spread(spread((seed >>> 0) ^ hashOf(name)) + Math.imul(n | 0, 0x9e3779b1)) / 4_294_967_296;
+/** A number in [0, 1) that belongs to a whole number, whatever was asked before. @returns asks for one */
+export function numbersOf(seed: number, name: string): (n: number) => number {
+  const own = spread((seed >>> 0) ^ hashOf(name));
+  return (n) => spread(own + Math.imul(n | 0, 0x9e3779b1)) / 4_294_967_296;
+}
 
 /**
  * A curve without jumps through numbers in [-1, 1], one at each whole x: between two of them it follows a cosine. The same
- * x has the same value in whatever order it is asked.
+ * x has the same value in whatever order it is asked; whoever asks forwards is answered quickest.
  */
-export function curveAt(seed: number, name: string, x: number): number {
-  const n = Math.floor(x);
-  const share = (1 - Math.cos((x - n) * Math.PI)) / 2;
-  return 2 * (numberAt(seed, name, n) * (1 - share) + numberAt(seed, name, n + 1) * share) - 1;
+export function curveOf(seed: number, name: string): (x: number) => number {
+  const numberAt = numbersOf(seed, name);
+  let at = NaN;
+  let here = 0;
+  let next = 0;
+  return (x) => {
+    const n = Math.floor(x);
+    if (n !== at) {
+      at = n;
+      here = numberAt(n);
+      next = numberAt(n + 1);
+    }
+    const share = (1 - Math.cos((x - n) * Math.PI)) / 2;
+    return 2 * (here * (1 - share) + next * share) - 1;
+  };
 }

@@ -2,7 +2,7 @@
 import { MILD, NURSE, smallHouse, THINGS, type Given } from "../test-house";
 import { WEATHER } from "../stages/automations/language/small-world";
 import { readBreak } from "./breaks";
-import type { Annoyance, Line } from "./log";
+import { NOTHING, type Annoyance, type Line } from "./log";
 import { rehearse, Rehearsal, type Ask } from "./rehearse";
 import type { Sky } from "./weather";
 
@@ -90,13 +90,16 @@ automation b: B
   test("what it comes to: presses, moves, switchings, fires, and what the lamp used", () => {
     const { sums, annoyances } = played({ text: TEXT });
     // The lamp is on from 07:00 to 09:00 and from 17:00 to 22:00: seven hours of 12 W.
-    expect({ ...sums, kWh: Math.round(sums.kWh * 1e6) / 1e6 }).toEqual({
+    const round = (kWh: number) => Math.round(kWh * 1e6) / 1e6;
+    expect({ ...sums, kWh: round(sums.kWh), boughtKWh: round(sums.boughtKWh) }).toEqual({
+      ...NOTHING,
       presses: 2,
       moves: 1,
       switchings: 4,
       fires: 3,
       unanswered: 0,
       kWh: 0.084,
+      boughtKWh: 0.084,
     });
     expect(annoyances).toEqual([]);
   });

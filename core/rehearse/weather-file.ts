@@ -135,6 +135,11 @@ function readCsv(text: string, zone: string): Weather {
   if (!columns.includes("time")) fail("--weather", "must be EPW, or CSV with a column time");
   const known = CSV_FIELDS.filter((field) => columns.includes(field));
   if (!known.length) fail("--weather", `must have one of ${CSV_FIELDS.join(", ")} beside time`);
+  const other = columns.find(
+    (name) => name !== "time" && name !== "" && !CSV_FIELDS.some((field) => field === name),
+  );
+  if (other !== undefined)
+    fail("--weather", `line 1: "${other}" is no column of weather: time, ${CSV_FIELDS.join(", ")} are`);
   if (!data.length) fail("--weather", "has a head and no rows");
   if (data.length > MOST_ROWS) fail("--weather", `has more than ${MOST_ROWS} rows`);
   const series = empty(data.length);

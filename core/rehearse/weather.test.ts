@@ -1,5 +1,5 @@
 /** Weather made from a seed, and read from files. */
-import { curveAt, numberAt, stream } from "./random";
+import { curveOf, numbersOf, stream } from "./random";
 import { readWeather } from "./weather-file";
 import { LUX_PER_WATT, weatherOf } from "./weather";
 
@@ -14,7 +14,7 @@ describe("chance", () => {
     expect(draw(1, "a")).toEqual(draw(1, "a"));
     expect(draw(1, "a")).not.toEqual(draw(2, "a"));
     expect(draw(1, "a")).not.toEqual(draw(1, "b"));
-    for (const numbers of [draw(1, "a"), Array.from({ length: 2000 }, (_, n) => numberAt(1, "a", n))]) {
+    for (const numbers of [draw(1, "a"), Array.from({ length: 2000 }, (_, n) => numbersOf(1, "a")(n))]) {
       expect(mean(numbers)).toBeCloseTo(0.5, 1);
       expect(Math.min(...numbers)).toBeLessThan(0.01);
       expect(Math.max(...numbers)).toBeGreaterThan(0.99);
@@ -24,11 +24,11 @@ describe("chance", () => {
 
   test("a curve goes through its numbers without a jump", () => {
     for (let n = -3; n < 20; n += 1) {
-      expect(curveAt(5, "c", n)).toBeCloseTo(2 * numberAt(5, "c", n) - 1, 12);
-      expect(Math.abs(curveAt(5, "c", n + 1e-6) - curveAt(5, "c", n - 1e-6))).toBeLessThan(1e-4);
+      expect(curveOf(5, "c")(n)).toBeCloseTo(2 * numbersOf(5, "c")(n) - 1, 12);
+      expect(Math.abs(curveOf(5, "c")(n + 1e-6) - curveOf(5, "c")(n - 1e-6))).toBeLessThan(1e-4);
     }
-    const half = (curveAt(5, "c", 3) + curveAt(5, "c", 4)) / 2;
-    expect(curveAt(5, "c", 3.5)).toBeCloseTo(half, 12);
+    const half = (curveOf(5, "c")(3) + curveOf(5, "c")(4)) / 2;
+    expect(curveOf(5, "c")(3.5)).toBeCloseTo(half, 12);
   });
 });
 
@@ -112,6 +112,11 @@ describe("from a file", () => {
   test.each([
     ["a,b\n1,2", "must be EPW, or CSV with a column time"],
     ["time,other\n2026-11-24T10:00,2", "must have one of temperatureC"],
+    // A wind in another unit would else be calm weather, without a word.
+    [
+      "time,temperatureC,wind_kmh\n2026-11-24T10:00,4,60",
+      'line 1: "wind_kmh" is no column of weather: time, temperatureC, windMS, lightLx, rain, humidityPct are',
+    ],
     ["time,windMS", "has a head and no rows"],
     ["time,windMS\nnoon,2", 'line 2: time must be like 2026-11-24T13:30, and not "noon"'],
     ["time,windMS\n2026-11-24T10:00,fast", 'line 2: windMS must be a number, and not "fast"'],

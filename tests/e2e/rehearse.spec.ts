@@ -1,4 +1,5 @@
 /** Stage 11 as a journey: a stormy week is rehearsed, put right, broken on purpose, and compared. */
+import { faults } from "./axe";
 import { choose } from "./choose";
 import { emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
 import type { Page } from "@playwright/test";
@@ -6,12 +7,16 @@ import type { Page } from "@playwright/test";
 const inspector = (page: Page) => page.getByRole("complementary", { name: "Inspector" });
 const moment = (page: Page) => page.getByRole("slider", { name: "Moment of the rehearsal" });
 
+/** The nurse, over whom something moves in her sleep. */
+const sleeper = (page: Page) =>
+  page.locator('[data-trouble="moved over a sleeper"]').filter({ hasText: "Nurse on night shifts" });
+
 test("a November week with a storm: who is woken and why, the fix, and it is gone", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/rehearse?view=week&on=2026-11-27`);
   await choose(page.getByLabel(/^Weather/), "stormy November week");
   await expect(page.locator('[data-lane="wind"]')).toContainText("to 24");
-  const trouble = page.locator("[data-trouble]").filter({ hasText: "Nurse on night shifts" });
+  const trouble = sleeper(page);
   await expect(trouble).toContainText("Moved over a sleeper");
   await expect(trouble).toContainText("9 times on 3 days, because of “Nurse's room: daylight in steps”");
   await trouble.getByRole("button", { name: "Go there" }).click();
@@ -28,6 +33,33 @@ test("a November week with a storm: who is woken and why, the fix, and it is gon
   // It can be taken back, and she is woken again.
   await page.keyboard.press("Control+z");
   await expect(trouble).toBeVisible();
+});
+
+test("who is woken by a voice, and meets a dark stair: a sentence ends each", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=week&on=2026-11-23`);
+  const woken = page.locator('[data-trouble="woken by noise"]').filter({ hasText: "Washer finished" });
+  await expect(woken.first()).toContainText("because of “Washer finished, Laundry”");
+  await woken
+    .first()
+    .getByRole("button", { name: /^While .*Grandmother.* sleeps, not on panels they hear$/ })
+    .click();
+  await expect(woken).toHaveCount(0);
+  await saved(page);
+  const dark = page.locator('[data-trouble="dark on a stair"]');
+  await expect(dark).toContainText("Stair head");
+  await expect(
+    dark.getByRole("button", { name: "Keep Stair head lit from dusk until it is light" }),
+  ).toBeVisible();
+  await dark.getByRole("button", { name: "Rehearse both" }).click();
+  await expect(page.getByLabel(/^The other house/)).toHaveValue(/^Keep Stair head lit/);
+  await expect(page.getByRole("region", { name: "Annoys only in A" })).toContainText("Lodger");
+  await page.getByRole("button", { name: "Take B over" }).click();
+  await saved(page);
+  await expect(page.getByText("That does not happen in these days: choose another.")).toBeVisible();
+  await page.getByRole("tab", { name: "Week" }).click();
+  await expect(moment(page)).toBeVisible();
+  await expect(dark).toHaveCount(0);
 });
 
 test("the internet and the hub are cut: who is in the dark, what is left by hand and by link", async ({
@@ -61,14 +93,40 @@ test("the internet and the hub are cut: who is in the dark, what is left by hand
   await expect(page.locator("[data-break] li").last()).toContainText("telephone of Teenager");
 });
 
+test("a saw that comes on by itself after a power cut is warned of, and named where the mains come back", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/register`);
+  await page.getByPlaceholder("Search").fill("saw");
+  await page.locator('[data-row="d-boathouse-plg-1"]').getByText("Boathouse workshop").click();
+  await choose(page.getByLabel(/^After a power cut/), "on");
+  await saved(page);
+  await expect(page.getByText("A machine or a heater that comes on by itself")).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  await open(page, `${house}/rehearse?view=break&on=2026-11-26&broken=mains@2026-11-26T17:00%2B60`);
+  const down = page.getByRole("region", { name: "While it is down" });
+  await expect(down).toContainText("Table saw comes on, though off before");
+  await expect(down).toContainText(/Mind .*Table saw/);
+});
+
+test("what a day draws, heats and is found to be opens its working", async ({ page }) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?on=2026-11-24`);
+  for (const [name, line] of [
+    [/^[\d.]+ kWh$/, "Always on: racks"],
+    [/person h$/, "Grandmother"],
+  ] as const) {
+    await inspector(page).getByRole("button", { name }).first().click();
+    await expect(page.getByText(line, { exact: true }).last()).toBeVisible();
+    await page.getByRole("button", { name: "Close" }).last().click();
+  }
+});
+
 test("two variants side by side: a fix is tried, and taken over", async ({ page }) => {
   const house = await ownHouse(page);
   await open(page, `${house}/rehearse?on=2026-11-03`);
-  await page
-    .locator("[data-trouble]")
-    .filter({ hasText: "Nurse on night shifts" })
-    .getByRole("button", { name: "Rehearse both" })
-    .click();
+  await sleeper(page).getByRole("button", { name: "Rehearse both" }).click();
   await choose(page.getByLabel(/^How long/), "a day");
   const table = page.locator("[data-difference]");
   await expect(table.getByRole("row", { name: /^Motor moves/ })).toContainText("−3");
@@ -80,7 +138,7 @@ test("two variants side by side: a fix is tried, and taken over", async ({ page 
   await saved(page);
   await expect(page.getByText("That finding is not there any more")).toBeVisible();
   await page.getByRole("tab", { name: "Day" }).click();
-  await expect(page.locator("[data-trouble]").filter({ hasText: "Nurse on night shifts" })).toHaveCount(0);
+  await expect(sleeper(page)).toHaveCount(0);
 });
 
 test("what stops without what, who is left with what, spares, pairs and the guest test", async ({ page }) => {
@@ -177,7 +235,7 @@ test("a house without devices says what comes first", async ({ page }) => {
   for (const [view, text] of [
     ["Week", /rehearsed once devices are chosen/],
     ["Year", /rehearsed once devices are chosen/],
-    ["What stops", /said here once devices are chosen/],
+    ["What stops", /Once devices are chosen, this says/],
     ["Compare", /compared once there is a house/],
   ] as const) {
     await page.getByRole("tab", { name: view }).click();
@@ -237,4 +295,79 @@ test("with the hub down the panel says so, and takes nothing", async ({ page }) 
   await page.getByRole("group", { name: "Snug shade left" }).getByRole("button", { name: "half" }).click();
   await page.getByRole("button", { name: "Done" }).click();
   await expect(page.getByText("The house does not answer")).toBeVisible();
+});
+
+test("the stand-in house is opened, a panel is driven by it, somebody rings, and it is closed", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?view=panel&on=2026-11-26`);
+  await page.getByRole("button", { name: "Stand-in house" }).click();
+  const dialog = page.getByRole("dialog", { name: "Stand-in house" });
+  await dialog.getByLabel("Port").fill("port");
+  await dialog.getByRole("button", { name: "Open it" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Port must be a whole number");
+  await dialog.getByLabel("Port").fill("0");
+  await dialog.getByRole("button", { name: "Open it" }).click();
+  await expect(dialog.locator("[data-house]")).toContainText("mqtt://127.0.0.1:");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await choose(page.getByLabel(/^Driven by/), "the stand-in house");
+  const panel = page.locator("[data-panel]");
+  await expect(panel.locator("[data-before-bed]")).toContainText(/before bed|All in order/);
+  await panel.locator('[data-panel-room="snug"]').click();
+  const snug = page.getByRole("dialog", { name: "Snug" });
+  await snug.getByRole("group", { name: "Snug lamp" }).getByRole("button", { name: "half" }).click();
+  await expect(
+    snug.getByRole("group", { name: "Snug lamp" }).getByRole("button", { name: "half" }),
+  ).toHaveAttribute("aria-pressed", "true");
+  await snug.getByRole("button", { name: "Done" }).click();
+  await panel.getByRole("button", { name: "As on the wall" }).click();
+  await panel.getByRole("button", { name: "Ring at the door" }).click();
+  const door = page.getByRole("alertdialog", { name: "Somebody is at the door" });
+  await expect(door).toContainText("Front door station");
+  await door.getByRole("button", { name: "Seen" }).click();
+  await expect(door).toHaveCount(0);
+  await panel.getByRole("button", { name: "Let it rest" }).click();
+  const resting = page.locator("[data-resting]");
+  await expect(resting).toBeFocused();
+  await resting.press("Enter");
+  await expect(resting).toHaveCount(0);
+  await panel.getByRole("button", { name: "Back to the desk" }).click();
+  await page.getByRole("button", { name: "Stand-in house", exact: true }).click();
+  await dialog.getByRole("button", { name: "Close the house" }).click();
+  await expect(dialog.getByRole("button", { name: "Open it" })).toBeVisible();
+});
+
+test("who lives there has the panel and nothing else: a flag is set, kept, and found again", async ({
+  page,
+}) => {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Wall panel" }).click();
+  await expect(page).toHaveURL(/larkspur-weir\/panel/);
+  await page.goto("/d/larkspur-weir/runs");
+  await expect(page).toHaveURL(/larkspur-weir\/panel/);
+  const panel = page.locator("[data-panel]");
+  const flag = panel.getByRole("switch", { name: "Leave the snug be" });
+  await expect(flag).toHaveAttribute("aria-checked", "false");
+  await flag.click();
+  await expect(flag).toHaveAttribute("aria-checked", "true");
+  await expect(panel.locator("[data-kept]")).toContainText("1 setting for now");
+  // What is kept was so already: the house goes on, and its clock with it.
+  const clock = panel.locator("[data-panel-clock]");
+  await expect(clock).not.toHaveText("15:20");
+  const before = (await clock.textContent())!;
+  const kept = page.waitForResponse((answer) => answer.url().endsWith("/edit"));
+  await panel.getByRole("button", { name: "Keep it" }).click();
+  expect((await kept).status()).toBe(200);
+  await expect(panel.locator("[data-kept]")).toHaveCount(0);
+  await expect(clock).not.toHaveText(before);
+  expect((await clock.textContent())! > before).toBe(true);
+  await page.reload();
+  await expect(flag).toHaveAttribute("aria-checked", "true");
+  await expect(panel.getByRole("button", { name: "Back to the desk" })).toHaveCount(0);
+  expect(await faults(page)).toEqual([]);
+  // As it was, for whoever comes after.
+  await flag.click();
+  await panel.getByRole("button", { name: "Keep it" }).click();
+  await expect(panel.locator("[data-kept]")).toHaveCount(0);
 });

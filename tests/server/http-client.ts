@@ -1,3 +1,6 @@
+import { larkspurWeir } from "../../demo/larkspur-weir";
+import { writeFile } from "../../core/design/file";
+
 /** A browser's manners without a browser: cookies, origin, forms. */
 export interface Client {
   url: string;
@@ -40,10 +43,24 @@ export function client(url: string): Client {
 /** Signed in as one of the demo people. */
 export async function demoClient(
   url: string,
-  person: "designer" | "installer" | "household",
+  person: "designer" | "installer" | "household" | "wall",
 ): Promise<Client> {
   const made = client(url);
   const response = await made.post("/sign-in", { demo: person });
   if (response.status !== 302) throw new Error(`Sign-in as ${person} answered ${response.status}.`);
   return made;
+}
+
+/** The demo house once more, brought in by somebody as their own. @returns its id. The demo itself is every file's. */
+export async function ownDesign(owner: Client): Promise<string> {
+  const body = new FormData();
+  body.set("do", "import");
+  body.set("file", new File([writeFile(larkspurWeir())], "house.zinc.json"));
+  const response = await fetch(`${owner.url}/designs`, {
+    method: "POST",
+    headers: { Origin: owner.url, Cookie: owner.cookies() },
+    body,
+    redirect: "manual",
+  });
+  return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location")!)![1]!;
 }

@@ -3,7 +3,7 @@ import Papa from "papaparse";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { writeFile } from "../../core/design/file";
 import { startWeb, type WebProcess } from "../start";
-import { client, demoClient, type Client } from "./http-client";
+import { client, demoClient, ownDesign, type Client } from "./http-client";
 
 const url = process.env.TEST_WEB_URL!;
 let designer: Client;
@@ -21,12 +21,6 @@ async function importFile(text: string): Promise<Response> {
     body,
     redirect: "manual",
   });
-}
-
-/** A design of its own, from the demo file. */
-async function ownDesign(): Promise<string> {
-  const response = await importFile(writeFile(larkspurWeir()));
-  return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location")!)![1]!;
 }
 
 const rename = (id: string, name: string) => ({
@@ -96,7 +90,7 @@ describe("headers", () => {
 
 describe("files", () => {
   test("export, import and export again: the same bytes", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     // With its secrets it is the file it came from; without them it says so, and stays the same from then on.
     expect(await (await designer.get(`/d/${id}/file?secrets=with`)).text()).toBe(writeFile(larkspurWeir()));
     const exported = await (await designer.get(`/d/${id}/file`)).text();
@@ -146,7 +140,7 @@ describe("live changes", () => {
   }
 
   test("an edit written by one web process reaches who listens on another", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     const listener = await fetch(`${second.url}/d/${id}/live?since=1`, {
       headers: { Cookie: designer.cookies() },
     });
@@ -164,7 +158,7 @@ describe("live changes", () => {
     expect(await heard).toContain("id: 2\n");
   });
   test("who comes late gets what was missed", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     await designer.json(`/d/${id}/edit`, {
       kind: "edit",
       base: 1,
@@ -179,7 +173,7 @@ describe("live changes", () => {
     expect((await designer.get(`/d/${id}/live?since=soon`)).status).toBe(400);
   });
   test("a clash is answered with both versions", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename("boot-cam-1", "First")] });
     const response = await designer.json(`/d/${id}/edit`, {
       kind: "edit",
@@ -224,7 +218,7 @@ describe("pictures under the plan", () => {
     });
 
   test("a picture is kept by its hash and read back as it was, where it can do nothing", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     const { hash } = (await (await send(designer, id, PNG)).json()) as { hash: string };
     expect(hash).toMatch(/^[0-9a-f]{64}$/);
     const back = await designer.get(`/d/${id}/picture/${hash}`);
@@ -237,7 +231,7 @@ describe("pictures under the plan", () => {
     expect((await designer.get(`/d/larkspur-weir/picture/${hash}`)).status).toBe(404);
   });
   test("what is no picture is refused in a sentence; a script in one is only text", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(designer);
     const wrong = await send(designer, id, "<html><script>1</script></html>");
     expect(wrong.status).toBe(422);
     expect(((await wrong.json()) as { error: string }).error).toBe(

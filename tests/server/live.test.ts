@@ -2,26 +2,13 @@
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { writeFile } from "../../core/design/file";
 import type { LogEntry } from "../../db/write-edit";
-import { client, demoClient, type Client } from "./http-client";
+import { client, demoClient, ownDesign, type Client } from "./http-client";
 
 const url = process.env.TEST_WEB_URL!;
 let owner: Client;
 beforeAll(async () => {
   owner = await demoClient(url, "designer");
 });
-
-async function ownDesign(): Promise<string> {
-  const body = new FormData();
-  body.set("do", "import");
-  body.set("file", new File([writeFile(larkspurWeir())], "house.zinc.json"));
-  const response = await fetch(`${url}/designs`, {
-    method: "POST",
-    headers: { Origin: url, Cookie: owner.cookies() },
-    body,
-    redirect: "manual",
-  });
-  return /^\/d\/([^/]+)\/house$/.exec(response.headers.get("location")!)![1]!;
-}
 
 const rename = (name: string) => ({
   in: "points",
@@ -77,7 +64,7 @@ async function listen(who: Client, id: string, since: number): Promise<Heard> {
 
 describe("streams", () => {
   test("one that claims to know the future silences nobody", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const far = await listen(owner, id, 999_999);
     const near = await listen(owner, id, 1);
     await edit(id, "Heard", 1);
@@ -88,7 +75,7 @@ describe("streams", () => {
     near.close();
   });
   test("whoever joins late, from wherever, gets every entry once and in order while edits go on", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const heard: Heard[] = [];
     let revision = 1;
     for (let n = 0; n < 12; n++) {
@@ -106,7 +93,7 @@ describe("streams", () => {
     }
   });
   test("end when the right to see is taken away, and when the session ends", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const guest = await demoClient(url, "household");
     await owner.post(`/designs/${id}/people`, {
       do: "share",
@@ -130,7 +117,7 @@ describe("streams", () => {
 
 describe("sent twice, because an answer was lost", () => {
   test("an edit with its key is written once, and answered the same", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const [first, again] = [
       await edit(id, "Once", 1, { key: "k1" }),
       await edit(id, "Once", 1, { key: "k1" }),
@@ -139,7 +126,7 @@ describe("sent twice, because an answer was lost", () => {
     expect(again.log.map((entry) => [entry.revision, entry.key])).toEqual([[2, "k1"]]);
   });
   test("an undo takes back what it names, once, whatever is sent again", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     await edit(id, "One", 1);
     await edit(id, "Two", 2);
     const undo = async (body: object) =>
@@ -170,7 +157,7 @@ describe("sent twice, because an answer was lost", () => {
     ]).toEqual([6, 6]);
   });
   test("a key of somebody else's is none of one's own", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     await owner.post(`/designs/${id}/people`, {
       do: "share",
       email: "installer@larkspur.example",
@@ -189,7 +176,7 @@ describe("sent twice, because an answer was lost", () => {
 
 describe("what cannot be kept", () => {
   test("half a character is refused with its field, in every text of every row, and never breaks the server", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const half = (name: string) =>
       owner.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes: [rename(name)] });
     for (const text of ["\ud800", "a\udc00b", "x\u0000y"]) {
@@ -230,7 +217,7 @@ describe("what cannot be kept", () => {
     expect((await (await owner.get("/designs")).text()).length).toBe(before.length);
   });
   test("a large edit is written by a worker, whole or not at all, and a file that is no UTF-8 is refused", async () => {
-    const id = await ownDesign();
+    const id = await ownDesign(owner);
     const one = larkspurWeir().points.find((row) => row.id === "boot-cam-1")!;
     const many = (from: number, to: number) =>
       Array.from({ length: to - from }, (_, i) => ({

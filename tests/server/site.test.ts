@@ -9,7 +9,7 @@ import { pullSheets } from "../../core/stages/runs/pull-sheet";
 import { punchList } from "../../core/stages/runs/site";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { pullSheetsPdf } from "../../server/pull-sheet-pdf";
-import { demoClient } from "./http-client";
+import { demoClient, ownDesign } from "./http-client";
 import { textsOf } from "./pdf-texts";
 
 const url = process.env.TEST_WEB_URL!;
@@ -42,17 +42,18 @@ test("one pull alone, an unknown one, and the lists as CSV", async () => {
 
 test("what changed since a day: the way back through every edit, and none for how the design came in", async () => {
   const designer = await demoClient(url, "designer");
+  const own = `/d/${await ownDesign(designer)}`;
   const today = new Date().toISOString().slice(0, 10);
-  const brought = await designer.get(`${DESIGN}/changes?since=2000-01-01`);
+  const brought = await designer.get(`${own}/changes?since=2000-01-01`);
   const then = ((await brought.json()) as { inverses: Change[][] }).inverses.length;
-  const file = JSON.parse(await (await designer.get(`${DESIGN}/file`)).text()) as {
+  const file = JSON.parse(await (await designer.get(`${own}/file`)).text()) as {
     points: { id: string; x: number }[];
   };
   const row = file.points.find((one) => one.id === "boot-cam-1")!;
   const changes = [{ in: "points", put: { ...row, x: row.x - 1 } }] as Change[];
-  const written = await designer.json(`${DESIGN}/edit`, { kind: "edit", base: 1 + then, changes });
+  const written = await designer.json(`${own}/edit`, { kind: "edit", base: 1 + then, changes });
   expect(written.status).toBe(200);
-  const { inverses } = (await (await designer.get(`${DESIGN}/changes?since=${today}`)).json()) as {
+  const { inverses } = (await (await designer.get(`${own}/changes?since=${today}`)).json()) as {
     inverses: Change[][];
   };
   expect(inverses.at(-1)).toEqual([{ in: "points", put: row }]);
@@ -60,8 +61,8 @@ test("what changed since a day: the way back through every edit, and none for ho
   expect(compareRuns(before(now, [inverses.at(-1)!]), now).map((change) => change.key)).toEqual([
     "boot-cam-1/1",
   ]);
-  expect((await designer.json(`${DESIGN}/edit`, { kind: "undo" })).status).toBe(200);
-  const bad = await designer.get(`${DESIGN}/changes?since=yesterday`);
+  expect((await designer.json(`${own}/edit`, { kind: "undo" })).status).toBe(200);
+  const bad = await designer.get(`${own}/changes?since=yesterday`);
   expect(bad.status).toBe(422);
   expect(((await bad.json()) as { error: string }).error).toContain("since must be a date");
   expect((await (await demoClient(url, "household")).get(`${DESIGN}/changes?since=${today}`)).status).toBe(

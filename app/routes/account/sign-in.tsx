@@ -39,7 +39,12 @@ export async function action({ request, context }: Route.ActionArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Zinc Lattice" }];
 
-const DEMO_TEXT = { owner: "owns the demo house", edit: "may edit it", view: "may look at it" };
+const DEMO_TEXT = {
+  owner: "owns the demo house",
+  edit: "may edit it",
+  view: "may look at it",
+  household: "uses its panel alone",
+};
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
   // Pages kept on this device for the site are for whom they were kept; notes not yet sent stay.

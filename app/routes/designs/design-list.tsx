@@ -16,7 +16,12 @@ import { Field, FormError } from "../../kit/page";
 import { SeverityMark } from "../../kit/severity";
 import { ThumbnailPicture } from "../../kit/thumbnail";
 
-const ROLE_TEXT = { owner: "yours", edit: "shared, may edit", view: "shared, may look" };
+const ROLE_TEXT = {
+  owner: "yours",
+  edit: "shared, may edit",
+  view: "shared, may look",
+  household: "you live there",
+};
 
 type Order = "changed" | "name" | "findings";
 type What = "rename" | "copy" | "remove";
@@ -96,6 +101,7 @@ function Line({
   const { id, revision } = design;
   // Anew for each revision. Not by the router: it would ask again, after a removal, for what is gone.
   useEffect(() => {
+    if (design.role === "household") return;
     const going = new AbortController();
     void (async () => {
       try {
@@ -108,12 +114,15 @@ function Line({
       }
     })();
     return () => going.abort();
-  }, [id, revision, setCards]);
+  }, [id, revision, setCards, design.role]);
   return (
     <li className="grid grid-cols-[6.5rem_minmax(0,1fr)_auto_auto] items-center gap-x-4 border-t border-rule py-2.5 max-sm:grid-cols-[4.5rem_minmax(0,1fr)_auto]">
       <ThumbnailPicture of={card?.picture} className="h-16 w-full" />
       <div className="min-w-0">
-        <Link className="font-semibold underline-offset-2 hover:underline" to={`/d/${design.id}/house`}>
+        <Link
+          className="font-semibold underline-offset-2 hover:underline"
+          to={`/d/${design.id}/${design.role === "household" ? "panel" : "house"}`}
+        >
           {design.name}
         </Link>
         <p className="text-small text-soft">
@@ -121,6 +130,8 @@ function Line({
             <>
               {placeText(card)} · {card.zone.split("/").at(-1)!.replace(/_/g, " ")}
             </>
+          ) : design.role === "household" ? (
+            "its panel is yours to use"
           ) : (
             "working it out…"
           )}
@@ -154,7 +165,7 @@ function Line({
         entries={[
           { text: "Settings", act: () => void navigate(`/d/${design.id}/settings`) },
           ...(design.role === "view" ? [] : [{ text: "Rename", act: () => ask("rename") }]),
-          { text: "Copy as a variant", act: () => ask("copy") },
+          ...(design.role === "household" ? [] : [{ text: "Copy as a variant", act: () => ask("copy") }]),
           { text: "Compare", act: () => void navigate(`/d/${design.id}/compare`) },
           { text: "Save as a file", href: `/d/${design.id}/file` },
           ...(design.role === "owner"

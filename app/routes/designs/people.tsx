@@ -36,7 +36,8 @@ export async function action({ request, params }: Route.ActionArgs) {
     endStreams(params.design, person);
     return { error: undefined };
   }
-  if (role !== "edit" && role !== "view") return data({ error: "Choose what they may do." }, { status: 422 });
+  if (role !== "edit" && role !== "view" && role !== "household")
+    return data({ error: "Choose what they may do." }, { status: 422 });
   try {
     await countShare(owner.id);
   } catch (error) {
@@ -55,10 +56,10 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: "People · Zinc Lattice" }];
 
-const ROLE_TEXT = { owner: "owns it", edit: "may edit", view: "may look" };
+const ROLE_TEXT = { owner: "owns it", edit: "may edit", view: "may look", household: "uses the panel" };
 
 export default function People({ loaderData, actionData, params }: Route.ComponentProps) {
-  const [may, setMay] = useState<"edit" | "view">("view");
+  const [may, setMay] = useState<"edit" | "view" | "household">("view");
   return (
     <Page
       title={`People of ${loaderData.name}`}
@@ -121,11 +122,12 @@ export default function People({ loaderData, actionData, params }: Route.Compone
           <span className="text-small text-soft">They</span>
           <Choice
             label="They"
-            className="h-8 w-32"
+            className="h-8 w-36"
             value={may}
             options={[
               { value: "edit", text: "may edit" },
               { value: "view", text: "may look" },
+              { value: "household", text: "use the panel" },
             ]}
             take={setMay}
           />

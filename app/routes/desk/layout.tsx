@@ -1,5 +1,5 @@
 import { Suspense, useEffect, useMemo, useState } from "react";
-import { Outlet, useParams, useRouteLoaderData } from "react-router";
+import { Outlet, redirect, useParams, useRouteLoaderData } from "react-router";
 import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
@@ -49,7 +49,9 @@ function Guide() {
 const MOST_STEPS = 500;
 
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { person, role } = await requireRole(request, params.design, "view");
+  const { person, role } = await requireRole(request, params.design, "household");
+  // Who only lives there is shown the panel.
+  if (role === "household") throw redirect(`/d/${params.design}/panel`);
   const stored = (await readDesign(db(), params.design))!;
   const history = await historyOf(db(), params.design, person.id);
   const members = await membersOf(db(), params.design);

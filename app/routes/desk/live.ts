@@ -7,7 +7,7 @@ import { personOf } from "#server/sessions";
 import type { Route } from "./+types/live";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { person } = await requireRole(request, params.design, "view");
+  const { person } = await requireRole(request, params.design, "household");
   const given = request.headers.get("Last-Event-ID") ?? new URL(request.url).searchParams.get("since") ?? "";
   if (!/^\d{1,9}$/.test(given)) return new Response("since must be a revision.", { status: 400 });
   // Signed out, or no longer a member: either ends it.

@@ -4,17 +4,25 @@ import { Link } from "react-router";
 import { byId } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
-import { PROTOCOLS } from "#core/design/vocabulary";
+import { AFTER_POWER, PROTOCOLS } from "#core/design/vocabulary";
 import { pointLabel } from "#core/points/labels";
 import { portsOfDrop } from "#core/points/ports";
+import { ableOf } from "#core/stages/automations/things";
+import { applianceNamed } from "#core/stages/runs/appliances";
+import type { PointRow } from "#core/stages/runs/rows";
 import { changeDevice } from "#core/stages/register";
 import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import type { InspectorProps } from "../../desk/parts";
-import { Fact, Heading } from "../../inspect/parts";
+import { Caution, Fact, Heading } from "../../inspect/parts";
 import { Findings } from "../../inspect/findings-of";
 import { ChoiceField, DayField, TextField } from "../../kit/fields";
 import { Glyph } from "../../kit/glyph";
+
+/** What would run again with nobody beside it. */
+const startsAlone = ({ appliance, name }: PointRow, { afterPower }: DeviceRow): boolean =>
+  (afterPower === "on" || afterPower === "as before") &&
+  ["heater", "tool", "extractor"].includes(appliance ?? applianceNamed(name) ?? "");
 
 export default function DeviceInspector({ design, id }: InspectorProps) {
   const { select, readOnly, url } = useDesk();
@@ -36,6 +44,7 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
     (field: "address" | "node" | "host" | "topic" | "cell" | "serial" | "firmware" | "notes") =>
     (typed: string) =>
       put({ [field]: typed.trim() || undefined });
+  const switches = ableOf(design).get(point.id)?.sets.includes("on") ?? false;
   return (
     <>
       <Heading
@@ -73,6 +82,20 @@ export default function DeviceInspector({ design, id }: InspectorProps) {
         <TextField label="Node" mono text={device.node ?? ""} take={text("node")} />
         <TextField label="Serial" mono text={device.serial ?? ""} take={text("serial")} />
         <TextField label="Firmware" mono text={device.firmware ?? ""} take={text("firmware")} />
+        {switches && (
+          <ChoiceField
+            label="After a power cut"
+            value={device.afterPower ?? ""}
+            options={[
+              { value: "", text: "as its kind does" },
+              ...AFTER_POWER.map((value) => ({ value, text: value })),
+            ]}
+            take={(afterPower) => put({ afterPower: afterPower || undefined })}
+          />
+        )}
+        {startsAlone(point, device) && (
+          <Caution text="A machine or a heater that comes on by itself once the supply is back can hurt somebody: let it stay off, and ask a licensed person what the machine itself must do." />
+        )}
         <TextField
           label="Cost"
           mono

@@ -3,6 +3,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import type { Design } from "#core/design/collections";
 import { counted } from "#core/design/words";
+import { ableOf } from "#core/stages/automations/things";
 import { partsOfHouse } from "#core/stages/rehearse/outage/parts";
 import { partText, sortOf } from "#core/stages/rehearse/outage/words";
 import { capital } from "#core/design/words";
@@ -54,6 +55,9 @@ function optionsOf(design: Design) {
       hint: sortOf(what),
     })),
     ...telephones,
+    ...design.points
+      .filter(({ id }) => ableOf(design).get(id)?.reads.includes("wet"))
+      .map(({ id, name }) => ({ value: `water:${id}`, text: `Water at ${name}`, hint: "water" })),
   ];
 }
 

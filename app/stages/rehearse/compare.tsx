@@ -26,7 +26,12 @@ const SUMS: Readonly<Record<keyof Sums | "annoyances", string>> = {
   switchings: "Switchings",
   presses: "Presses by hand",
   unanswered: "Not answered",
-  kWh: "Lamps, kWh",
+  kWh: "Drawn, kWh",
+  boughtKWh: "Bought, kWh",
+  sunKWh: "Own sun, kWh",
+  heatKWh: "Heat, kWh",
+  comfortH: "Comfort, person hours",
+  discomfortKh: "Discomfort, degree hours",
   annoyances: "Annoyances",
 };
 
@@ -38,17 +43,19 @@ interface Other {
 }
 
 /** The other house: without a sentence, with a fix taken, with another seed, or unbroken. */
-function useOther(choice: string, ask: RunAsk | undefined): Other | undefined {
+function useOther(choice: string, ask: RunAsk | undefined, mends: Run["mends"]): Other | undefined {
   const design = useDesign();
   const { results } = useDesk();
   const [other, setOther] = useState<Other>();
   const hand = useRef<Hand<RehearseAsk>>(undefined);
   // The key holds the question: the objects it is made of are new at every drawing.
-  const now = useRef({ choice, ask });
-  now.current = { choice, ask };
-  const key = JSON.stringify([choice, ask && { ...ask, weather: ask.weather?.length }]);
+  const now = useRef({ choice, ask, mends });
+  now.current = { choice, ask, mends };
+  // What mends is known once A has been rehearsed.
+  const known = !choice.startsWith("mend ") || mends !== NO_MENDS;
+  const key = JSON.stringify([choice, known, ask && { ...ask, weather: ask.weather?.length }]);
   useEffect(() => {
-    const { choice, ask } = now.current;
+    const { choice, ask, mends } = now.current;
     if (!ask || !choice) return;
     let off = false;
     const start = (house: Design, run: RunAsk) => {
@@ -69,7 +76,11 @@ function useOther(choice: string, ask: RunAsk | undefined): Other | undefined {
     if (kind === "without") start(design, { ...ask, without: [name] });
     else if (kind === "seed") start(design, { ...ask, seed: ask.seed + 1 });
     else if (kind === "unbroken") start(design, { ...ask, breaks: [] });
-    else
+    else if (kind === "mend") {
+      if (mends[name]) start(applyChanges(design, mends[name].changes), ask);
+      else if (mends !== NO_MENDS)
+        setOther({ key, design, failed: "That does not happen in these days: choose another." });
+    } else
       results
         .fix(name)
         .then((changes) => {
@@ -158,6 +169,14 @@ function Annoyances({
 const fixable = (findings: readonly ShownFinding[]) =>
   findings.filter(({ fixLabel, accepted, stage }) => fixLabel && !accepted && stage === "automations");
 
+const NO_MENDS: Run["mends"] = {};
+
+/** Of a trouble by its key: what annoys whom. */
+function troubleText(design: Design, key: string): string {
+  const [what = "", who = ""] = key.split("/");
+  return `${what}: ${byId(design, "people").get(who)?.role ?? who}`;
+}
+
 export default function Compare() {
   const design = useDesign();
   const { results, readOnly } = useDesk();
@@ -169,8 +188,9 @@ export default function Compare() {
   const ask = design.devices.length ? askFor(asked, Number(days)) : undefined;
   const state = useRun(ask);
   const choice = params.get("with") ?? "";
-  const other = useOther(choice, ask);
   const run = state.run?.ask.days === Number(days) && state.design === design ? state.run : undefined;
+  const mends = run?.mends ?? NO_MENDS;
+  const other = useOther(choice, ask, mends);
   const difference = useMemo(
     () => (run && other?.run ? differenceOf(run, other.run) : undefined),
     [run, other],
@@ -182,6 +202,11 @@ export default function Compare() {
       </Empty>
     );
   const options = [
+    ...Object.entries(mends).map(([key, { label }]) => ({
+      value: `mend ${key}`,
+      text: label,
+      hint: troubleText(design, key),
+    })),
     ...fixable(findings).map((one) => ({ value: `fix ${one.key}`, text: one.fixLabel!, hint: one.title })),
     ...design.automations
       .filter(({ enabled }) => enabled)
@@ -198,8 +223,10 @@ export default function Compare() {
       { replace: true, preventScrollReset: true },
     );
   const take = async () => {
-    const changes = await results.fix(choice.slice(4));
-    if (changes) edit(() => changes);
+    const changes = choice.startsWith("mend ")
+      ? mends[choice.slice(5)]?.changes
+      : await results.fix(choice.slice(4));
+    if (changes) edit(() => [...changes]);
   };
   return (
     <>
@@ -230,7 +257,7 @@ export default function Compare() {
             take={put}
           />
         </span>
-        {choice.startsWith("fix ") && difference && !readOnly && (
+        {/^(?:fix|mend) /.test(choice) && difference && !readOnly && (
           <button type="button" className="button button-main" onClick={() => void take()}>
             Take B over
           </button>
@@ -267,8 +294,9 @@ export default function Compare() {
               </thead>
               <tbody>
                 {difference.sums.map(({ name, a, b }) => {
-                  const digits = name === "kWh" ? 2 : 0;
-                  const by = b - a;
+                  const digits = /KWh|kWh|Kh/.test(name) ? 1 : 0;
+                  // As the columns say it: what is less than their last figure is no difference.
+                  const by = Number((b - a).toFixed(digits));
                   return (
                     <tr key={name} className="border-b border-rule/60 text-right">
                       <th scope="row" className="text-left font-normal">

@@ -10,14 +10,14 @@ const LOOK: Readonly<Record<Tone, string>> = {
   light: "bg-jacket-yellow/45 text-ink",
   rest: "bg-rule/45 text-soft",
   moved: "bg-accent/70 text-on-accent",
-  on: "bg-power/80 text-white dark:text-on-accent",
-  out: "bg-control/80 text-white dark:text-on-accent",
+  on: "bg-power/80 text-on-accent",
+  out: "bg-control/80 text-on-accent",
   home: "bg-accent text-on-accent",
-  asleep: "bg-bus text-white dark:text-on-accent",
-  away: "bg-structure/70 text-white dark:text-on-accent",
-  up: "bg-control/60 text-white dark:text-on-accent",
-  down: "bg-stop text-white dark:text-on-accent",
-  wet: "bg-note text-white dark:text-on-accent",
+  asleep: "bg-bus text-on-accent",
+  away: "bg-structure/70 text-on-accent",
+  up: "bg-control/60 text-on-accent",
+  down: "bg-stop text-on-accent",
+  wet: "bg-note text-on-accent",
 };
 
 /** Narrower than this share of the lane a stretch bears no words. */

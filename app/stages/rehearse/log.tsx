@@ -8,7 +8,7 @@ import type { Run } from "#core/stages/rehearse/run";
 import { lookAt } from "./run-store";
 
 /** Readings are many, and no doings. */
-const READINGS = new Set(["temperature", "humidity", "light", "wind", "presence"]);
+const READINGS = new Set(["temperature", "humidity", "light", "wind", "presence", "power", "battery"]);
 const BEFORE = 2;
 const MOST = 60;
 

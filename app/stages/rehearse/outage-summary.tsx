@@ -1,11 +1,11 @@
 /** Beside the outage table: who is touched by the chosen failure, what comes back, and the way to try it. */
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
-import type { Design } from "#core/design/collections";
+import { byId, type Design } from "#core/design/collections";
 import { dayText, localParts } from "#core/design/local-time";
-import { capital, counted, listed } from "#core/design/words";
+import { capital, listed } from "#core/design/words";
 import { works } from "#core/outage/score";
-import { houseOf } from "#core/stages/rehearse/house-of";
+import { backOf, backText } from "#core/stages/rehearse/outage/back";
 import { personScores, singleFailures } from "#core/stages/rehearse/outage/table";
 import { failureText } from "#core/stages/rehearse/outage/words";
 import { Fact, Heading } from "../../inspect/parts";
@@ -26,10 +26,6 @@ export default function OutageSummary({ design, what }: { design: Design; what: 
   const gone = outcomes.filter(({ before, now }) => works(before) && !works(now));
   const shutOut = outcomes.filter((one) => one.shutOut);
   const unsafe = [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))];
-  const dead = failure.what.split("+").map((part) => houseOf(design).hitBy?.(part));
-  const again = houseOf(design).things.filter(
-    ({ id, comesBack }) => comesBack && dead.some((hit) => hit?.dead.has(id)),
-  );
   const [part] = failure.what.split("+");
   const tryIt = () =>
     setParams((now) => {
@@ -79,9 +75,7 @@ export default function OutageSummary({ design, what }: { design: Design; what: 
       <section className="border-b border-rule px-3.5 py-2.5 text-small">
         <h3 className="text-table font-semibold">When it is back</h3>
         <p className="mt-0.5 text-soft">
-          {again.length
-            ? `${counted(again.length, "lamp lights", "lamps light")} up at full, as most do until their start-up setting is changed; shades and valves stay as they were until they are told.`
-            : "Nothing changes by itself: what was told meanwhile is told again by the next cue."}
+          {backText(backOf(design, failure.what), (id) => byId(design, "points").get(id)?.name ?? id)}
         </p>
       </section>
       {gone.length > 0 && part && (

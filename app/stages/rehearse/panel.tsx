@@ -1,292 +1,33 @@
 /**
- * The household's panel, driven by a rehearsal that goes on: the house as its rooms, what comes next, what is done by
- * holding, what the house lets be, and whether all is in order before bed. One layout for wall, tablet and telephone.
+ * The household's panel: the house as its rooms, what comes next, what is done by holding, what the house lets be, and
+ * whether all is in order before bed. It is driven by a rehearsal that goes on, or by the stand-in house over MQTT. One
+ * layout for wall, tablet and telephone.
  */
-import { Check, Maximize2, Minimize2, Minus } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
-import type { Value } from "#core/automation/engine/world";
-import { clockInstant, clockText, parseDay } from "#core/design/local-time";
+import { BellRing, Check, Maximize2, Minimize2, Minus } from "lucide-react";
+import { useEffect, useMemo, useState } from "react";
+import type { Design } from "#core/design/collections";
+import { clockInstant, clockText, dayText, localParts, parseDay } from "#core/design/local-time";
 import { capital, counted } from "#core/design/words";
-import { centroid } from "#core/geometry/polygon";
 import { nextOf } from "#core/stages/automations";
-import type { DialRow } from "#core/stages/automations/rows";
-import {
-  holdsOf,
-  inOrder,
-  roomSaid,
-  touchesOf,
-  type Hold,
-  type Snapshot,
-  type Touch,
-} from "#core/stages/rehearse/panel";
-import { useDesign } from "../../desk/desk";
+import { dialsKept, holdsOf, inOrder, lowCells, panelRoom } from "#core/stages/rehearse/panel";
+import type { Sums } from "#core/rehearse/log";
+import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Choice } from "../../kit/choice";
-import { Ask } from "../../kit/dialog";
-import { Toggle } from "../../kit/switches";
-import { useSize } from "../../plan/view";
-import { startWorker, type Hand } from "../../workers/ask";
-import type { LiveAsk, LiveReply } from "../../workers/live";
 import { useAsked } from "./asked";
+import { HouseDialog } from "./house-dialog";
+import { AtTheDoor, AtRest, useRest } from "./panel-door";
+import { Dial, HoldButton, Rooms, RoomSheet } from "./panel-parts";
+import { useHouse, useHouseSaid, useLive } from "./panel-source";
 import { useRunState } from "./run-store";
-import { weatherText } from "./weather-choice";
 
-const TICK_MS = 500;
 const SPEEDS = [
   ["1", "as time goes"],
   ["60", "a minute a second"],
   ["600", "ten minutes a second"],
 ] as const;
 
-interface Watched {
-  snapshot?: Snapshot;
-  failed?: string;
-  refused?: string;
-  post(ask: LiveAsk): void;
-}
-
-/** A rehearsal that goes on from a moment, and hears what is pressed. */
-function useLive(design: Design, from: number | undefined, speed: number): Watched {
-  const asked = useAsked();
-  const hand = useRef<Hand<LiveAsk>>(undefined);
-  const [state, setState] = useState<Omit<Watched, "post">>({});
-  const now = useRef(0);
-  const { seed, breaks, weather } = asked;
-  useEffect(() => {
-    if (from === undefined) return;
-    now.current = from;
-    const own = startWorker<LiveAsk, LiveReply>(
-      () => new Worker(new URL("../../workers/live.ts", import.meta.url), { type: "module" }),
-      (reply) =>
-        setState((before) => ({
-          ...before,
-          ...reply,
-          ...(reply.snapshot ? {} : { snapshot: before.snapshot }),
-        })),
-      (failed) => setState({ failed }),
-    );
-    hand.current = own;
-    const text = weatherText(weather);
-    own.post({ start: { design, at: from, seed, breaks, ...(text === undefined ? {} : { weather: text }) } });
-    return () => {
-      own.end();
-      hand.current = undefined;
-    };
-  }, [design, from, seed, breaks, weather]);
-  useEffect(() => {
-    const timer = setInterval(() => {
-      now.current += TICK_MS * speed;
-      hand.current?.post({ advance: now.current });
-    }, TICK_MS);
-    return () => clearInterval(timer);
-  }, [speed]);
-  return useMemo(
-    () => ({
-      ...state,
-      post: (ask: LiveAsk) => {
-        setState((before) => ({ ...before, refused: undefined }));
-        hand.current?.post(ask);
-      },
-    }),
-    [state],
-  );
-}
-
-/** A button that acts once it was held for its time, by finger or by key. */
-function HoldButton({ hold, done }: { hold: Hold; done(): void }) {
-  const [held, setHeld] = useState(0);
-  const timer = useRef<ReturnType<typeof setInterval>>(undefined);
-  const acts = useRef(done);
-  acts.current = done;
-  const stop = () => {
-    clearInterval(timer.current);
-    timer.current = undefined;
-    setHeld(0);
-  };
-  const start = () => {
-    if (timer.current) return;
-    const begin = performance.now();
-    timer.current = setInterval(() => {
-      const share = (performance.now() - begin) / (hold.seconds * 1000);
-      if (share < 1) return setHeld(share);
-      stop();
-      acts.current();
-    }, 50);
-  };
-  useEffect(() => stop, []);
-  return (
-    <button
-      type="button"
-      className="relative flex min-h-13 w-full items-center justify-between gap-2 overflow-hidden rounded-[3px] border border-ink bg-raised px-3.5 text-left text-base font-semibold select-none"
-      style={{ touchAction: "none" }}
-      onPointerDown={start}
-      onPointerUp={stop}
-      onPointerLeave={stop}
-      onPointerCancel={stop}
-      onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && !event.repeat && start()}
-      onKeyUp={stop}
-      onBlur={stop}
-      onContextMenu={(event) => event.preventDefault()}
-      data-hold={hold.point}
-    >
-      <span
-        className="absolute inset-y-0 left-0 bg-wash"
-        style={{ width: `${held * 100}%` }}
-        aria-hidden="true"
-      />
-      <span className="relative">{hold.text}</span>
-      <span className="relative text-small font-normal whitespace-nowrap text-soft">
-        hold {hold.seconds} s
-      </span>
-    </button>
-  );
-}
-
-/** Rooms of a level as they lie, each to be pressed. */
-function Rooms({
-  design,
-  level,
-  now,
-  open,
-}: {
-  design: Design;
-  level: string;
-  now: Snapshot;
-  open(room: string): void;
-}) {
-  const [box, size] = useSize();
-  const rooms = design.rooms.filter((room) => room.level === level);
-  const xs = rooms.flatMap(({ outline }) => outline.map(([x]) => x));
-  const ys = rooms.flatMap(({ outline }) => outline.map(([, y]) => y));
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const k = Math.min((size.width - 24) / Math.max(1, x1 - x0), (size.height - 24) / Math.max(1, y1 - y0));
-  const left = (size.width - k * (x1 - x0)) / 2;
-  const top = (size.height - k * (y1 - y0)) / 2;
-  return (
-    <div ref={box} className="relative min-h-64 flex-1 overflow-hidden">
-      {rooms.map((room) => {
-        const said = roomSaid(design, now, room.id);
-        const rx = room.outline.map(([x]) => x);
-        const ry = room.outline.map(([, y]) => y);
-        const [bx, by] = [Math.min(...rx), Math.min(...ry)];
-        const [w, h] = [k * (Math.max(...rx) - bx), k * (Math.max(...ry) - by)];
-        const [cx, cy] = centroid(room.outline);
-        const points = room.outline.map(([x, y]) => `${k * (x - bx)},${k * (y - by)}`).join(" ");
-        const name = w < 110 || h < 56 ? "text-small" : w < 190 ? "text-base" : "text-xl";
-        const label = [
-          room.name,
-          ...said.says.map(({ text }) => text),
-          ...said.people.map((person) => `${person} is here`),
-        ]
-          .filter(Boolean)
-          .join(", ");
-        return (
-          <button
-            key={room.id}
-            type="button"
-            className="absolute"
-            style={{ left: left + k * (bx - x0), top: top + k * (by - y0), width: w, height: h }}
-            aria-label={label}
-            data-panel-room={room.id}
-            data-lit={said.lit || undefined}
-            onClick={() => open(room.id)}
-          >
-            <svg width={w} height={h} className="absolute inset-0 overflow-visible" aria-hidden="true">
-              <polygon
-                points={points}
-                className={
-                  said.lit
-                    ? "fill-jacket-yellow/35 stroke-ink"
-                    : room.outdoor
-                      ? "fill-outdoor stroke-soft"
-                      : "fill-raised stroke-ink"
-                }
-                strokeWidth={said.lit ? 3 : 2}
-              />
-            </svg>
-            <span
-              className="absolute -translate-x-1/2 -translate-y-1/2 text-center leading-tight"
-              style={{ left: k * (cx - bx), top: k * (cy - by), maxWidth: w - 8 }}
-              aria-hidden="true"
-            >
-              <span className={`block font-semibold ${name}`}>{room.name}</span>
-              {h > 84 &&
-                w > 130 &&
-                said.says.slice(0, 2).map(({ text, bad }) => (
-                  <span
-                    key={text}
-                    className={`block text-small ${bad ? "font-semibold text-stop" : "text-soft"}`}
-                  >
-                    {text}
-                  </span>
-                ))}
-              {h > 104 && w > 130 && said.people.length > 0 && (
-                <span className="block text-small text-accent">
-                  {said.people.length === 1 ? `${said.people[0]!} is here` : `${said.people.length} are here`}
-                </span>
-              )}
-            </span>
-          </button>
-        );
-      })}
-    </div>
-  );
-}
-
-const isOn = (touch: Touch, value: Value) =>
-  typeof value === "number" && typeof touch.value === "number"
-    ? Math.round(touch.value) === value
-    : touch.value === value;
-
-function RoomSheet({
-  design,
-  now,
-  room,
-  close,
-  post,
-}: {
-  design: Design;
-  now: Snapshot;
-  room: string;
-  close(): void;
-  post(ask: LiveAsk): void;
-}) {
-  const touches = touchesOf(design, now, room);
-  return (
-    <Ask title={byId(design, "rooms").get(room)?.name ?? room} onClose={close} wide>
-      {touches.length ? (
-        <ul className="mt-3 grid gap-3">
-          {touches.map((touch) => (
-            <li key={touch.point} className="flex flex-wrap items-center justify-between gap-2">
-              <span className="text-base">{touch.name}</span>
-              <span className="flex gap-1.5" role="group" aria-label={touch.name}>
-                {touch.steps.map(({ text, value }) => (
-                  <button
-                    key={text}
-                    type="button"
-                    className={`button h-11 px-4 text-base ${isOn(touch, value) ? "border-accent bg-wash" : ""}`}
-                    aria-pressed={isOn(touch, value)}
-                    onClick={() => post({ wish: { point: touch.point, aspect: touch.aspect, value } })}
-                  >
-                    {text}
-                  </button>
-                ))}
-              </span>
-            </li>
-          ))}
-        </ul>
-      ) : (
-        <p className="text-soft">Nothing here is worked from the panel.</p>
-      )}
-      <p className="mt-4 text-right">
-        <button type="button" className="button h-11 px-4 text-base" onClick={close}>
-          Done
-        </button>
-      </p>
-    </Ask>
-  );
-}
+const isStation = (kind: string) => kind.split("--")[0] === "door-station";
 
 /** The next sentences that are known ahead. */
 function nextsOf(design: Design, now: number): { at: number; name: string }[] {
@@ -299,88 +40,46 @@ function nextsOf(design: Design, now: number): { at: number; name: string }[] {
     .slice(0, 12);
 }
 
-function Dial({ dial, value, post }: { dial: DialRow; value: Value | undefined; post(ask: LiveAsk): void }) {
-  const turn = (to: Value) => post({ turn: { dial: dial.id, value: to } });
-  if (dial.kind === "flag")
-    return (
-      <Toggle
-        on={value === true}
-        set={turn}
-        label={dial.name}
-        className="min-h-11 w-full flex-row-reverse justify-between text-base"
-      />
-    );
-  if (dial.kind === "time") {
-    const [h, m] = String(value ?? dial.value)
-      .split(":")
-      .map(Number) as [number, number];
-    const by = (minutes: number) => {
-      const total = (((h * 60 + m + minutes) % 1440) + 1440) % 1440;
-      turn(`${String(Math.floor(total / 60)).padStart(2, "0")}:${String(total % 60).padStart(2, "0")}`);
-    };
-    return (
-      <Stepper name={dial.name} text={String(value ?? dial.value)} less={() => by(-15)} more={() => by(15)} />
-    );
-  }
-  const number = Number(value ?? dial.value);
-  const step = dial.unit === "%" ? 5 : dial.unit === "°C" ? 0.5 : 1;
-  const clamp = (to: number) => Math.min(dial.max ?? Infinity, Math.max(dial.min ?? -Infinity, to));
-  return (
-    <Stepper
-      name={dial.name}
-      text={`${number}${dial.unit ? ` ${dial.unit}` : ""}`}
-      less={() => turn(clamp(number - step))}
-      more={() => turn(clamp(number + step))}
-    />
-  );
-}
-
-function Stepper({ name, text, less, more }: { name: string; text: string; less(): void; more(): void }) {
-  return (
-    <span
-      className="flex min-h-11 items-center justify-between gap-2 text-base"
-      role="group"
-      aria-label={name}
-    >
-      {name}
-      <span className="flex items-center gap-1.5 whitespace-nowrap">
-        <button
-          type="button"
-          className="button size-9 justify-center text-base"
-          aria-label={`${name}: less`}
-          onClick={less}
-        >
-          −
-        </button>
-        <span className="measure w-16 text-center">{text}</span>
-        <button
-          type="button"
-          className="button size-9 justify-center text-base"
-          aria-label={`${name}: more`}
-          onClick={more}
-        >
-          +
-        </button>
-      </span>
-    </span>
-  );
+/** What was drawn since midnight: the sums so far less those of when the day began. */
+function useToday(day: string | undefined, sums: Sums | undefined): Sums | undefined {
+  const [begun, setBegun] = useState<{ day: string; sums: Sums | undefined }>();
+  useEffect(() => {
+    if (day === undefined) return;
+    // The first day that is seen began with nothing.
+    setBegun((now) => (now?.day === day ? now : { day, sums: now ? sums : undefined }));
+  }, [day, sums]);
+  if (!sums || !begun?.sums) return sums;
+  const less = begun.sums;
+  return { ...sums, kWh: sums.kWh - less.kWh, sunKWh: sums.sunKWh - less.sunKWh };
 }
 
 const PANEL_LEVEL_MOST = 7;
 
-export default function Panel() {
+/** @param alone it is all of the page: nobody goes back to a desk from it */
+export default function Panel({ alone = false }: { alone?: boolean }) {
   const design = useDesign();
+  const { store, readOnly } = useDesk();
   const asked = useAsked();
   const { zone } = design.design;
   const { at } = useRunState();
   const [speed, setSpeed] = useState<(typeof SPEEDS)[number][0]>("60");
-  const [wide, setWide] = useState(false);
+  const [wide, setWide] = useState(alone);
+  const [asking, setAsking] = useState(false);
+  const [house, askHouse] = useHouseSaid();
+  const [driver, setDriver] = useState<"rehearsal" | "house">();
   const [room, setRoom] = useState<string>();
   // It begins where the scrubber stands, else in the afternoon; and then goes its own way.
   const [began, setBegan] = useState<number>();
   const usual = asked.on ? clockInstant(zone, parseDay(asked.on, "Day"), "15:20") : undefined;
   useEffect(() => setBegan((now) => now ?? at ?? usual), [at, usual]);
-  const { snapshot, failed, refused, post } = useLive(design, began, Number(speed));
+  // Where a house is open, a panel by itself shows that one.
+  const byHouse = Boolean(house) && (driver ?? (alone ? "house" : "rehearsal")) === "house";
+  const live = useLive(design, byHouse || house === undefined ? undefined : began, Number(speed));
+  const heard = useHouse(byHouse, askHouse);
+  const { snapshot, failed, refused, post } = byHouse ? heard : live;
+  const today = useToday(snapshot && dayText(localParts(zone, snapshot.now)), snapshot?.sums);
+  const near = panelRoom(design);
+  const rest = useRest(wide, snapshot, near);
   const levels = [...design.levels]
     .sort((a, b) => a.elevationM - b.elevationM)
     .filter(({ id }) => design.rooms.some((one) => one.level === id))
@@ -394,10 +93,11 @@ export default function Panel() {
   const coming = nexts.filter((next) => snapshot && next.at > snapshot.now).slice(0, 2);
   useEffect(() => {
     if (!wide) return;
+    if (alone) return;
     const keyed = (event: KeyboardEvent) => event.key === "Escape" && room === undefined && setWide(false);
     window.addEventListener("keydown", keyed);
     return () => window.removeEventListener("keydown", keyed);
-  }, [wide, room]);
+  }, [wide, room, alone]);
   if (!design.rooms.length || !design.devices.length)
     return (
       <Empty text="The household's panel is watched here once there are rooms, and devices in them.">
@@ -408,6 +108,12 @@ export default function Panel() {
   const open = order.filter(({ ok }) => !ok).length;
   const flags = design.dials.filter(({ kind }) => kind === "flag");
   const others = design.dials.filter(({ kind }) => kind !== "flag");
+  const kept = snapshot ? dialsKept(design, snapshot.dials) : [];
+  const low = snapshot ? lowCells(design, snapshot) : [];
+  const station =
+    snapshot &&
+    design.points.find(({ id, kind }) => isStation(kind) && snapshot.values.has(`${id} online`))?.id;
+  const holds = snapshot ? holdsOf(design, snapshot) : [];
   return (
     <div
       className={`@container flex min-h-0 flex-1 flex-col overflow-y-auto bg-ground ${wide ? "fixed inset-0 z-40" : ""}`}
@@ -433,10 +139,7 @@ export default function Panel() {
         )}
       </header>
       {snapshot?.hubDown && (
-        <p
-          role="alert"
-          className="bg-stop px-5 py-1.5 text-base font-semibold text-white dark:text-on-accent"
-        >
+        <p role="alert" className="bg-stop px-5 py-1.5 text-base font-semibold text-on-accent">
           The hub is down: wall switches and keys still work, this panel does not.
         </p>
       )}
@@ -456,22 +159,58 @@ export default function Panel() {
                 </button>
               ))}
             </span>
-            <span className="ml-auto flex items-center gap-1.5">
-              <Choice
-                label="How fast"
-                className="w-44"
-                value={speed}
-                options={SPEEDS.map(([value, text]) => ({ value, text }))}
-                take={setSpeed}
-              />
-              <button type="button" className="button" onClick={() => setWide(!wide)}>
-                {wide ? (
-                  <Minimize2 size={13} aria-hidden="true" />
-                ) : (
-                  <Maximize2 size={13} aria-hidden="true" />
-                )}
-                {wide ? "Back to the desk" : "As on the wall"}
-              </button>
+            <span className="ml-auto flex flex-wrap items-center gap-1.5">
+              {house && (
+                <Choice
+                  label="Driven by"
+                  className="w-44"
+                  value={byHouse ? "house" : "rehearsal"}
+                  options={[
+                    { value: "rehearsal" as const, text: "this rehearsal" },
+                    { value: "house" as const, text: "the stand-in house" },
+                  ]}
+                  take={setDriver}
+                />
+              )}
+              {!byHouse && (
+                <Choice
+                  label="How fast"
+                  className="w-44"
+                  value={speed}
+                  options={SPEEDS.map(([value, text]) => ({ value, text }))}
+                  take={setSpeed}
+                />
+              )}
+              {!wide && (
+                <button type="button" className="button" onClick={() => setAsking(true)}>
+                  Stand-in house
+                </button>
+              )}
+              {wide && station !== undefined && (
+                <button
+                  type="button"
+                  className="button"
+                  onClick={() => post({ press: { point: station, button: 1 } })}
+                >
+                  <BellRing size={13} aria-hidden="true" />
+                  Ring at the door
+                </button>
+              )}
+              {wide && snapshot && (
+                <button type="button" className="button" onClick={rest.begin}>
+                  Let it rest
+                </button>
+              )}
+              {!alone && (
+                <button type="button" className="button" onClick={() => setWide(!wide)}>
+                  {wide ? (
+                    <Minimize2 size={13} aria-hidden="true" />
+                  ) : (
+                    <Maximize2 size={13} aria-hidden="true" />
+                  )}
+                  {wide ? "Back to the desk" : "As on the wall"}
+                </button>
+              )}
             </span>
           </div>
           {failed && (
@@ -496,11 +235,11 @@ export default function Panel() {
           className="w-full shrink-0 border-rule bg-pane p-4 max-@3xl:border-t @3xl:w-72 @3xl:border-l @3xl:overflow-y-auto"
           aria-label="What the household sets"
         >
-          {snapshot && holdsOf(design, snapshot).length > 0 && (
+          {holds.length > 0 && (
             <section aria-label="Hold to do it">
               <h3 className="text-small text-soft">Hold to do it</h3>
               <div className="mt-2 grid gap-2.5">
-                {holdsOf(design, snapshot).map((hold) => (
+                {holds.map((hold) => (
                   <HoldButton
                     key={hold.point}
                     hold={hold}
@@ -510,7 +249,34 @@ export default function Panel() {
               </div>
             </section>
           )}
-          {flags.length > 0 && (
+          {today && (
+            <section className="mt-4 text-base" aria-label="Current today">
+              <h3 className="text-small text-soft">Current today</h3>
+              <p className="flex justify-between">
+                Drawn <span className="measure">{today.kWh.toFixed(1)} kWh</span>
+              </p>
+              {today.sunKWh > 0 && (
+                <p className="flex justify-between">
+                  Own sun <span className="measure">{today.sunKWh.toFixed(1)} kWh</span>
+                </p>
+              )}
+            </section>
+          )}
+          {low.length > 0 && (
+            <section className="mt-4" aria-label="Cells to change">
+              <h3 className="text-small text-soft">Cells to change</h3>
+              <ul className="mt-1">
+                {low.slice(0, 4).map(({ name, says }) => (
+                  <li key={name} className="flex justify-between gap-2 text-base">
+                    <span className="truncate">{name}</span>
+                    <span className="whitespace-nowrap text-stop">{says}</span>
+                  </li>
+                ))}
+              </ul>
+              {low.length > 4 && <p className="text-small text-soft">and {low.length - 4} more</p>}
+            </section>
+          )}
+          {snapshot && flags.length > 0 && (
             <section className="mt-4" aria-label="The house lets it be">
               <h3 className="text-small text-soft">The house lets it be</h3>
               <ul className="mt-1 divide-y divide-rule">
@@ -522,7 +288,7 @@ export default function Panel() {
               </ul>
             </section>
           )}
-          {others.length > 0 && (
+          {snapshot && others.length > 0 && (
             <section className="mt-4" aria-label="Times and levels">
               <h3 className="text-small text-soft">Times and levels</h3>
               <ul className="mt-1 divide-y divide-rule">
@@ -534,10 +300,12 @@ export default function Panel() {
               </ul>
             </section>
           )}
-          {snapshot && (
-            <p className="mt-4 flex justify-between text-base">
-              <span className="text-soft">Lamps today</span>
-              <span className="measure">{snapshot.sums.kWh.toFixed(2)} kWh</span>
+          {kept.length > 0 && !readOnly && (
+            <p className="mt-3 border-l-2 border-accent pl-2.5 text-small" data-kept>
+              {counted(kept.length, "setting")} for now.{" "}
+              <button type="button" className="underline" onClick={() => store.edit(kept)}>
+                Keep {kept.length === 1 ? "it" : "them"}
+              </button>
             </p>
           )}
         </aside>
@@ -555,10 +323,7 @@ export default function Panel() {
             {ok ? (
               <Check size={22} className="text-accent" aria-hidden="true" />
             ) : (
-              <span
-                className="grid size-5 place-items-center bg-stop text-white dark:text-on-accent"
-                aria-hidden="true"
-              >
+              <span className="grid size-5 place-items-center bg-stop text-on-accent" aria-hidden="true">
                 <Minus size={14} />
               </span>
             )}
@@ -582,6 +347,25 @@ export default function Panel() {
       </section>
       {room !== undefined && snapshot && (
         <RoomSheet design={design} now={snapshot} room={room} close={() => setRoom(undefined)} post={post} />
+      )}
+      {snapshot && <AtTheDoor design={design} now={snapshot} post={post} />}
+      {rest.resting && snapshot && (
+        <AtRest
+          clock={clockText(zone, snapshot.now)}
+          sky={`${snapshot.sky.temperatureC.toFixed(1)}°`}
+          order={open ? `${capital(counted(open, "thing"))} not in order` : "All in order"}
+          wake={rest.end}
+        />
+      )}
+      {asking && (
+        <HouseDialog
+          design={design}
+          house={house ?? undefined}
+          at={snapshot?.now ?? began}
+          asked={asked}
+          close={() => setAsking(false)}
+          changed={askHouse}
+        />
       )}
     </div>
   );

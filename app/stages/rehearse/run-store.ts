@@ -81,7 +81,8 @@ function ask(design: Design, run: RunAsk): void {
         const inside = state.at !== undefined && state.at >= from && state.at < to;
         put({
           run: reply.run,
-          design,
+          // Of the youngest question, not of the one that started the worker.
+          ...(sent ? { design: sent } : {}),
           progress: undefined,
           failed: undefined,
           line: undefined,

@@ -6,12 +6,13 @@ import { clockText, dayName, localParts, weekdayName } from "#core/design/local-
 import { capital, counted } from "#core/design/words";
 import type { ShownFinding } from "#core/desk/engine";
 import type { Annoyance } from "#core/rehearse/log";
+import { troubleKey } from "#core/stages/rehearse/trouble";
 import { chainOf } from "#core/stages/rehearse/moment";
 import { lineText } from "#core/stages/rehearse/line-text";
 import { failureText } from "#core/stages/rehearse/outage/words";
 import type { Left, Run } from "#core/stages/rehearse/run";
 import { useDesk, useEdit, useResult } from "../../desk/desk";
-import { Fact, Heading } from "../../inspect/parts";
+import { Fact, Heading, Worked } from "../../inspect/parts";
 import { InputError } from "#core/design/input-error";
 import { say } from "../../desk/say";
 import { lookAt, setMoment, useRunState } from "./run-store";
@@ -40,7 +41,7 @@ export function troublesOf(run: Pick<Run, "annoyances" | "causes">): Trouble[] {
   const found = new Map<string, Trouble & { times: Annoyance[] }>();
   for (const [i, one] of run.annoyances.entries()) {
     const by = run.causes[i];
-    const key = [one.what, one.who, one.room, by ?? ""].join(" ");
+    const key = troubleKey({ ...one, by });
     const own = found.get(key);
     if (own) own.times.push(one);
     else
@@ -84,12 +85,15 @@ function TroubleCard({ design, run, trouble }: { design: Design; run: Run; troub
   const role = byId(design, "people").get(trouble.who)?.role ?? trouble.who;
   const room = byId(design, "rooms").get(trouble.room)?.name ?? trouble.room;
   const by = trouble.by === undefined ? undefined : byId(design, "automations").get(trouble.by)?.name;
+  // A finding says more than what this one rehearsal came to: its fix is offered first.
   const [fix] = trouble.by === undefined ? [] : fixesFor(findings, trouble.by, trouble.who);
+  const mend = fix ? undefined : run.mends[trouble.key];
+  const ends = fix?.fixLabel ?? mend?.label;
   const days = new Set(trouble.times.map(({ at }) => dayName(localParts(zone, at))));
   const take = async () => {
     try {
-      const changes = fix && (await results.fix(fix.key));
-      if (changes) edit(() => changes);
+      const changes = fix ? await results.fix(fix.key) : mend?.changes;
+      if (changes) edit(() => [...changes]);
       say(
         changes ? "Done: the house is rehearsed once more." : "The design has changed meanwhile: look again.",
       );
@@ -112,7 +116,7 @@ function TroubleCard({ design, run, trouble }: { design: Design; run: Run; troub
         {room}, {run.lines.length ? clockText(zone, first!.at) : dayName(localParts(zone, first!.at))}
         {trouble.times.length > 1 &&
           `, ${counted(trouble.times.length, "time")} on ${counted(days.size, "day")}`}
-        {by ? `, because of “${by}”` : ", and nothing lit the room"}
+        {by ? `, because of “${by}”` : elseWhy(design, run, first!)}
       </p>
       <div className="mt-1.5 flex flex-wrap gap-1.5">
         {run.lines.length > 0 && (
@@ -120,23 +124,26 @@ function TroubleCard({ design, run, trouble }: { design: Design; run: Run; troub
             Go there
           </button>
         )}
-        {fix && !readOnly && (
+        {ends && !readOnly && (
           <button
             type="button"
             className="button button-main h-auto min-h-6 shrink text-left whitespace-normal"
             onClick={() => void take()}
           >
-            {fix.fixLabel}
+            {ends}
           </button>
         )}
-        {(fix || by) && (
+        {(ends || by) && (
           <button
             type="button"
             className="button h-6"
             onClick={() =>
               setParams((now) => {
                 now.set("view", "compare");
-                now.set("with", fix ? `fix ${fix.key}` : `without ${trouble.by}`);
+                now.set(
+                  "with",
+                  fix ? `fix ${fix.key}` : mend ? `mend ${trouble.key}` : `without ${trouble.by}`,
+                );
                 return now;
               })
             }
@@ -176,9 +183,22 @@ function WhileDown({ design, left }: { design: Design; left: Left }) {
       {left.unsafe.length > 0 && (
         <p className="mt-1 text-small text-stop">{capital(left.unsafe.join("; "))}.</p>
       )}
+      <p className="mt-1 text-small text-soft">When it is back: {left.back}</p>
     </section>
   );
 }
+
+/** Where no sentence did it: what the world did, or that nothing happened. */
+function elseWhy(design: Design, run: Run, { because, what }: Annoyance): string {
+  const begin = because === undefined ? undefined : chainOf(run, because)[0];
+  if (begin) return `, as ${lineText(design, begin)}`;
+  if (what === "dark on a stair") return ", and nothing lit the stair";
+  return what === "left in the dark" ? ", and nothing lit the room" : "";
+}
+
+const workings = () => import("#core/stages/rehearse/workings");
+
+const energyText = (kWh: number) => `${kWh.toFixed(kWh < 100 ? 1 : 0)} kWh`;
 
 export default function RunSummary({ design, run }: { design: Design; run: Run }) {
   const { line } = useRunState();
@@ -225,9 +245,29 @@ export default function RunSummary({ design, run }: { design: Design; run: Run }
             <span className="measure font-semibold text-stop">{sums.unanswered}</span>
           </Fact>
         )}
-        <Fact label="Lamps">
-          <span className="measure">{sums.kWh.toFixed(sums.kWh < 10 ? 2 : 0)} kWh</span>
+        <Fact label="Current drawn">
+          <Worked working={async () => (await workings()).energyWorking(design, run)}>
+            {energyText(sums.kWh)}
+          </Worked>
+          {sums.sunKWh > 0 && <span className="text-soft"> · bought {energyText(sums.boughtKWh)}</span>}
         </Fact>
+        {sums.heatKWh > 0 && (
+          <Fact label="Heat let in">
+            <Worked working={async () => (await workings()).heatWorking(design, run)}>
+              {energyText(sums.heatKWh)}
+            </Worked>
+          </Fact>
+        )}
+        {sums.comfortH + sums.discomfortKh > 0 && (
+          <Fact label="Comfort">
+            <Worked working={async () => (await workings()).comfortWorking(design, run)}>
+              {sums.comfortH.toFixed(0)} person h
+            </Worked>
+            {sums.discomfortKh >= 0.05 && (
+              <span className="text-soft"> · {sums.discomfortKh.toFixed(1)} K h too cold or warm</span>
+            )}
+          </Fact>
+        )}
         {run.seconds !== undefined && (
           <Fact label="Rehearsed in">
             <span className="measure">

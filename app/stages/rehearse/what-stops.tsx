@@ -410,7 +410,7 @@ export default function WhatStops() {
   const failures = singleFailures(design);
   if (!readyOf(design).functions.length)
     return (
-      <Empty text="What stops without what is said here once devices are chosen.">
+      <Empty text="Once devices are chosen, this says of each part of the house what stops without it.">
         <ToSheet stage="choose" text="To the choice of devices" />
       </Empty>
     );

@@ -7,6 +7,9 @@ import { checkRow } from "#core/design/check-row";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { changePoint, duplicatePoint, movePoint, removePoint, roomAt } from "#core/stages/house";
+import { ableOf } from "#core/stages/automations/things";
+import { APPLIANCES } from "#core/design/vocabulary";
+import { applianceNamed } from "#core/stages/runs/appliances";
 import { addDevice } from "#core/stages/register";
 import { dropsOfPoint, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
 import { pointLabel } from "#core/points/labels";
@@ -22,6 +25,27 @@ import { lazily } from "../../kit/lazily";
 
 const MastSiting = lazily(() => import("../bus/mast-siting"));
 const WaysPanel = lazily(() => import("./ways-panel"));
+
+const setsOf = (design: Design, point: string) => ableOf(design).get(point);
+/** Something may hang on it: a plug, or a relay. */
+const canBeFed = (design: Design, point: string) =>
+  ["plug", "switch"].includes(setsOf(design, point)?.type ?? "");
+/** It opens and shuts for a room: a valve at a manifold. */
+const canServe = (design: Design, point: string) => setsOf(design, point)?.type === "valve";
+
+const MOST_W = 100_000;
+
+/** Watts as they are typed; nothing where the field is emptied. */
+function wattsIn(text: string): number | undefined {
+  if (text.trim() === "") return undefined;
+  const watts = Number(text.replace(",", "."));
+  return watts >= 0 && watts <= MOST_W ? watts : fail("At work", `must be a number from 0 to ${MOST_W} W`);
+}
+
+const hangingText = (name: string) => {
+  const named = applianceNamed(name);
+  return named ? `${named}, by its name` : "nothing special";
+};
 
 export default function PointInspector({ design, id, drop }: InspectorProps) {
   const { select, readOnly, preferences, working } = useDesk();
@@ -103,6 +127,38 @@ export default function PointInspector({ design, id, drop }: InspectorProps) {
               ...design.closets.map((closet) => ({ value: closet.id, text: closet.name })),
             ]}
             take={(closet) => edit((d) => changePoint(d, point.id, { closet: closet || undefined }))}
+          />
+        )}
+        {canBeFed(design, point.id) && (
+          <>
+            <ChoiceField
+              label="What hangs on it"
+              value={point.appliance ?? ""}
+              options={[
+                { value: "", text: hangingText(point.name) },
+                ...APPLIANCES.map((one) => ({ value: one, text: one })),
+              ]}
+              take={(one) => edit((d) => changePoint(d, point.id, { appliance: one || undefined }))}
+            />
+            <TextField
+              label="At work"
+              unit="W"
+              mono
+              inputMode="decimal"
+              text={point.ratedW === undefined ? "" : String(point.ratedW)}
+              take={(text) => edit((d) => changePoint(d, point.id, { ratedW: wattsIn(text) }))}
+            />
+          </>
+        )}
+        {canServe(design, point.id) && (
+          <ChoiceField
+            label="Works for"
+            value={point.serves ?? ""}
+            options={[
+              { value: "", text: "the room it stands in" },
+              ...design.rooms.map((room) => ({ value: room.id, text: room.name })),
+            ]}
+            take={(room) => edit((d) => changePoint(d, point.id, { serves: room || undefined }))}
           />
         )}
         <LengthField

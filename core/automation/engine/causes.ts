@@ -3,7 +3,7 @@ export interface Cause {
   at: number;
   because: number;
   /** The automation that made it; nobody where the world did. */
-  by?: string;
+  by: string | undefined;
   fires: boolean;
 }
 

@@ -30,7 +30,15 @@ const LOOP_MS = 1000;
 interface Listener {
   row: AutomationRow;
   cue: StateCue | ThresholdCue;
+  /** Of the automation, the cue and the point. */
+  key: string;
 }
+
+const NO_RUNS: Run[] = [];
+const crossingKey = (row: AutomationRow, cue: Cue, point: string): string => `${row.id} ${cue.key} ${point}`;
+
+/** What waits for nothing that passes, answers nothing. */
+const NONE: Answer[] = [];
 
 export class Engine {
   readonly state: State;
@@ -43,7 +51,11 @@ export class Engine {
   /** Calls off what was foretold from times of dials, and from alarm clocks. */
   private readonly dialTimes: (() => void)[] = [];
   private readonly alarmTimes = new Map<string, (() => void)[]>();
+  /** Guards that are to hold for as long as an automation runs. */
+  private readonly lasting: ReadonlyMap<string, readonly Guard[]>;
   private readonly listeners: ReadonlyMap<string, readonly Listener[]>;
+  /** All cues by what they are, in the order they stand. */
+  private readonly byKind = new Map<Cue["kind"], { row: AutomationRow; cue: Cue }[]>();
   private readonly holds = new Map<string, () => void>();
   private look: (() => void) | undefined;
   /** Something else is waited for than when it was last asked when to look. */
@@ -59,7 +71,16 @@ export class Engine {
     this.state = new State(programme);
     this.now = at;
     this.byId = new Map(programme.automations.map((row) => [row.id, row]));
+    this.lasting = new Map(
+      programme.automations.map(({ id, guards }) => [id, guards.filter(({ whole }) => whole)]),
+    );
     this.listeners = this.listen();
+    for (const row of programme.automations)
+      for (const cue of row.cues) {
+        const own = this.byKind.get(cue.kind);
+        if (own) own.push({ row, cue });
+        else this.byKind.set(cue.kind, [{ row, cue }]);
+      }
     const now = () => this.now;
     const answer = this.answer.bind(this);
     this.wishing = new Wishing(this.state, this.agenda, this.byId, {
@@ -94,12 +115,21 @@ export class Engine {
 
   /** Time passes: all that is due until then, that moment included. */
   advance(to: number): Answer[] {
+    this.pass(to);
+    return this.answered();
+  }
+
+  private pass(to: number): void {
     for (let at = this.agenda.nextAt(); at !== undefined && at <= to; at = this.agenda.nextAt()) {
       this.now = Math.max(this.now, at);
       this.agenda.next()!.what();
       if (this.unlooked) this.relook();
     }
     this.now = Math.max(this.now, to);
+  }
+
+  private answered(): Answer[] {
+    if (!this.answers.length) return NONE;
     const own = this.answers;
     this.answers = [];
     return own;
@@ -110,21 +140,23 @@ export class Engine {
    * @returns what it answers, in order; the number of the happening itself is one less than that of its first answer's cause
    */
   happens(happening: Happening, at: number): { n: number; answers: Answer[] } {
-    const before = this.advance(at);
+    this.pass(at);
     const n = this.cause(happening.because ?? 0, this.causes.of(happening.because ?? 0)?.by);
     this.handle(happening, n);
     if (this.unlooked) this.relook();
-    return { n, answers: [...before, ...this.advance(at)] };
+    this.pass(at);
+    return { n, answers: this.answered() };
   }
 
   private cause(because: number, by?: string, fires = false): number {
-    return this.causes.add({ at: this.now, because, ...(by === undefined ? {} : { by }), fires });
+    return this.causes.add({ at: this.now, because, by, fires });
   }
 
   private answer(because: number, what: Unnumbered<Answer>): number {
     const automation = "automation" in what ? what.automation : undefined;
     const n = this.cause(because, automation, what.kind === "fires");
-    this.answers.push({ n, at: this.now, because, ...what } as Answer);
+    // The caller's own object: a copy of each would be most of what a year leaves to be cleared away.
+    this.answers.push(Object.assign(what, { n, at: this.now, because }) as Answer);
     return n;
   }
 
@@ -167,13 +199,15 @@ export class Engine {
   }
 
   private told(point: string, aspect: Aspect, value: Value | undefined, n: number): void {
-    const key = `${point} ${aspect}`;
+    const key = this.state.keys.of(point, aspect);
     const before = this.state.known.get(key);
     if (value === undefined) this.state.known.delete(key);
     else this.state.known.set(key, value);
-    for (const { row, cue } of this.listeners.get(key) ?? [])
-      if (cue.kind === "state") this.stateCue(row, cue, point, before, value, n);
-      else this.crosses(row, cue, point, typeof value === "number" ? value : undefined, n);
+    const listening = this.listeners.get(key);
+    if (listening)
+      for (const { row, cue, key: own } of listening)
+        if (cue.kind === "state") this.stateCue(row, cue, own, before, value, n);
+        else this.crosses(row, cue, own, typeof value === "number" ? value : undefined, n);
     this.changed(n);
   }
 
@@ -185,10 +219,11 @@ export class Engine {
         if (cue.kind !== "state" && cue.kind !== "threshold") continue;
         const points = cue.kind === "state" ? this.state.pointsOf(cue) : cue.points;
         for (const point of new Set(points)) {
-          const key = `${point} ${cue.aspect}`;
+          const key = this.state.keys.of(point, cue.aspect);
           const own = all.get(key);
-          if (own) own.push({ row, cue });
-          else all.set(key, [{ row, cue }]);
+          const one = { row, cue, key: crossingKey(row, cue, point) };
+          if (own) own.push(one);
+          else all.set(key, [one]);
         }
       }
     return all;
@@ -198,12 +233,11 @@ export class Engine {
   private stateCue(
     row: AutomationRow,
     cue: StateCue,
-    point: string,
+    key: string,
     before: Value | undefined,
     value: Value | undefined,
     n: number,
   ): void {
-    const key = `${row.id} ${cue.key} ${point}`;
     const wanted = cue.to === undefined ? undefined : TWO[cue.aspect]?.yes === cue.to;
     const is = value !== undefined && (wanted === undefined || value === wanted);
     if (before === value) return;
@@ -224,12 +258,11 @@ export class Engine {
   private crosses(
     row: AutomationRow,
     cue: ThresholdCue,
-    point: string,
+    key: string,
     value: number | undefined,
     n: number,
   ): void {
     const limit = valueIn(cue.limit, cue.aspect, this.state.lookup);
-    const key = `${row.id} ${cue.key} ${point}`;
     this.holds.get(key)?.();
     this.holds.delete(key);
     const threshold: Threshold = {
@@ -304,7 +337,7 @@ export class Engine {
   private turned(dial: string, value: Value, n: number): void {
     const before = this.state.dials.get(dial);
     if (before === value) return;
-    this.state.dials.set(dial, value);
+    this.state.turn(dial, value);
     if (this.programme.dials.find(({ id }) => id === dial)?.kind === "time") this.foretellDials();
     this.cuesOf(
       "dial",
@@ -317,7 +350,7 @@ export class Engine {
         if (cue.kind === "threshold" && cue.limit.of?.some((reading) => reading.dial === dial))
           for (const point of cue.points) {
             const own = this.state.value(point, cue.aspect);
-            if (typeof own === "number") this.crosses(row, cue, point, own, n);
+            if (typeof own === "number") this.crosses(row, cue, crossingKey(row, cue, point), own, n);
           }
     this.changed(n);
   }
@@ -347,9 +380,8 @@ export class Engine {
     n: number,
     fits: (cue: Extract<Cue, { kind: K }>) => boolean,
   ): void {
-    for (const row of this.programme.automations)
-      for (const cue of row.cues)
-        if (cue.kind === kind && fits(cue as Extract<Cue, { kind: K }>)) this.cued(row, cue, n);
+    for (const { row, cue } of this.byKind.get(kind) ?? [])
+      if (fits(cue as Extract<Cue, { kind: K }>)) this.cued(row, cue, n);
   }
 
   /** As if a cue of it came, whether it is switched on or not. */
@@ -451,7 +483,7 @@ export class Engine {
       off: [],
     };
     this.state.runs.set(row.id, run);
-    if (row.guards.some(({ whole }) => whole)) this.unlooked = true;
+    if (this.lasting.get(row.id)!.length) this.unlooked = true;
     this.cuesOf("automation", n, ({ automation, edge }) => automation === row.id && edge === "starts");
     if (this.state.runs.get(row.id) === run) this.step(run);
   }
@@ -519,10 +551,18 @@ export class Engine {
 
   // What hangs on what has changed.
 
+  /** Runs that hang on guards. */
+  private hanging(): Run[] {
+    let found: Run[] | undefined;
+    for (const run of this.state.runs.values())
+      if (run.waits?.for === "guards" || this.lasting.get(run.automation)!.length) (found ??= []).push(run);
+    return found ?? NO_RUNS;
+  }
+
   private changed(because: number): void {
-    for (const run of [...this.state.runs.values()]) {
+    for (const run of this.hanging()) {
       if (this.state.runs.get(run.automation) !== run) continue;
-      const lasting = this.byId.get(run.automation)!.guards.filter(({ whole }) => whole);
+      const lasting = this.lasting.get(run.automation)!;
       if (lasting.length && !allHold(this.state, lasting, this.now)) this.end(run, "guard");
       else if (run.waits?.for === "guards" && allHold(this.state, run.waits.guards, this.now)) this.goOn(run);
     }
@@ -536,7 +576,7 @@ export class Engine {
     this.unlooked = false;
     const guards: Guard[] = [];
     for (const run of this.state.runs.values()) {
-      guards.push(...this.byId.get(run.automation)!.guards.filter(({ whole }) => whole));
+      guards.push(...this.lasting.get(run.automation)!);
       if (run.waits?.for === "guards") guards.push(...run.waits.guards);
     }
     guards.push(...this.wishing.guards());

@@ -1,11 +1,10 @@
 /** Whether guards hold. What is not known does not hold, and says that it is not known. */
 import { sameKind } from "../expression";
-import { foretold } from "../foretold";
+import { foretoldPlain } from "../foretold";
 import { quantityIn } from "../amounts";
 import { TWO } from "../aspects";
 import type { Guard } from "../../stages/automations/rows";
 import type { State } from "./state";
-import type { Programme } from "./world";
 
 /** Undefined where nobody knows. */
 export function holds(state: State, guard: Guard, at: number): boolean | undefined {
@@ -19,8 +18,8 @@ export function firstFailing(
   guards: readonly Guard[],
   at: number,
 ): { guard: number; known: boolean } | undefined {
-  for (const [i, guard] of guards.entries()) {
-    const own = holds(state, guard, at);
+  for (let i = 0; i < guards.length; i += 1) {
+    const own = holds(state, guards[i]!, at);
     if (own !== true) return { guard: i, known: own !== undefined };
   }
   return undefined;
@@ -28,20 +27,6 @@ export function firstFailing(
 
 export const allHold = (state: State, guards: readonly Guard[], at: number): boolean =>
   firstFailing(state, guards, at) === undefined;
-
-const foresight = (
-  state: State,
-): Programme["place"] & {
-  dials: Programme["dials"];
-  calendars: Programme["calendars"];
-} => ({
-  ...state.programme.place,
-  // Times of dials as they stand now.
-  dials: state.programme.dials.map((dial) =>
-    dial.kind === "time" ? { ...dial, value: String(state.dials.get(dial.id)) } : dial,
-  ),
-  calendars: state.programme.calendars,
-});
 
 /** Of several, any or all; not known where that hangs on one that is not. */
 function several(each: readonly (boolean | undefined)[], which: "any" | "all"): boolean | undefined {
@@ -92,6 +77,6 @@ function plain(state: State, guard: Guard, at: number): boolean | undefined {
       );
     }
     default:
-      return foretold(foresight(state), { ...guard, not: false }, at);
+      return foretoldPlain(state.foresight, guard, at);
   }
 }

@@ -213,10 +213,8 @@ export class Moves {
   private actual(point: string, aspect: Aspect): Value | undefined {
     const known = this.engine.state.value(point, aspect);
     if (known !== undefined) return known;
-    const told = this.engine.state.followed.get(`${point} ${channelOf(aspect)}`);
-    if (told === undefined) return undefined;
-    const [own, value] = JSON.parse(told) as [Aspect, Value];
-    return own === aspect ? value : undefined;
+    const told = this.engine.state.followed.get(this.engine.state.keys.of(point, channelOf(aspect)));
+    return told?.aspect === aspect ? told.value : undefined;
   }
 
   private capture(point: string): Captured {

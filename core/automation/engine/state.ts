@@ -2,6 +2,8 @@
 import { inUnit, quantity, type Quantity } from "../expression";
 import { measured, quantityIn } from "../amounts";
 import { MEASURED } from "../aspects";
+import type { Foresight } from "../foretold";
+import { Keys } from "../keys";
 import type { Crossing } from "../threshold";
 import type { Captured } from "../levels";
 import type { Wishes } from "../wishes";
@@ -63,6 +65,7 @@ const unitOf = ({ unit, kind }: DialRow): string | undefined =>
   unit ?? (kind === "level" ? "%" : kind === "temperature" ? "°C" : undefined);
 
 export class State {
+  readonly keys = new Keys();
   /** What was heard since the hub started, by point and aspect. */
   readonly known = new Map<string, Value>();
   readonly dials = new Map<string, Value>();
@@ -74,7 +77,7 @@ export class State {
   readonly crossings = new Map<string, Crossing>();
   readonly wishes = new Map<string, Wishes<Told>>();
   /** What each thing was told last, by point and channel. */
-  readonly followed = new Map<string, string>();
+  readonly followed = new Map<string, Pick<Told, "aspect" | "value">>();
   readonly movedByHand = new Map<string, number>();
   /** Which scene of a cycle comes next, and which way a held key dims next. */
   readonly turns = new Map<string, number>();
@@ -88,7 +91,27 @@ export class State {
   }
 
   value(point: string, aspect: Aspect): Value | undefined {
-    return this.known.get(`${point} ${aspect}`);
+    return this.known.get(this.keys.of(point, aspect));
+  }
+
+  private foresight_: Foresight | undefined;
+
+  /** A dial is at another value. */
+  turn(dial: string, value: Value): void {
+    this.dials.set(dial, value);
+    this.foresight_ = undefined;
+  }
+
+  /** What guards that go by the clock go by: the place, and times of dials as they stand now. */
+  get foresight(): Foresight {
+    this.foresight_ ??= {
+      ...this.programme.place,
+      dials: this.programme.dials.map((dial) =>
+        dial.kind === "time" ? { ...dial, value: String(this.dials.get(dial.id)) } : dial,
+      ),
+      calendars: this.programme.calendars,
+    };
+    return this.foresight_;
   }
 
   /** A dial or a reading as a quantity; undefined where it is not known, or no number. */
@@ -133,12 +156,18 @@ export class State {
     return unit ? `${round} ${unit}` : String(round);
   };
 
-  /** Points that single things and groups come to, each once. */
-  pointsOf({ points, groups = [] }: { points: readonly string[]; groups?: readonly string[] }): string[] {
-    const all = new Set(points);
-    for (const id of groups)
-      for (const point of this.programme.groups.find((group) => group.id === id)?.points ?? [])
-        all.add(point);
-    return [...all];
+  private readonly pointsBy = new WeakMap<object, readonly string[]>();
+
+  /** Points that single things and groups come to, each once; worked out once for each cue, guard or move. */
+  pointsOf(named: { points: readonly string[]; groups?: readonly string[] }): readonly string[] {
+    let own = this.pointsBy.get(named);
+    if (!own) {
+      const all = new Set(named.points);
+      for (const id of named.groups ?? [])
+        for (const point of this.programme.groups.find((group) => group.id === id)?.points ?? [])
+          all.add(point);
+      this.pointsBy.set(named, (own = [...all]));
+    }
+    return own;
   }
 }

@@ -18,7 +18,7 @@ import type { Aspect, AutomationRow, Cue, Guard, Move } from "../../stages/autom
 import { REASONS } from "../../stages/automations/rows-words";
 import { allHold } from "./guards";
 import { channelOf, type Run, type State, type Told } from "./state";
-import type { Answer, Value } from "./world";
+import type { Answer, Programme, Value } from "./world";
 
 /** What it tells the engine, and asks of it. */
 export interface Out {
@@ -62,7 +62,7 @@ export class Wishing {
 
   /** A hand outranks all but safety, for the time its room sets. Where it is not followed the thing is told so once more. */
   byHand(point: string, aspect: Aspect, value: Value, because: number): void {
-    const key = `${point} ${channelOf(aspect)}`;
+    const key = this.state.keys.of(point, channelOf(aspect));
     this.wish(key, {
       by: "a hand",
       class: "hand",
@@ -71,7 +71,7 @@ export class Wishing {
       until: this.out.now() + (this.state.programme.handMs?.(point) ?? HAND_MS),
     });
     if (followed(this.state.wishes.get(key)!)!.by === "a hand")
-      this.state.followed.set(key, JSON.stringify([aspect, value]));
+      this.state.followed.set(key, { aspect, value });
     else this.follow(key, because, true);
   }
 
@@ -91,19 +91,21 @@ export class Wishing {
         this.setWishes(key, takenBack(this.state.wishes.get(key)!, automation), n);
   }
 
+  /** Flags that leave a room, or the house, be. */
+  private leaves: Programme["dials"] | undefined;
+
   /** The flag that leaves a thing's room, or the house, be. */
   private leftBe(point: string): string | undefined {
     const room = this.state.programme.roomOf?.(point);
-    return this.state.programme.dials.find(
-      (dial) =>
-        dial.leaveBe &&
-        (dial.room === undefined || dial.room === room) &&
-        this.state.dials.get(dial.id) === true,
+    this.leaves ??= this.state.programme.dials.filter(({ leaveBe }) => leaveBe);
+    return this.leaves.find(
+      (dial) => (dial.room === undefined || dial.room === room) && this.state.dials.get(dial.id) === true,
     )?.id;
   }
 
   /** Something has changed: what stood for as long as something was so may go. */
   changed(because: number): void {
+    if (!this.standing.length) return;
     for (const one of [...this.standing])
       if (this.standing.includes(one) && !one.lasts()) {
         this.standing = this.standing.filter((other) => other !== one);
@@ -131,7 +133,7 @@ export class Wishing {
       this.out.answer(run.n, { kind: "left be", automation, point, aspect: told.aspect, dial: leave });
       return;
     }
-    const key = `${point} ${channelOf(told.aspect)}`;
+    const key = this.state.keys.of(point, channelOf(told.aspect));
     const cue = row.cues.find((one) => one.key === run.cue);
     // A hand's word on a shade ends with its next set hour.
     if (cue && isForetold(cue) && this.state.programme.isShade?.(point))
@@ -140,7 +142,8 @@ export class Wishing {
     const handMs = row.priority === "hand" ? (this.state.programme.handMs?.(point) ?? HAND_MS) : undefined;
     const ends = time ?? handMs;
     const lasts = this.lastingOf(row, cue, point, lasting.stands);
-    this.standing = this.standing.filter((one) => one.key !== key || one.automation !== row.id);
+    if (this.standing.length)
+      this.standing = this.standing.filter((one) => one.key !== key || one.automation !== row.id);
     if (lasts) {
       this.standing.push({ key, automation: row.id, lasts });
       this.out.lookAnew();
@@ -225,13 +228,13 @@ export class Wishing {
     const now = followed(this.state.wishes.get(key) ?? []);
     if (!now) return;
     const { aspect, value } = now.value;
-    if (anew || this.state.followed.get(key) !== JSON.stringify([aspect, value]))
-      this.command(key, now, because);
+    const before = this.state.followed.get(key);
+    if (anew || before?.aspect !== aspect || before.value !== value) this.command(key, now, because);
   }
 
   private command(key: string, { by, class: rank, value: told }: Wish<Told>, because: number): void {
     const point = key.slice(0, key.lastIndexOf(" "));
-    this.state.followed.set(key, JSON.stringify([told.aspect, told.value]));
+    this.state.followed.set(key, { aspect: told.aspect, value: told.value });
     this.out.answer(because, { kind: "command", automation: by, point, ...told, class: rank });
   }
 }

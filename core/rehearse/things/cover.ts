@@ -14,7 +14,10 @@ export function cover(around: Around, travelMs: number, at = 0): StandIn {
   const also = new Map<Aspect, Value>();
   let position = at;
   let run: { from: number; to: number; begin: number } | undefined;
-  let off = () => {};
+  /** Calls the end of the way it is on off. */
+  let halt = () => {};
+  /** Messages on their way: one does not call off what was said after it. */
+  const coming = new Set<() => void>();
 
   const positionNow = (): number => {
     if (!run) return position;
@@ -23,8 +26,8 @@ export function cover(around: Around, travelMs: number, at = 0): StandIn {
     return Math.abs(way) <= gone ? run.to : run.from + Math.sign(way) * gone;
   };
   const stop = () => {
-    off();
-    off = () => {};
+    halt();
+    halt = () => {};
     position = positionNow();
     run = undefined;
   };
@@ -41,6 +44,7 @@ export function cover(around: Around, travelMs: number, at = 0): StandIn {
       const to = Math.min(100, Math.max(0, Number(value)));
       // It goes on as it does until the message has come.
       const turn = around.after(MOTOR_DELAY_MS, () => {
+        coming.delete(turn);
         stop();
         if (Math.abs(position - to) < 0.5) {
           position = to;
@@ -49,19 +53,19 @@ export function cover(around: Around, travelMs: number, at = 0): StandIn {
         }
         around.moves(to, because);
         run = { from: position, to, begin: around.now() };
-        off = around.after((Math.abs(to - position) / 100) * travelMs, () => {
+        halt = around.after((Math.abs(to - position) / 100) * travelMs, () => {
           position = to;
           run = undefined;
           around.is("position", to, because);
         });
       });
-      const before = off;
-      off = () => {
-        before();
-        turn();
-      };
+      coming.add(turn);
     },
-    cut: stop,
+    cut() {
+      for (const turn of coming) turn();
+      coming.clear();
+      stop();
+    },
     value: (aspect) => (aspect === "position" ? positionNow() : also.get(aspect)),
   };
 }

@@ -1,5 +1,6 @@
 /** A lamp: on, off, and a level that it comes to by a ramp from where it actually is (domain.md §10). */
 import type { Aspect } from "../../stages/automations/rows-words";
+import type { AfterPower } from "../../design/vocabulary";
 import type { Value } from "../../automation/engine/world";
 import type { Around, Cause, StandIn } from "./stand-in";
 
@@ -8,14 +9,17 @@ export const LAMP_DELAY_MS = 150;
 
 /**
  * @param dims a lamp that only goes on and off has no levels
- * @param comesBack lit at full once its supply is back, as most with a radio or on a bus do until told otherwise
+ * @param comesBack once its supply is back: at full, as most with a radio or on a bus do until told otherwise; dark; or as it was
  */
-export function lamp(around: Around, dims: boolean, comesBack = false): StandIn {
+export function lamp(around: Around, dims: boolean, comesBack: AfterPower = "off"): StandIn {
   const also = new Map<Aspect, Value>();
+  const tints = new Map<Aspect, () => void>();
   let on = false;
   /** What it is at, or comes to when it goes on. */
   let level = 100;
   let said: number | undefined;
+  /** It was lit when its supply went. */
+  let wasOn = false;
   let ramp: { from: number; to: number; begin: number; ms: number } | undefined;
   let off = () => {};
 
@@ -46,11 +50,15 @@ export function lamp(around: Around, dims: boolean, comesBack = false): StandIn 
   return {
     told(aspect, value, overMs, because) {
       if (aspect !== "on" && aspect !== "level") {
-        off();
-        off = around.after(LAMP_DELAY_MS, () => {
-          also.set(aspect, value);
-          around.is(aspect, value, because);
-        });
+        // Beside what it is at: a tint that is told does not call its light off.
+        tints.get(aspect)?.();
+        tints.set(
+          aspect,
+          around.after(LAMP_DELAY_MS, () => {
+            also.set(aspect, value);
+            around.is(aspect, value, because);
+          }),
+        );
         return;
       }
       const from = levelNow();
@@ -76,12 +84,17 @@ export function lamp(around: Around, dims: boolean, comesBack = false): StandIn 
       });
     },
     cut() {
+      for (const call of tints.values()) call();
+      tints.clear();
       stop();
+      wasOn ||= on;
       on = false;
     },
     back(because) {
-      if (!comesBack) return;
-      level = 100;
+      const again = comesBack === "on" || (comesBack === "as before" && wasOn);
+      wasOn = false;
+      if (!again) return;
+      if (comesBack === "on") level = 100;
       turn(true, because);
       if (dims) say(level, because);
     },

@@ -1,5 +1,6 @@
 /** Things that are told a state and come to it after a time of their own: relays, locks, valves, plugs, thermostats. */
 import type { Aspect } from "../../stages/automations/rows-words";
+import type { AfterPower } from "../../design/vocabulary";
 import type { Value } from "../../automation/engine/world";
 import type { Around, StandIn } from "./stand-in";
 
@@ -17,11 +18,15 @@ const OTHERS_MS = 300;
 /** An electrothermal actuator opens and shuts in 3 to 5 minutes (domain.md §10, Climate). */
 export const ACTUATOR_MS = 4 * 60_000;
 
-/** @param openMs how long it takes to open and to shut, where it does */
+/**
+ * @param openMs how long it takes to open and to shut, where it does
+ * @param comesBack whether what it switches is on once its supply is back; as it was where absent
+ */
 export function slow(
   around: Around,
   first: ReadonlyMap<Aspect, Value>,
   openMs: number = DELAY_MS.open!,
+  comesBack: AfterPower = "as before",
 ): StandIn {
   const state = new Map(first);
   const pending = new Map<Aspect, () => void>();
@@ -42,6 +47,12 @@ export function slow(
     cut() {
       for (const off of pending.values()) off();
       pending.clear();
+    },
+    back(because) {
+      const to = comesBack === "on";
+      if (comesBack === "as before" || !state.has("on") || state.get("on") === to) return;
+      state.set("on", to);
+      around.is("on", to, because);
     },
     value: (aspect) => state.get(aspect),
   };

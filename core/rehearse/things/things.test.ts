@@ -73,7 +73,66 @@ describe("a lamp", () => {
   });
 });
 
+test.each([
+  ["on", true, ["on true", "level 100"]],
+  ["on", false, ["on true", "level 100"]],
+  ["off", true, []],
+  ["as before", true, ["on true"]],
+  ["as before", false, []],
+] as const)("a lamp whose supply is back, set to be %s, lit before: %s", (comesBack, lit, says) => {
+  const { thing, until } = stage((around) => lamp(around, true, comesBack));
+  if (lit) thing.told("level", 40, 0, undefined);
+  until(1000);
+  thing.cut();
+  thing.back!({ line: 1 });
+  expect(until(2000).map((one) => one.replace(/^\d+ /, ""))).toEqual(says);
+  expect(thing.value("on")).toBe(says.length > 0);
+  if (says.length) expect(thing.value("level")).toBe(comesBack === "on" ? 100 : 40);
+  // Cut once more while dark it does not come back by what was so long ago.
+  thing.told("on", false, 0, undefined);
+  until(3000);
+  thing.cut();
+  thing.back!({ line: 2 });
+  expect(thing.value("on")).toBe(comesBack === "on");
+});
+
+test.each([
+  ["on", false, ["on true"]],
+  ["on", true, []],
+  ["off", true, ["on false"]],
+  ["off", false, []],
+  ["as before", true, []],
+] as const)("a relay whose supply is back, set to be %s, on before: %s", (comesBack, on, says) => {
+  const { thing, until } = stage((around) => slow(around, new Map([["on", on]]), 8000, comesBack));
+  thing.cut();
+  thing.back!({ line: 1 });
+  expect(until(1000).map((one) => one.replace(/^\d+ /, ""))).toEqual(says);
+});
+
+test("a tint that is told with the light, or while it fades, calls nothing of it off", () => {
+  const { thing, until } = stage((around) => lamp(around, true));
+  thing.told("level", 60, 2000, undefined);
+  thing.told("white", 2700, 0, undefined);
+  expect(until(150)).toEqual(["150 on true", "150 white 2700"]);
+  thing.told("white", 3000, 0, undefined);
+  expect(until(60_000)).toEqual(["300 white 3000", "2150 level 60"]);
+  thing.told("white", 4000, 0, undefined);
+  thing.cut();
+  expect(until(120_000)).toEqual([]);
+});
+
 describe("a cover", () => {
+  test("two words one right after the other: the later is not called off by the earlier", () => {
+    const { thing, until } = stage((around) => cover(around, 20_000, 100));
+    thing.told("position", 40, 0, undefined);
+    thing.told("position", 100, 0, undefined);
+    expect(until(60_000)).toEqual(["400 moves 40", "400 position 100"]);
+    expect(thing.value("position")).toBe(100);
+    thing.told("position", 0, 0, undefined);
+    thing.cut();
+    expect(until(120_000)).toEqual([]);
+  });
+
   test("takes its share of the way's time, and says when it is there", () => {
     const { thing, until } = stage((around) => cover(around, 20_000, 100));
     thing.told("position", 40, 0, undefined);

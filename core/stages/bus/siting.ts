@@ -21,6 +21,8 @@ const WIND_PER_HEIGHT = 4;
 const DIRECTIONS = 16;
 /** Longest look along a ray, m: beyond it nothing of one's own plan stands. */
 const FAR_M = 300;
+/** A ray that passes a corner so closely meets it, m. */
+const TOUCHES_M = 0.05;
 /** A place is good from these shares on. */
 export const GOOD = { rain: 1, light: 0.8, wind: 0.5 } as const;
 /** Grid of places that are looked at, m. */
@@ -53,8 +55,13 @@ function hit({ outline }: Block, from: Xy, direction: Xy): number | undefined {
   if (contains(outline, from)) return 0;
   const to: Xy = [from[0] + FAR_M * direction[0], from[1] + FAR_M * direction[1]];
   let nearest: number | undefined;
+  // How far each corner lies beside the ray: an edge with both ends well on one side cannot be met.
+  const beside = outline.map(([x, y]) => (x - from[0]) * direction[1] - (y - from[1]) * direction[0]);
   outline.forEach((corner, i) => {
-    const met = meeting(from, to, corner, outline[(i + 1) % outline.length]!);
+    const next = (i + 1) % outline.length;
+    if (Math.min(beside[i]!, beside[next]!) > TOUCHES_M || Math.max(beside[i]!, beside[next]!) < -TOUCHES_M)
+      return;
+    const met = meeting(from, to, corner, outline[next]!, TOUCHES_M);
     if (met && (nearest === undefined || met.t * FAR_M < nearest)) nearest = met.t * FAR_M;
   });
   return nearest;

@@ -75,7 +75,11 @@ export function movePoint(design: Design, id: string, to: { x: number; y: number
 /** Put new values in some fields of a point. */
 export function changePoint(design: Design, id: string, values: Partial<Omit<PointRow, "id">>): Change[] {
   const put = { ...existing(design, id), ...values };
+  // What is taken away is not there any more.
   if (put.closet === undefined) delete put.closet;
+  if (put.appliance === undefined) delete put.appliance;
+  if (put.ratedW === undefined) delete put.ratedW;
+  if (put.serves === undefined) delete put.serves;
   return [{ in: "points", put }];
 }
 

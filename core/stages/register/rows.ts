@@ -17,7 +17,7 @@ import {
   Whole,
   type RowClass,
 } from "../../design/fields";
-import { CODE_CHECKS, DAY_TEXT, PROTOCOLS } from "../../design/vocabulary";
+import { AFTER_POWER, CODE_CHECKS, DAY_TEXT, PROTOCOLS, type AfterPower } from "../../design/vocabulary";
 
 export const DEVICE_STATUSES = ["wanted", "chosen", "ordered", "fitted", "commissioned", "faulty"] as const;
 
@@ -57,6 +57,8 @@ export class DeviceRow {
   @Choice(CODE_CHECKS, { optional: true }) codeCheck?: (typeof CODE_CHECKS)[number];
   @Text({ max: 60, optional: true }) serial?: string;
   @Text({ max: 40, optional: true }) firmware?: string;
+  /** What it is set to do once its supply is back; by its kind where absent. */
+  @Choice(AFTER_POWER, { optional: true }) afterPower?: AfterPower;
   @Text({ ...DAY_TEXT, optional: true }) batterySince?: string;
   /** Its cells, where no option says them. */
   @Text({ max: 20, optional: true }) cell?: string;

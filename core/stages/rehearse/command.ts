@@ -19,11 +19,13 @@ import { rehearse } from "../../rehearse/rehearse";
 import { readWeather } from "../../rehearse/weather-file";
 import { houseOf } from "./house-of";
 import { lineText } from "./line-text";
+import { mendsOf, RUN_IN_MS } from "./run";
+import { Causes, troubleKey } from "./trouble";
 
 const MOST_DAYS = 3660;
 const MOST_SEED = 2 ** 32 - 1;
 /** Readings of weather are many, and no doings: text for people leaves them out. */
-const READINGS = new Set(["temperature", "humidity", "light", "wind"]);
+const READINGS = new Set(["temperature", "humidity", "light", "wind", "power", "battery"]);
 /** So many lines are printed for people; `--json` has them all. */
 const MOST_LINES = 200;
 
@@ -64,6 +66,8 @@ export const rehearseCommand: Command = {
       .flatMap((text) => withEmptyBattery(readBreak(text, zone, house), house));
     const lines: Line[] = [];
     const annoyances: Annoyance[] = [];
+    const by = new Causes();
+    const causes: (string | undefined)[] = [];
     const sums = rehearse(
       house,
       {
@@ -71,9 +75,19 @@ export const rehearseCommand: Command = {
         to: dayStart(zone, addDays(first, days)),
         seed,
         breaks,
+        runInMs: RUN_IN_MS,
         ...(options.weather === undefined ? {} : { weather: readWeather(options.weather, zone) }),
       },
-      { line: (line) => lines.push(line), annoyance: (one) => annoyances.push(one) },
+      {
+        line: (line) => {
+          lines.push(line);
+          by.hear(line);
+        },
+        annoyance: (one) => {
+          annoyances.push(one);
+          causes.push(by.of(one.because));
+        },
+      },
     );
     const deviceOf = new Map(house.things.map(({ id, device }) => [id, device ?? id]));
     const json = {
@@ -86,7 +100,7 @@ export const rehearseCommand: Command = {
         by,
         because,
       })),
-      sums: { ...sums, kWh: round3(sums.kWh) },
+      sums: Object.fromEntries(Object.entries(sums).map(([name, value]) => [name, round3(value)])),
       annoyances: annoyances.map(({ at, what, who, room, because }) => ({
         at: isoLocal(zone, at),
         what,
@@ -95,7 +109,7 @@ export const rehearseCommand: Command = {
         because,
       })),
     };
-    return { json, text: textOf(design, lines, annoyances, json.sums) };
+    return { json, text: textOf(design, lines, annoyances, causes, json.sums) };
   },
 };
 
@@ -103,6 +117,7 @@ function textOf(
   design: Design,
   lines: readonly Line[],
   annoyances: readonly Annoyance[],
+  causes: readonly (string | undefined)[],
   sums: Readonly<Record<string, number>>,
 ): string {
   const { zone } = design.design;
@@ -118,6 +133,21 @@ function textOf(
   const more = doings.length - shown.length;
   const role = (id: string) => byId(design, "people").get(id)?.role ?? id;
   const room = (id: string) => byId(design, "rooms").get(id)?.name ?? id;
+  const whom = ({ what, who, room: of }: Pick<Annoyance, "what" | "who" | "room">) =>
+    `${what}: ${role(who)}, ${room(of)}`;
+  const by = (id: string | undefined) => {
+    const row = id === undefined ? undefined : byId(design, "automations").get(id);
+    return row ? `, by ${row.name}` : "";
+  };
+  const mends = mendsOf(design, { annoyances, causes });
+  const told = new Set<string>();
+  const ended = annoyances.flatMap((one, i) => {
+    const key = troubleKey({ ...one, by: causes[i] });
+    const mend = mends[key];
+    if (!mend || told.has(key)) return [];
+    told.add(key);
+    return [`${whom(one)}${by(causes[i])}. ${mend.label}`];
+  });
   return [
     rows.length ? textTable(rows, [0]) : "Nothing happens.",
     ...(more ? [`… and ${more} more: --json has them all.`] : []),
@@ -130,8 +160,9 @@ function textOf(
     ...(annoyances.length
       ? annoyances.map(
           (one) =>
-            `${when(one.at)}  ${one.what}: ${role(one.who)}, ${room(one.room)}${one.because === undefined ? "" : `, because of ${one.because}`}`,
+            `${when(one.at)}  ${whom(one)}${one.because === undefined ? "" : `, because of ${one.because}`}`,
         )
       : ["Nobody is annoyed."]),
+    ...(ended.length ? ["", "What would end it:", ...ended] : []),
   ].join("\n");
 }

@@ -12,7 +12,18 @@ export interface Difference {
   lanes: readonly { id: string; name: string; a?: Lane; b?: Lane }[];
 }
 
-const NAMES: readonly (keyof Sums)[] = ["fires", "moves", "switchings", "presses", "unanswered", "kWh"];
+const NAMES: readonly (keyof Sums)[] = [
+  "fires",
+  "moves",
+  "switchings",
+  "presses",
+  "unanswered",
+  "kWh",
+  "boughtKWh",
+  "heatKWh",
+  "comfortH",
+  "discomfortKh",
+];
 const keyOf = ({ at, what, who, room }: Annoyance) => [at, what, who, room].join(" ");
 const spansOf = (lane: Lane | undefined) =>
   lane?.spans.map(({ from, to, text }) => `${from} ${to} ${text}`).join("|");

@@ -1,9 +1,9 @@
 /** A design as it is rehearsed: each device's point a thing, with the times it takes. */
-import { edgeDistance } from "../../geometry/polygon";
 import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { MINUTE_MS } from "../../design/local-time";
+import { USUAL_W } from "../../rehearse/things/appliance";
 import { ACTUATOR_MS } from "../../rehearse/things/slow";
 import type { House, RehearsedRoom, Thing } from "../../rehearse/house";
 import { AT_REST } from "../automations/tried";
@@ -11,8 +11,13 @@ import { programmeOf } from "../automations/programme";
 import { ableOf } from "../automations/things";
 import { thingsOf } from "../bridges/things";
 import type { ShownType } from "../bridges/rows-words";
-import type { OpeningRow } from "../house/rows-house";
+import type { Appliance } from "../../design/vocabulary";
+import { applianceNamed } from "../runs/appliances";
 import type { PointRow } from "../runs/rows";
+import { middleOf, roomsAtOpenings } from "./beside";
+import { lossOf, stairsOf } from "./heard-of";
+import { isVent, warmOf } from "./warm-of";
+import { drainsOf, linksOf } from "./ways-of";
 import { racksOf } from "../rack/racks";
 import { batteriesOf } from "../register/cells";
 import { standing } from "../../outage/graph";
@@ -34,52 +39,50 @@ const USUAL_LAMP_W = 8;
 /** A motor valve in the pipe turns within seconds. */
 const PIPE_VALVE_MS = 8000;
 
-/** A window whose middle is nearer to a room's edge than this lights it, m. */
-const BESIDE_M = 0.7;
+/** What only runs while it is told to. */
+const ON_DEMAND: ReadonlySet<Appliance> = new Set(["vacuum", "heater", "screen"]);
 const KEYS = new Set(["keypad", "remote", "panel"]);
 
 const kindOf = (kind: string) => kind.split("--")[0]!;
-
-/** Middle of an opening, on the sheet. */
-function middleOf(design: Design, { wall: id, offsetM, widthM }: OpeningRow): Middle | undefined {
-  const wall = byId(design, "walls").get(id);
-  if (!wall) return undefined;
-  const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
-  const along = (offsetM + widthM / 2) / length;
-  return {
-    level: wall.level,
-    x: wall.ax + (wall.bx - wall.ax) * along,
-    y: wall.ay + (wall.by - wall.ay) * along,
-  };
-}
-
-interface Middle {
-  level: string;
-  x: number;
-  y: number;
-}
 
 /** Height of what a shade covers, m. */
 function heightOf(design: Design, point: PointRow): number {
   let best: { height: number; away: number } | undefined;
   for (const opening of design.openings) {
-    const at = middleOf(design, opening);
-    if (at?.level !== point.level) continue;
-    const away = Math.hypot(at.x - point.x, at.y - point.y);
+    const middle = middleOf(design, opening);
+    if (middle?.level !== point.level) continue;
+    const away = Math.hypot(middle.at[0] - point.x, middle.at[1] - point.y);
     if (away < NEAR_M && (!best || away < best.away)) best = { height: opening.heightM, away };
   }
   return best?.height ?? USUAL_HEIGHT_M;
 }
 
 /** How a thing stands at first: as it does before anything happens, people's doings aside. */
-const firstOf = (type: ShownType, reads: readonly Aspect[]): Thing["first"] =>
+const firstOf = (
+  { serves }: PointRow,
+  type: ShownType,
+  reads: readonly Aspect[],
+  appliance: Appliance | undefined,
+): Thing["first"] =>
   Object.fromEntries(
     reads.flatMap((aspect): [Aspect, Value][] => {
-      // A water valve stands open: it is shut when something is wrong.
-      const value = type === "valve" && aspect === "open" ? true : AT_REST[aspect];
+      // A water valve stands open: it is shut when something is wrong. One of a heated floor is shut without power.
+      const open = type === "valve" && aspect === "open" && serves === undefined;
+      const fed = aspect === "on" && appliance !== undefined && !ON_DEMAND.has(appliance);
+      const value = open || fed ? true : AT_REST[aspect];
       return value === undefined || aspect === "presence" || aspect === "online" ? [] : [[aspect, value]];
     }),
   );
+
+/** What hangs on a point that is switched: as somebody chose, else as its name says. */
+function applianceOf({ appliance, name }: PointRow, type: ShownType): Appliance | undefined {
+  if (type === "television") return "screen";
+  if (type !== "plug" && type !== "switch") return undefined;
+  return appliance ?? applianceNamed(name);
+}
+
+/** Covers that keep the sun off a window. */
+const shadesRoom = (base: string, name: string) => (base === "shade" || base === "curtain") && !isVent(name);
 
 /** Of a lamp: what its want says of each, W. */
 function wattsOf(design: Design, point: string): number {
@@ -100,11 +103,16 @@ function thingsIn(design: Design): Thing[] {
     const device = devices.get(point.id);
     const base = kindOf(point.kind);
     const reads = [...new Set(able.reads)];
-    const first = firstOf(able.type, reads);
+    const appliance = applianceOf(point, able.type);
+    const first = firstOf(point, able.type, reads, appliance);
+    const light = able.type.endsWith("light");
+    const link = device && linksOf(design).get(device.id);
+    const cells = device && drainsOf(design).get(device.id);
     return [
       {
+        // All fields in all things, in one order: what is looked at some millions of times is looked at faster so.
         id: point.id,
-        ...(device ? { device: device.id } : {}),
+        device: device?.id,
         type: able.type,
         room: point.room,
         level: point.level,
@@ -112,33 +120,37 @@ function thingsIn(design: Design): Thing[] {
         reads,
         local: device ? (thingsOf(design).get(device.id)?.local ?? true) : true,
         supply: celled.has(point.id) ? "battery" : "mains",
-        ...(device && able.type.endsWith("light")
-          ? {
-              hand: numbers.has(`hand:${device.id}`),
-              linked: numbers.has(`link:${device.id}`),
-              ...(LIT_AGAIN.has(device.protocol) ? { comesBack: "on" as const } : {}),
-            }
-          : {}),
-        watts: able.type.endsWith("light") ? wattsOf(design, point.id) : 0,
-        ...(able.type === "cover"
-          ? {
-              travelMs: Math.round(
-                (1000 * heightOf(design, point)) / (base === "awning" ? AWNING_MS : COVER_MS),
-              ),
-            }
-          : {}),
-        ...(able.sets.includes("open")
-          ? { openMs: base === "water-valve" ? PIPE_VALVE_MS : ACTUATOR_MS }
-          : {}),
-        first: able.type === "cover" ? { ...first, position: base === "awning" ? 0 : 100 } : first,
+        hand: device && light ? numbers.has(`hand:${device.id}`) : undefined,
+        linked: device && light ? numbers.has(`link:${device.id}`) : undefined,
+        comesBack:
+          device && (device.afterPower ?? (light && LIT_AGAIN.has(device.protocol) ? "on" : undefined)),
+        watts: light ? wattsOf(design, point.id) : (point.ratedW ?? 0),
+        appliance,
+        link,
+        cells,
+        serves: point.serves,
+        shades: able.type === "cover" && shadesRoom(base, point.name) ? true : undefined,
+        travelMs:
+          able.type === "cover"
+            ? Math.round((1000 * heightOf(design, point)) / (base === "awning" ? AWNING_MS : COVER_MS))
+            : undefined,
+        openMs: able.sets.includes("open")
+          ? base === "water-valve"
+            ? PIPE_VALVE_MS
+            : ACTUATOR_MS
+          : undefined,
+        first:
+          able.type === "cover"
+            ? { ...first, position: base === "awning" || isVent(point.name) ? 0 : 100 }
+            : first,
       },
     ];
   });
 }
 
 function roomsIn(design: Design): RehearsedRoom[] {
-  const windows = design.openings.flatMap((opening) =>
-    opening.kind === "window" ? (middleOf(design, opening) ?? []) : [],
+  const windowed = new Set(
+    design.openings.flatMap(({ id, kind }) => (kind === "window" ? roomsAtOpenings(design).get(id)! : [])),
   );
   const living = new Set(
     design.rooms.filter(({ type }) => type === "living" || type === "kitchen").map(({ id }) => id),
@@ -149,10 +161,9 @@ function roomsIn(design: Design): RehearsedRoom[] {
   );
   return design.rooms.map((room) => ({
     id: room.id,
+    level: room.level,
     outdoor: room.outdoor === true,
-    windows: windows.some(
-      ({ level, x, y }) => level === room.level && Math.abs(edgeDistance(room.outline, [x, y])) < BESIDE_M,
-    ),
+    windows: windowed.has(room.id),
     // Where nothing is lived in, people are anywhere indoors where nobody sleeps.
     shared: !room.outdoor && (living.size ? living.has(room.id) : room.type !== "sleeping"),
     switched: byHand.has(room.id),
@@ -217,8 +228,33 @@ function hitsOf(design: Design): NonNullable<House["hitBy"]> {
   };
 }
 
+/** Water under the house: a pump, and the leak sensors of its room, or those that are named after it. */
+function sumpIn(design: Design, things: readonly Thing[]): House["sump"] {
+  const pump = things.find(({ appliance, sets }) => appliance === "pump" && sets.includes("on"));
+  if (!pump) return undefined;
+  const probes = things.filter(({ type, room }) => type === "leak sensor" && room === pump.room);
+  const named = probes.filter(({ id }) => /sump|pump/i.test(byId(design, "points").get(id)!.name));
+  return { pump: pump.id, probes: (named.length ? named : probes).map(({ id }) => id) };
+}
+
+/** Locks of a room that is somebody's own. */
+const locksIn = (design: Design, things: readonly Thing[]): NonNullable<House["locks"]> =>
+  things.flatMap(({ id, type, room }) => {
+    const own = design.people.filter((person) => person.room === room);
+    return type === "door lock" && own.length === 1 ? [{ lock: id, person: own[0]!.id }] : [];
+  });
+
+/** What is always on: all that stands in the racks, W. */
+const baseOf = (design: Design): number => racksOf(design).reduce((sum, { watts }) => sum + watts, 0);
+
 export const houseOf = memoByParts(
   [
+    linksOf,
+    drainsOf,
+    warmOf,
+    lossOf,
+    stairsOf,
+    roomsAtOpenings,
     readyOf,
     wiringsOf,
     racksOf,
@@ -235,14 +271,29 @@ export const houseOf = memoByParts(
     "people",
     "calendars",
   ],
-  (design): House => ({
+  (design): House => houseFrom(design, thingsIn(design)),
+);
+
+function houseFrom(design: Design, things: readonly Thing[]): House {
+  const warm = warmOf(design);
+  const sump = sumpIn(design, things);
+  const solar = things.filter(({ appliance }) => appliance === "solar meter");
+  return {
     programme: programmeOf(design),
-    things: thingsIn(design),
+    things,
     rooms: roomsIn(design),
     people: design.people,
     calendars: design.calendars,
     hubOnBatteryMs: hubOnBatteryMs(design),
     doors: doorsIn(design),
     hitBy: hitsOf(design),
-  }),
-);
+    bells: things.flatMap(({ id, type }) => (type === "door station" ? [id] : [])),
+    locks: locksIn(design, things),
+    stairs: stairsOf(design),
+    loss: lossOf(design),
+    baseW: baseOf(design),
+    solarW: solar.reduce((sum, { watts }) => sum + (watts || USUAL_W["solar meter"]), 0),
+    ...(warm ? { warm } : {}),
+    ...(sump ? { sump } : {}),
+  };
+}

@@ -37,9 +37,27 @@ export function lineText(design: Design, { what, point, value = "", aspect, by }
       return `“${String(value)}” is said`;
     case "loop":
       return "automations cue one another and are cut";
+    case "seen":
+      return "somebody has seen what safety did";
+    case "rings":
+      return `somebody rings at ${thing}`;
+    case "starts":
+      return `${byId(design, "people").get(String(value))?.role ?? String(value)} starts ${thing}`;
+    case "is done":
+      return `${thing} is done`;
+    case "pumps":
+      return `${thing} starts to pump`;
+    case "pumped out":
+      return `${thing} stops pumping`;
+    case "runs over":
+      return `water runs over at ${thing}`;
+    case "cells empty":
+      return `cells of ${thing} are empty`;
     case "broken":
+      if (String(value).startsWith("water:")) return `${partText(design, String(value))} comes up`;
       return `${partText(design, String(value))} ${value === "battery" ? "is empty" : "fails"}`;
     case "back":
+      if (String(value).startsWith("water:")) return `${partText(design, String(value))} has gone`;
       return `${partText(design, String(value))} is back`;
     default:
       return `${byId(design, "people").get(String(value))?.role ?? String(value)} ${what}`;

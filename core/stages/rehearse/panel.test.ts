@@ -2,6 +2,7 @@
 import { larkspurWeir } from "../../../demo/larkspur-weir";
 import type { Value } from "../../automation/engine/world";
 import { clockInstant, parseDay } from "../../design/local-time";
+import { NOTHING } from "../../rehearse/log";
 import { holdsOf, inOrder, roomSaid, touchesOf, type Snapshot } from "./panel";
 
 const demo = larkspurWeir();
@@ -10,7 +11,7 @@ const at = (values: Record<string, Value> = {}, rest: Partial<Snapshot> = {}): S
   values: new Map(Object.entries(values)),
   people: [],
   dials: new Map(),
-  sums: { presses: 0, moves: 0, switchings: 0, fires: 0, unanswered: 0, kWh: 0 },
+  sums: NOTHING,
   sky: { temperatureC: 5, windMS: 3, lightLx: 100, sunWM2: 1, rain: false, humidityPct: 80 },
   hubDown: false,
   ...rest,

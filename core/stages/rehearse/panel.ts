@@ -1,5 +1,6 @@
 /** What the household's panel says of the house at a moment: each room, what is not in order, what may be done by holding. */
 import type { Value } from "../../automation/engine/world";
+import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import { memoByParts } from "../../design/kept";
 import { dayText, localParts } from "../../design/local-time";
@@ -22,6 +23,8 @@ export interface Snapshot {
   sums: Sums;
   sky: Sky;
   hubDown: boolean;
+  /** The door station that was rung last, and when. */
+  bell?: { point: string; at: number };
 }
 
 export interface RoomSaid {
@@ -274,4 +277,49 @@ export function touchesOf(design: Design, now: Snapshot, room: string): Touch[] 
       ];
     return [];
   });
+}
+
+/** Cells below this are to be changed, %. */
+const LOW_PCT = 15;
+
+/** Things whose cells are low, or that are silent with theirs, the emptiest first. */
+export function lowCells(design: Design, now: Snapshot): { point: string; name: string; says: string }[] {
+  const celled = new Set([...batteriesOf(design).values()].map(({ device }) => device.point));
+  return design.points
+    .flatMap((point) => {
+      const pct = celled.has(point.id) ? at(now, point, "battery") : undefined;
+      return typeof pct === "number" && pct < LOW_PCT ? [{ point: point.id, name: point.name, pct }] : [];
+    })
+    .sort((a, b) => a.pct - b.pct || byName(a.name, b.name))
+    .map(({ point, name, pct }) => ({ point, name, says: pct <= 0 ? "empty" : `${pct} %` }));
+}
+
+/** How a dial's row writes a value. */
+const written = (value: Value): string =>
+  typeof value === "boolean" ? (value ? "on" : "off") : String(value);
+
+/** What the household has turned its dials to, as an edit that keeps them so. */
+export const dialsKept = (design: Design, dials: ReadonlyMap<string, Value>): Change[] =>
+  design.dials.flatMap((row): Change[] => {
+    const value = dials.get(row.id);
+    const now = value === undefined ? row.value : written(value);
+    const same =
+      now === row.value || (row.kind !== "time" && row.kind !== "flag" && Number(now) === Number(row.value));
+    return same ? [] : [{ in: "dials", put: { ...row, value: now } }];
+  });
+
+/** Where the household's panel hangs: by the alarm panel, else where people come in. */
+export function panelRoom(design: Design): string | undefined {
+  const kind = (id: string) => id.split("--")[0];
+  return (
+    design.points.find((point) => kind(point.kind) === "panel" || kind(point.kind) === "alarm-panel")?.room ??
+    design.rooms.find(({ type, outdoor }) => type === "circulation" && !outdoor)?.id
+  );
+}
+
+/** Locks that somebody at the door may be let in by: those of the bell's own room. */
+export function locksAt(design: Design, now: Snapshot, bell: string): Hold[] {
+  const room = byId(design, "points").get(bell)?.room;
+  const unlocks = holdsOf(design, now).filter(({ aspect, value }) => aspect === "locked" && value === false);
+  return unlocks.filter(({ point }) => byId(design, "points").get(point)?.room === room);
 }

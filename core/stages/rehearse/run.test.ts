@@ -7,7 +7,7 @@ import { differenceOf } from "./compare";
 import { houseOf } from "./house-of";
 import { chainOf, momentOf } from "./moment";
 import { failureOf, readyOf } from "./outage/table";
-import { MOST_DAYS_OF_LINES, runOf, type RunAsk } from "./run";
+import { RUN_IN_MS, MOST_DAYS_OF_LINES, runOf, type RunAsk } from "./run";
 
 const demo = larkspurWeir();
 const { zone } = demo.design;
@@ -17,7 +17,11 @@ const at = (clock: string, day = "2026-11-03") => clockInstant(zone, parseDay(da
 
 test("its lines are those of the rehearsal itself", () => {
   const lines: unknown[] = [];
-  rehearse(houseOf(demo), { from: run.from, to: run.to, seed: 7 }, { line: (line) => lines.push(line) });
+  rehearse(
+    houseOf(demo),
+    { from: run.from, to: run.to, seed: 7, runInMs: RUN_IN_MS },
+    { line: (line) => lines.push(line) },
+  );
   expect(run.lines).toEqual(lines);
 });
 
@@ -148,6 +152,9 @@ describe("two runs", () => {
     expect(new Set(onlyA.map(({ who }) => who))).toEqual(new Set(["nurse"]));
     expect(onlyB).toEqual([]);
     expect(sums.find(({ name }) => name === "moves")).toMatchObject({ a: run.sums.moves });
+    // A shade that stays shut keeps the sun out: heat and comfort are told apart as well.
+    expect(sums.find(({ name }) => name === "heatKWh")).toMatchObject({ a: run.sums.heatKWh });
+    expect(sums.map(({ name }) => name)).toEqual(expect.arrayContaining(["comfortH", "discomfortKh"]));
   });
 });
 

@@ -1,15 +1,18 @@
 /** A rehearsal of a design as the screen asks for it: of days, with what is broken, and with sentences left out. */
-import type { Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { addDays, checkZone, dayStart, parseDay } from "../../design/local-time";
 import { isHit, readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
-import type { Annoyance, Line, Sums } from "../../rehearse/log";
+import { NOTHING, type Annoyance, type Line, type Sums } from "../../rehearse/log";
 import type { Whereabouts } from "../../rehearse/people";
-import { rehearse } from "../../rehearse/rehearse";
+import { Rehearsal, type Spent } from "../../rehearse/rehearse";
 import { weatherOf, type Sky, type Weather } from "../../rehearse/weather";
 import { readWeather } from "../../rehearse/weather-file";
 import type { Value } from "../../automation/engine/world";
 import { houseOf } from "./house-of";
 import { lanesOf, type Lane } from "./lanes";
+import { mendOf, type Mend } from "./mends";
+import { Causes, troubleKey } from "./trouble";
+import { backOf, backText } from "./outage/back";
 import { failureOf, isPart, longCut, readyOf } from "./outage/table";
 
 export interface RunAsk {
@@ -51,6 +54,8 @@ export interface Left {
   byLink: readonly [now: number, before: number];
   byHub: readonly [now: number, before: number];
   unsafe: readonly string[];
+  /** What comes back by itself, in words. */
+  back: string;
 }
 
 /** What a rehearsal told, before its lanes are drawn. */
@@ -74,18 +79,25 @@ export interface Played {
 }
 
 export interface Run extends Played {
+  /** What its sums are made of. */
+  spent: Spent;
   lanes: readonly Lane[];
+  /** What ends what annoys, by its key, where a sentence of the house can. */
+  mends: Readonly<Record<string, Mend>>;
   left?: Left;
   seconds?: number;
 }
 
 /** Of longer runs only the sums of each day are kept. */
 export const MOST_DAYS_OF_LINES = 14;
+/** The house begins as the evening before has left it: so long before the first midnight, unheard. */
+export const RUN_IN_MS = 6 * 3_600_000;
 const SIGHT_MS = 15 * 60_000;
-const NONE: Sums = { presses: 0, moves: 0, switchings: 0, fires: 0, unanswered: 0, kWh: 0 };
 
 /** Lines that a day's sums count, by what they say. */
-const COUNTED: Readonly<Partial<Record<string, Exclude<keyof Sums, "kWh">>>> = {
+const COUNTED: Readonly<
+  Partial<Record<string, "presses" | "moves" | "switchings" | "fires" | "unanswered">>
+> = {
   press: "presses",
   "by hand": "presses",
   moves: "moves",
@@ -122,37 +134,38 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
   const annoyances: Annoyance[] = [];
   const causes: (string | undefined)[] = [];
   const starts = Array.from({ length: ask.days }, (_, i) => dayStart(zone, addDays(first, i)));
-  const days = starts.map((at): DaySums => ({ ...NONE, at, annoyances: 0 }));
+  const days = starts.map((at): DaySums => ({ ...NOTHING, at, annoyances: 0 }));
   let day = 0;
   const dayAt = (ms: number) => {
     while (day + 1 < starts.length && ms >= starts[day + 1]!) day += 1;
     return days[day]!;
   };
   /** By line, the automation its chain came through; a window of them, as chains are short. */
-  const by = new Map<number, string>();
-  const sums = rehearse(
+  const by = new Causes();
+  const rehearsal = new Rehearsal(
     house,
-    { from, to, seed: ask.seed, breaks, weather },
+    { from, to, seed: ask.seed, breaks, weather, runInMs: RUN_IN_MS },
     {
       line(line) {
         const counted = COUNTED[line.what];
         if (counted) dayAt(line.at)[counted] += 1;
-        const own = line.by ?? (line.because === undefined ? undefined : by.get(line.because));
-        if (own !== undefined) {
-          by.set(line.n, own);
-          if (by.size > 40_000) for (const n of by.keys()) if (n < line.n - 20_000) by.delete(n);
-        }
+        by.hear(line);
         if (kept) lines.push(line);
       },
       annoyance(one) {
         annoyances.push(one);
         dayAt(one.at).annoyances += 1;
-        causes.push(one.because === undefined ? undefined : by.get(one.because));
+        causes.push(by.of(one.because));
       },
       goes: (at, now) => kept && goes.push({ ...now, at }),
-      ...(progress ? { progress: (at) => progress((at - from) / (to - from)) } : {}),
+      ...(progress ? { progress: (at) => progress(Math.max(0, (at - from) / (to - from))) } : {}),
     },
   );
+  rehearsal.begin();
+  const stood = Object.fromEntries(rehearsal.values());
+  rehearsal.advance(to);
+  rehearsal.count();
+  const { sums } = rehearsal;
   const sights: Sight[] = [];
   if (kept) for (let at = from; at < to; at += SIGHT_MS) sights.push({ at, sky: weather(at) });
   const down = (one: Break) => house.things.flatMap((thing) => (isHit(one, thing) ? [thing.id] : []));
@@ -168,14 +181,34 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
     goes,
     weather: sights,
     breaks: breaks.map((one) => ({ what: one.what, from: one.from, to: one.to, points: down(one) })),
-    first: Object.fromEntries(
-      house.things.flatMap(({ id, first: own }) =>
-        Object.entries(own ?? {}).map(([aspect, value]) => [`${id} ${aspect}`, value]),
-      ),
-    ),
+    first: stood,
   };
   const left = leftOf(design, played);
-  return { ...played, lanes: kept ? lanesOf(design, played) : [], ...(left ? { left } : {}) };
+  return {
+    ...played,
+    spent: rehearsal.spent(),
+    lanes: kept ? lanesOf(design, played) : [],
+    mends: mendsOf(design, played),
+    ...(left ? { left } : {}),
+  };
+}
+
+/** What ends each trouble of a run, by the trouble's key. */
+export function mendsOf(
+  design: Design,
+  { annoyances, causes }: Pick<Played, "annoyances" | "causes">,
+): Record<string, Mend> {
+  const found: Record<string, Mend> = {};
+  const seen = new Set<string>();
+  for (const [i, { what, who, room }] of annoyances.entries()) {
+    const trouble = { what, who, room, by: causes[i] };
+    const key = troubleKey(trouble);
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const mend = mendOf(design, trouble);
+    if (mend) found[key] = mend;
+  }
+  return found;
 }
 
 /** Parts that are down in a run, as the outage table knows them. */
@@ -203,6 +236,7 @@ function leftOf(design: Design, played: Played): Left | undefined {
     byHand: way("byHand"),
     byLink: way("byLink"),
     byHub: way("byHub"),
+    back: backText(backOf(design, what), (id) => byId(design, "points").get(id)?.name ?? id),
     unsafe: [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))],
   };
 }

@@ -15,7 +15,7 @@ import {
   Texts,
   Whole,
 } from "../../design/fields";
-import { DAY_TEXT, SERVICES, type Service } from "../../design/vocabulary";
+import { APPLIANCES, DAY_TEXT, SERVICES, type Appliance, type Service } from "../../design/vocabulary";
 export const MEDIA = ["data", "coax", "power", "bus", "speaker", "control", "fibre"] as const;
 
 /** What a coaxial cable takes from a signal, per 100 m, at one frequency. */
@@ -145,6 +145,12 @@ export class PointRow {
   @Flag({ optional: true }) settled?: boolean;
   /** It hangs on another point instead of a cable of its own: a reader fed through the door station. */
   @Ref("points", { optional: true }) through?: string;
+  /** What hangs on it; its name tells where nobody chose. */
+  @Choice(APPLIANCES, { optional: true }) appliance?: Appliance;
+  /** Of that at work, or of a roof of panels at full sun. */
+  @Num({ unit: "W", min: 0, max: 100_000, optional: true }) ratedW?: number;
+  /** The room it works for, where it stands in another: a valve at a manifold. */
+  @Ref("rooms", { optional: true }) serves?: string;
   @One(DrawnPlace, { optional: true }) drawn?: DrawnPlace;
 }
 

@@ -47,6 +47,8 @@ export function partText(design: Design, what: string): string {
       return named("modules");
     case "phone":
       return `the telephone of ${byId(design, "people").get(id)?.role ?? id}, left at home`;
+    case "water":
+      return `water at ${named("points")}`;
     case "point":
       return named("points");
     case "room":
@@ -76,6 +78,7 @@ export const SORTS = [
   "bus and cabinet",
   "a device",
   "cells",
+  "water",
 ] as const;
 export type Sort = (typeof SORTS)[number];
 
@@ -85,5 +88,6 @@ export function sortOf(what: string): Sort {
   if (kind === "hub" || kind === "coordinator" || kind === "switch") return "hub and network";
   if (kind === "mains" || kind === "circuit" || kind === "battery") return "mains";
   if (kind === "supply" || kind === "cut" || kind === "module") return "bus and cabinet";
+  if (kind === "water") return "water";
   return kind === "cells" ? "cells" : "a device";
 }

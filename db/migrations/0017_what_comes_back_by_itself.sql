@@ -1,0 +1,1 @@
+ALTER TABLE `devices` ADD `after_power` varchar(40);
