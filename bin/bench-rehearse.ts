@@ -1,11 +1,16 @@
-/** How fast the demo house is rehearsed, beside a bare heap of events and beside a clock that ticks; and its outages. */
+/**
+ * How fast the demo house is rehearsed, beside a bare heap of events and beside a clock that ticks; and its outages. Run by
+ * itself as it is built for use (bin/bundle-command.mjs): what reads TypeScript as it runs keeps the name of every function
+ * that is made, which is a fifth of a year's time. Prints a line of JSON for each figure.
+ */
 import { Agenda } from "../core/automation/agenda";
-import type { Design } from "../core/design/collections";
 import { Rehearsal, rehearse } from "../core/rehearse/rehearse";
 import { houseOf } from "../core/stages/rehearse/house-of";
 import { pairsOf, singleFailures } from "../core/stages/rehearse/outage/table";
+import { larkspurWeir } from "../demo/larkspur-weir";
 
-type Note = (what: string, measured: number, unit: string, budget?: number) => void;
+const note = (...figure: [what: string, measured: number, unit: string, budget?: number]) =>
+  console.log(JSON.stringify(figure));
 
 const DAY_MS = 86_400_000;
 const FROM = Date.UTC(2026, 0, 1);
@@ -30,33 +35,35 @@ function bareHeap(events: number): number {
   });
 }
 
-export function rehearsing(note: Note, design: Design): void {
-  const house = houseOf(design);
-  rehearse(house, { ...YEAR, to: FROM + 30 * DAY_MS });
-  let lines = 0;
-  const year = took(() => void rehearse(house, YEAR, { line: () => void (lines += 1) }));
-  note("a year of the demo house rehearsed", year / 1000, "s", 2);
-  note(`a bare heap of as many events (${lines})`, bareHeap(lines) / 1000, "s");
-  // A clock that ticks looks at everything each second: the same house, the same engine.
-  const ticked = took(() => {
-    const rehearsal = new Rehearsal(house, { ...YEAR, to: FROM + DAYS_OF_TICKS * DAY_MS }, {});
-    rehearsal.begin();
-    for (let at = FROM; at <= FROM + DAYS_OF_TICKS * DAY_MS; at += 1000) {
-      rehearsal.advance(at);
-      rehearsal.values();
-    }
-  });
-  note("times faster than ticks of a second", (ticked * (365 / DAYS_OF_TICKS)) / year, "×");
-  globalThis.gc?.();
-  const before = process.memoryUsage().heapUsed;
-  rehearse(house, { ...YEAR, to: FROM + 3650 * DAY_MS });
-  globalThis.gc?.();
-  note("memory kept more after ten years", (process.memoryUsage().heapUsed - before) / 1e6, "MB", 5);
-  note(
-    "outage table of the demo, all single failures",
-    took(() => void singleFailures({ ...design, hubs: [...design.hubs] })) / 1000,
-    "s",
-    3,
-  );
-  note("all pairs of failures", took(() => void pairsOf(design)) / 1000, "s");
-}
+const design = larkspurWeir();
+const house = houseOf(design);
+let lines = 0;
+const aYear = () => took(() => void rehearse(house, YEAR, { line: () => void (lines += 1) }));
+note("a year of the demo house rehearsed, the first", aYear() / 1000, "s");
+const years = [aYear(), aYear(), aYear()].sort((a, b) => a - b);
+const year = years[1]!;
+lines /= 4;
+note("a year of the demo house rehearsed, once warm", year / 1000, "s", 2);
+note(`a bare heap of as many events (${lines})`, bareHeap(lines) / 1000, "s");
+// A clock that ticks looks at everything each second: the same house, the same engine.
+const ticked = took(() => {
+  const rehearsal = new Rehearsal(house, { ...YEAR, to: FROM + DAYS_OF_TICKS * DAY_MS }, {});
+  rehearsal.begin();
+  for (let at = FROM; at <= FROM + DAYS_OF_TICKS * DAY_MS; at += 1000) {
+    rehearsal.advance(at);
+    rehearsal.values();
+  }
+});
+note("times faster than ticks of a second", (ticked * (365 / DAYS_OF_TICKS)) / year, "×");
+globalThis.gc!();
+const before = process.memoryUsage().heapUsed;
+rehearse(house, { ...YEAR, to: FROM + 3650 * DAY_MS });
+globalThis.gc!();
+note("memory kept more after ten years", (process.memoryUsage().heapUsed - before) / 1e6, "MB", 5);
+note(
+  "outage table of the demo, all single failures",
+  took(() => void singleFailures({ ...design, hubs: [...design.hubs] })) / 1000,
+  "s",
+  3,
+);
+note("all pairs of failures", took(() => void pairsOf(design)) / 1000, "s");

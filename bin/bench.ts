@@ -23,7 +23,6 @@ import { createDesign } from "../db/people";
 import { larkspurWeir } from "../demo/larkspur-weir";
 import { startTestDatabase, startWeb, type WebProcess } from "../tests/start";
 import { counted } from "../core/design/words";
-import { rehearsing } from "./bench-rehearse";
 
 interface Line {
   what: string;
@@ -70,7 +69,12 @@ async function coreFigures(): Promise<void> {
   await busSolve();
   await clashingNames();
   await manySentences();
-  rehearsing(note, larkspurWeir());
+  for (const figure of execFileSync(process.execPath, ["bin/run-built.mjs", "bin/bench-rehearse.ts"], {
+    encoding: "utf8",
+  })
+    .trim()
+    .split("\n"))
+    note(...(JSON.parse(figure) as Parameters<typeof note>));
   await coverage();
   let house = generateHouse({ points: 760, seed: 42, devices: false });
   // Points bring one to three drops; take off until it is a thousand.

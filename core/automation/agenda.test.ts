@@ -28,7 +28,7 @@ test("what is put in while it runs takes its place; what has passed comes next",
   const agenda = new Agenda<string>();
   agenda.add(10, "ten");
   agenda.add(30, "thirty");
-  expect(agenda.next()).toEqual({ at: 10, what: "ten" });
+  expect(agenda.next()).toMatchObject({ at: 10, what: "ten" });
   agenda.add(5, "late");
   agenda.add(20, "twenty");
   expect(emptied(agenda)).toEqual(["late", "twenty", "thirty"]);

@@ -56,7 +56,7 @@ export class Agenda<T> {
     if (!first) return undefined;
     first.off = true;
     this.standing -= 1;
-    return { at: first.at, what: first.what };
+    return first;
   }
 
   private passOver(): void {

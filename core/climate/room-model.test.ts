@@ -131,6 +131,37 @@ test("one step and the same time in many steps come to the same", () => {
   );
 });
 
+test("steps of one length with others between come to the same as one", () => {
+  fc.assert(
+    fc.property(
+      house,
+      fc.array(fc.constantFrom(600, 600, 250, 350, 90), { maxLength: 20 }),
+      (rooms, steps) => {
+        const whole = modelOf(rooms.nodes, rooms.ties);
+        const parted = modelOf(rooms.nodes, rooms.ties);
+        for (const seconds of steps) parted.step(seconds);
+        whole.step(steps.reduce((sum, seconds) => sum + seconds, 0));
+        for (let i = 0; i < rooms.nodes.length; i += 1)
+          expect(Math.abs(whole.temperature(i) - parted.temperature(i))).toBeLessThan(1e-6);
+      },
+    ),
+  );
+});
+
+test("of some nodes at once, in the order they are asked", () => {
+  fc.assert(
+    fc.property(house, ({ nodes, ties }) => {
+      const model = modelOf(nodes, ties);
+      model.step(HOUR);
+      const asked = Int32Array.from([...nodes.keys()].reverse());
+      const into = new Float64Array(asked.length);
+      model.temperatures(asked, into);
+      expect([...into]).toEqual([...asked].map((node) => model.temperature(node)));
+    }),
+    { numRuns: 20 },
+  );
+});
+
 test("begun anew it is as if it had just been made; a column warms its nodes by their shares", () => {
   fc.assert(
     fc.property(house, ({ nodes, ties }) => {

@@ -20,6 +20,19 @@ export interface HeatTie {
   wk: number;
 }
 
+/** Of a step: what each mode keeps, and what it gains of a watt. */
+interface Factors {
+  stepS: number;
+  readonly decay: Float64Array;
+  readonly gain: Float64Array;
+}
+
+const noFactors = (n: number): Factors => ({
+  stepS: NaN,
+  decay: new Float64Array(n),
+  gain: new Float64Array(n),
+});
+
 /** Sweeps of Jacobi's method; a few dozen nodes are done in less than ten. */
 const MOST_SWEEPS = 60;
 const SMALL = 1e-12;
@@ -88,10 +101,9 @@ export class RoomModel {
   private readonly q: Float64Array;
   private outsideC = 0;
   private readonly root: Float64Array;
-  /** The step the factors below belong to, s. */
-  private stepS = NaN;
-  private readonly decay: Float64Array;
-  private readonly gain: Float64Array;
+  /** Of the step that is made again and again, and of the last one that was cut short. */
+  private usual: Factors;
+  private odd: Factors;
 
   /**
    * @param nodes with a capacity above nothing
@@ -116,8 +128,8 @@ export class RoomModel {
     this.fromOutside = new Float64Array(n);
     this.z = new Float64Array(n);
     this.q = new Float64Array(n);
-    this.decay = new Float64Array(n);
-    this.gain = new Float64Array(n);
+    this.usual = noFactors(n);
+    this.odd = noFactors(n);
     for (let node = 0; node < n; node += 1)
       for (let mode = 0; mode < n; mode += 1) {
         const part = vectors[node * n + mode]!;
@@ -175,17 +187,39 @@ export class RoomModel {
   /** Time passes, s, with nothing changing meanwhile. */
   step(seconds: number): void {
     if (seconds <= 0) return;
-    if (seconds !== this.stepS) {
-      this.stepS = seconds;
-      for (let mode = 0; mode < this.n; mode += 1) {
-        const rate = this.rates[mode]!;
-        this.decay[mode] = Math.exp(-rate * seconds);
-        // What leaks nowhere only gathers.
-        this.gain[mode] = rate * seconds < 1e-9 ? seconds : -Math.expm1(-rate * seconds) / rate;
-      }
-    }
-    const { n, z, q, decay, gain } = this;
+    const { n, z, q } = this;
+    const { decay, gain } = this.factorsOf(seconds);
     for (let mode = 0; mode < n; mode += 1) z[mode] = z[mode]! * decay[mode]! + q[mode]! * gain[mode]!;
+  }
+
+  /** What a mode keeps over a step, and what it gains of what comes in. */
+  private factorsOf(seconds: number): Factors {
+    if (seconds === this.usual.stepS) return this.usual;
+    const { odd } = this;
+    // Twice in a row: that is the usual one from now on.
+    if (seconds === odd.stepS) {
+      this.odd = this.usual;
+      return (this.usual = odd);
+    }
+    odd.stepS = seconds;
+    for (let mode = 0; mode < this.n; mode += 1) {
+      const rate = this.rates[mode]!;
+      odd.decay[mode] = Math.exp(-rate * seconds);
+      // What leaks nowhere only gathers.
+      odd.gain[mode] = rate * seconds < 1e-9 ? seconds : -Math.expm1(-rate * seconds) / rate;
+    }
+    return odd;
+  }
+
+  /** Of some nodes, °C, in their order. */
+  temperatures(nodes: Int32Array, into: Float64Array): void {
+    const { n, z, out } = this;
+    for (let i = 0; i < nodes.length; i += 1) {
+      const at = nodes[i]! * n;
+      let sum = 0;
+      for (let mode = 0; mode < n; mode += 1) sum += out[at + mode]! * z[mode]!;
+      into[i] = sum;
+    }
   }
 
   /** Of a node, °C. */

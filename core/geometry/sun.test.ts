@@ -20,6 +20,16 @@ test("a published solar position: 17 October 2003, 12:30:30 at UTC−7, 39.74247
   expect(Math.abs(elevationDeg + refractionDeg(elevationDeg) - (90 - 50.11162))).toBeLessThan(0.02);
 });
 
+test("what was asked last answers for the same moment and site alone", () => {
+  const [here, ms] = [{ latitudeDeg: 50, longitudeDeg: 0 }, Date.UTC(2026, 5, 21, 12)];
+  const noon = sunPosition(here, ms);
+  expect(sunPosition({ ...here }, ms)).toBe(noon);
+  expect(sunPosition({ ...here, latitudeDeg: 40 }, ms).elevationDeg - noon.elevationDeg).toBeCloseTo(10, 1);
+  expect(sunPosition({ ...here, longitudeDeg: 15 }, ms).azimuthDeg - noon.azimuthDeg).toBeGreaterThan(15);
+  expect(sunPosition(here, ms + 3_600_000).azimuthDeg - noon.azimuthDeg).toBeGreaterThan(15);
+  expect(sunPosition(here, ms)).toEqual(noon);
+});
+
 test("the parallax: seen from the earth's middle a site and the one opposite have opposite elevations, from the ground both are lower", () => {
   fc.assert(
     fc.property(

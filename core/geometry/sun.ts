@@ -57,8 +57,19 @@ export function sunEquatorial(ms: number): {
   };
 }
 
+/** What was asked last: the sky, the glass and the guards of a rehearsed house ask for the same moment one after another. */
+let last: { latitudeDeg: number; longitudeDeg: number; ms: number; sun: Readonly<SunPosition> } | undefined;
+
 /** Position of the sun at an instant (ms since 1970, UT). */
-export function sunPosition(site: Site, ms: number): SunPosition {
+export function sunPosition({ latitudeDeg, longitudeDeg }: Site, ms: number): Readonly<SunPosition> {
+  if (last?.ms === ms && last.latitudeDeg === latitudeDeg && last.longitudeDeg === longitudeDeg)
+    return last.sun;
+  const sun = positionOf({ latitudeDeg, longitudeDeg }, ms);
+  last = { latitudeDeg, longitudeDeg, ms, sun };
+  return sun;
+}
+
+function positionOf(site: Site, ms: number): SunPosition {
   const { rightAscension, declination, equinoxDeg } = sunEquatorial(ms);
   const d = (ms - J2000_MS) / DAY_MS;
   const siderealDeg = 280.46061837 + 360.98564736629 * d + equinoxDeg;

@@ -1,4 +1,5 @@
 /** What people do in a house: they walk through it, want light where it is dark, work switches, and come and go. */
+import { Keys } from "../automation/keys";
 import { stream } from "./random";
 import { PATIENCE_MS } from "./senses";
 import type { House, RehearsedRoom, Stairs, Thing } from "./house";
@@ -31,6 +32,9 @@ export class Habits {
   /** Somebody passes through, by room: so many of them. */
   private readonly passing = new Map<string, number>();
   private readonly chance: () => number;
+  private readonly between = new Keys();
+  private readonly ways = new Map<string, readonly string[]>();
+  private readonly lamps = new Map<string, readonly Thing[]>();
   /** Who has no bed in the house is an animal, or a guest by the day: seen, and works no switches. */
   readonly bedded: ReadonlySet<string>;
 
@@ -47,8 +51,16 @@ export class Habits {
   }
 
   isSeen = (room: string): boolean => this.seen.get(room) ?? false;
-  peopleIn = (room: string): Whereabouts[] =>
-    [...this.people.values()].filter(({ home, room: own }) => home && own === room);
+  peopleIn(room: string): Whereabouts[] {
+    const found: Whereabouts[] = [];
+    for (const who of this.people.values()) if (who.home && who.room === room) found.push(who);
+    return found;
+  }
+
+  private isAnyoneIn(room: string): boolean {
+    for (const who of this.people.values()) if (who.home && who.room === room) return true;
+    return false;
+  }
 
   /** The hub knows who is at home by their telephones: one that was left behind says so of who has gone. */
   phoneAtHome = (person: string): boolean => this.broken().some((one) => phoneOf(one) === person);
@@ -73,7 +85,8 @@ export class Habits {
       this.entered(now);
     } else if (what === "wakes" && now.room !== undefined) this.wantsLight(person, now.room);
     else if (what === "falls asleep" && now.room !== undefined) this.putsOut(now.room);
-    for (const room of new Set([before?.room, now.room])) if (room !== undefined) this.goneTo(room);
+    if (before?.room !== undefined) this.goneTo(before.room);
+    if (now.room !== undefined && now.room !== before?.room) this.goneTo(now.room);
   }
 
   /** The first door to the outside is opened, and falls shut. */
@@ -99,12 +112,21 @@ export class Habits {
 
   /** Between two levels somebody passes the foot and the head of each stair on the way. */
   private climbs(person: string, from: string, to: string): void {
-    const flights = flightsBetween(this.house.stairs ?? [], this.levels.get(from), this.levels.get(to));
+    const flights = this.flights(this.levels.get(from), this.levels.get(to));
     let after = 0;
     for (const room of flights) {
       if (room !== from && room !== to) this.passes(person, room, after);
       after += STAIR_MS;
     }
+  }
+
+  /** As `flightsBetween`, found once for each two levels. */
+  private flights(from: string | undefined, to: string | undefined): readonly string[] {
+    if (from === undefined || to === undefined || from === to) return [];
+    const key = this.between.of(from, to);
+    let own = this.ways.get(key);
+    if (!own) this.ways.set(key, (own = flightsBetween(this.house.stairs ?? [], from, to)));
+    return own;
   }
 
   private passes(person: string, room: string, afterMs: number): void {
@@ -138,20 +160,25 @@ export class Habits {
 
   private left(person: string, room: string): void {
     this.tries.get(person)?.();
-    if (this.peopleIn(room).length) return;
+    if (this.isAnyoneIn(room)) return;
     if (this.bedded.has(person) && this.chance() < PUTS_OUT) this.putsOut(room);
     this.empties(room);
   }
 
   private empties(room: string): void {
-    const empty = () => !this.peopleIn(room).length && !this.passing.get(room);
+    const empty = () => !this.isAnyoneIn(room) && !this.passing.get(room);
     if (!empty()) return;
     this.scene.at(this.scene.now() + SEES_NOBODY_MS, () => {
       if (empty()) this.presence(room, false);
     });
   }
 
-  private lampsOf = (room: string): Thing[] => this.scene.thingsIn(room).filter(isLight);
+  private lampsOf(room: string): readonly Thing[] {
+    let own = this.lamps.get(room);
+    if (!own) this.lamps.set(room, (own = this.scene.thingsIn(room).filter(isLight)));
+    return own;
+  }
+
   private isLit = (thing: Thing): boolean => this.scene.standIn(thing.id).value("on") === true;
 
   /** Somebody awake waits for light, then works what is there, then is left in the dark. */

@@ -48,8 +48,9 @@ export function live(house: House, seed: number, begin: number, around: PeopleAr
       around.goes(before, now);
     };
     const roam = (own: number, avoid?: string) => {
-      const others = shared.filter((room) => room !== avoid);
-      const room = others[Math.floor(random() * others.length)] ?? person.room;
+      const avoided = avoid === undefined ? -1 : shared.indexOf(avoid);
+      const at = Math.floor(random() * (shared.length - (avoided < 0 ? 0 : 1)));
+      const room = shared[avoided >= 0 && at >= avoided ? at + 1 : at] ?? person.room;
       go({ person: person.id, home: true, asleep: false, ...(room === undefined ? {} : { room }) });
       const ms = STAY_MS[0] + random() * (STAY_MS[1] - STAY_MS[0]);
       around.at(around.now() + ms, () => {

@@ -356,9 +356,22 @@ export class Rehearsal implements Scene {
     const line = this.line(aspect, { point: thing.id, value, because });
     this.world.set(this.keys.of(thing.id, aspect), value);
     this.drain.used(thing);
-    if (this.heeds(thing, aspect))
-      this.links.up(thing, () => this.tell({ kind: "state", point: thing.id, aspect, value }, { line }));
+    this.reports(thing, aspect, value, line);
     return line;
+  }
+
+  /** The hub hears how a thing is, where anybody goes by it. What is not sent costs no message made. */
+  private reports(thing: Thing, aspect: Aspect, value: Value, line: number, engine?: number): void {
+    if (this.heeds(thing, aspect)) this.sends(thing, aspect, value, line, engine);
+  }
+
+  private sends(thing: Thing, aspect: Aspect, value: Value, line: number, engine: number | undefined): void {
+    this.links.up(thing, () =>
+      this.tell(
+        { kind: "state", point: thing.id, aspect, value },
+        engine === undefined ? { line } : { line, engine },
+      ),
+    );
   }
 
   tell(happening: Happening, because?: Cause): void {
@@ -457,7 +470,7 @@ export class Rehearsal implements Scene {
   /** Its supply has gone: what it was at is over, and it draws nothing. */
   private cut(thing: Thing): void {
     this.standIn(thing.id).cut();
-    this.warmth?.shaded();
+    this.warmth?.shaded(thing.room);
     this.senses.out(thing);
     this.meter.draws(thing.id, 0, this.moment);
     this.powered(thing, undefined);
@@ -532,18 +545,15 @@ export class Rehearsal implements Scene {
       this.powered(thing, { line });
     } else if (aspect === "open") this.warmth?.valve(thing.id);
     else if (aspect === "target") this.warmth?.targeted(thing.id);
-    else if (aspect === "position") this.warmth?.shaded();
+    else if (aspect === "position") this.warmth?.shaded(thing.room);
     this.drain.used(thing);
     this.senses.watch(thing, aspect, value, line, because);
-    if (!this.heeds(thing, aspect)) return;
-    const engine = because?.engine;
-    const told: Cause = engine === undefined ? { line } : { line, engine };
-    this.links.up(thing, () => this.tell({ kind: "state", point: thing.id, aspect, value }, told));
+    this.reports(thing, aspect, value, line, because?.engine);
   }
 
   private sets(thing: Thing, to: Value, because: Cause | undefined): void {
     this.sums.moves += 1;
-    this.warmth?.shaded();
+    this.warmth?.shaded(thing.room);
     this.drain.used(thing);
     const line = this.line("moves", { point: thing.id, value: to, because: because?.line });
     this.senses.moves(thing, line, because);
@@ -559,8 +569,7 @@ export class Rehearsal implements Scene {
       if (value === undefined || !hasMoved(aspect, reading.told, value) || !this.answers(thing)) continue;
       reading.told = value;
       const line = this.line(aspect, { point: thing.id, value });
-      if (!this.heeds(thing, aspect)) continue;
-      this.links.up(thing, () => this.tell({ kind: "state", point: thing.id, aspect, value }, { line }));
+      this.reports(thing, aspect, value, line);
     }
     this.warmth?.look(LOOK_MS);
     this.loads.look();

@@ -56,6 +56,8 @@ interface Own {
   /** Let in since it is counted. */
   heatKWh: number;
   celsius: number;
+  /** Where it has glass. */
+  readonly sides: Side[];
 }
 
 /** A cover that lets a room's air out. */
@@ -73,6 +75,8 @@ interface Side {
   glass: { room: Own; m2: number }[];
   /** Of the rooms' model, with the shades as they stood last. */
   column?: Float64Array;
+  /** A shade before it has moved since. */
+  moved: boolean;
   /** What is on it now, W/m². */
   wM2: number;
 }
@@ -83,9 +87,10 @@ const readsWarmth = ({ type, reads }: Thing): boolean =>
 function sidesOf(rooms: readonly Own[]): Side[] {
   const found = new Map<number | undefined, Side>();
   const add = (facingDeg: number | undefined, room: Own, m2: number) => {
-    const own = found.get(facingDeg) ?? { facingDeg, glass: [], wM2: 0 };
+    const own = found.get(facingDeg) ?? { facingDeg, glass: [], moved: false, wM2: 0 };
     own.glass.push({ room, m2 });
     found.set(facingDeg, own);
+    room.sides.push(own);
   };
   for (const room of rooms) {
     if (room.flatM2) add(undefined, room, room.flatM2);
@@ -110,7 +115,12 @@ export class Warmth {
   /** By person: hours, and K h. */
   private readonly found = new Map<string, { comfortH: number; discomfortKh: number }>();
   private readonly sides: readonly Side[];
-  private shadesMoved = false;
+  /** A vent may stand otherwise than at the last look. */
+  private ventsMoved: boolean;
+  private readonly feltRooms: readonly Own[];
+  private readonly feltNodes: Int32Array;
+  private readonly feltC: Float64Array;
+  private readonly controlled: readonly { room: Own; valve: Thing }[];
   /** The sun was up at the last look. */
   private lit = false;
 
@@ -142,6 +152,7 @@ export class Warmth {
         flows: false,
         heatKWh: 0,
         celsius: USUAL_TARGET_C,
+        sides: [],
       };
     });
     this.byRoom = new Map(this.rooms.map((own) => [own.room, own]));
@@ -156,7 +167,11 @@ export class Warmth {
       vents.map(({ point, wk }) => ({ node, point, wk, stands: scene.standIn(point) })),
     );
     // One that stands open at first is seen to at the first look.
-    this.shadesMoved = this.vents.length > 0;
+    this.ventsMoved = this.vents.length > 0;
+    this.feltRooms = this.rooms.filter(({ felt }) => felt);
+    this.feltNodes = Int32Array.from(this.feltRooms, ({ node }) => node);
+    this.feltC = new Float64Array(this.feltRooms.length);
+    this.controlled = this.rooms.flatMap((room) => (room.valve ? [{ room, valve: room.valve }] : []));
     for (const room of this.rooms) this.model.heat(room.node, room.alwaysW);
     this.sides = sidesOf(this.rooms);
     this.runIn();
@@ -186,7 +201,8 @@ export class Warmth {
   }
 
   private read(): void {
-    for (const room of this.rooms) if (room.felt) room.celsius = this.model.temperature(room.node);
+    this.model.temperatures(this.feltNodes, this.feltC);
+    for (let i = 0; i < this.feltRooms.length; i += 1) this.feltRooms[i]!.celsius = this.feltC[i]!;
   }
 
   /** Of a room, °C, to a tenth, at the last look; undefined where it is not reckoned. */
@@ -215,10 +231,9 @@ export class Warmth {
     const now = this.scene.now();
     this.step();
     this.read();
-    if (this.shadesMoved) this.air();
+    if (this.ventsMoved) this.air();
     this.model.outside(this.scene.sky().temperatureC);
     this.shine(now);
-    for (const room of this.rooms) room.came = 0;
     for (const { person, home, asleep, room } of this.scene.people()) {
       const own = home && room !== undefined ? this.byRoom.get(room) : undefined;
       if (!own) continue;
@@ -226,20 +241,23 @@ export class Warmth {
       if (own.valve) this.finds(person, own.celsius, asleep, everyMs);
     }
     for (const room of this.rooms) {
-      if (room.came === room.people) continue;
-      this.model.heat(room.node, PERSON_W * (room.came - room.people));
-      room.people = room.came;
+      const { came } = room;
+      room.came = 0;
+      if (came === room.people) continue;
+      this.model.heat(room.node, PERSON_W * (came - room.people));
+      room.people = came;
     }
     for (const sensor of this.sensors) {
       if (Math.abs(sensor.room.celsius - sensor.told) < TELLS_K) continue;
       sensor.told = tenth(sensor.room.celsius);
       this.scene.says(sensor.thing, "temperature", sensor.told);
     }
-    for (const room of this.rooms) if (room.valve) this.control(room, room.valve);
+    for (const { room, valve } of this.controlled) this.control(room, valve);
   }
 
   /** Vents stand otherwise, half open or more: the rooms go on from where they are, with other losses. */
   private air(): void {
+    this.ventsMoved = false;
     const open = this.vents.filter(({ stands }) => Number(stands.value("position") ?? 0) >= AIRED_PCT);
     const key = open.map(({ point }) => point).join(" ");
     if (key === this.aired) return;
@@ -261,9 +279,10 @@ export class Warmth {
     for (const side of this.sides) delete side.column;
   }
 
-  /** A shade stands, or moves, elsewhere. */
-  shaded(): void {
-    this.shadesMoved = true;
+  /** A shade, or a vent, of a room stands or moves elsewhere. */
+  shaded(room: string): void {
+    this.ventsMoved = this.vents.length > 0;
+    for (const side of this.byRoom.get(room)?.sides ?? []) side.moved = true;
   }
 
   /** The sun as it stands on each side of the house, through what the shades leave open. */
@@ -275,7 +294,8 @@ export class Warmth {
     const sun = sunPosition(this.scene.house.programme.place, now);
     const shares = sunShares(sunWM2, sun);
     for (const side of this.sides) {
-      if (this.shadesMoved || !side.column) {
+      if (side.moved || !side.column) {
+        side.moved = false;
         if (side.column) this.model.heatBy(side.column, -side.wM2);
         side.wM2 = 0;
         side.column = this.model.column(
@@ -287,7 +307,6 @@ export class Warmth {
       this.model.heatBy(side.column, wM2 - side.wM2);
       side.wM2 = wM2;
     }
-    this.shadesMoved = false;
   }
 
   private unshaded({ shades }: Own): number {
@@ -346,8 +365,8 @@ export class Warmth {
 
   /** A target is another: it is looked at at once. */
   targeted(point: string): void {
-    for (const room of this.rooms)
-      if (room.valve && room.thermostat?.id === point) this.control(room, room.valve);
+    for (const { room, valve } of this.controlled)
+      if (room.thermostat?.id === point) this.control(room, valve);
   }
 
   /** Up to now, for the sums. */

@@ -8,7 +8,7 @@ import { cueInstants, isForetold } from "../foretold-cues";
 import { due, heard, UNHEARD, type Threshold } from "../threshold";
 import { differenceIn, millisecondsIn, valueIn } from "../amounts";
 import { TWO } from "../aspects";
-import { addDays, dayStart, localParts, type Day } from "../../design/local-time";
+import { addDays, clockInstant, dayStart, localParts, type Day } from "../../design/local-time";
 import type {
   Aspect,
   AutomationRow,
@@ -56,6 +56,8 @@ export class Engine {
   private readonly listeners: ReadonlyMap<string, readonly Listener[]>;
   /** All cues by what they are, in the order they stand. */
   private readonly byKind = new Map<Cue["kind"], { row: AutomationRow; cue: Cue }[]>();
+  /** Cues of each day that can be foretold; times of dials apart, which may be turned. */
+  private readonly foretold: readonly { row: AutomationRow; cue: Cue }[];
   private readonly holds = new Map<string, () => void>();
   private look: (() => void) | undefined;
   /** Something else is waited for than when it was last asked when to look. */
@@ -81,6 +83,9 @@ export class Engine {
         if (own) own.push({ row, cue });
         else this.byKind.set(cue.kind, [{ row, cue }]);
       }
+    this.foretold = programme.automations.flatMap((row) =>
+      row.cues.filter((cue) => isForetold(cue) && cue.kind !== "dial time").map((cue) => ({ row, cue })),
+    );
     const now = () => this.now;
     const answer = this.answer.bind(this);
     this.wishing = new Wishing(this.state, this.agenda, this.byId, {
@@ -141,7 +146,8 @@ export class Engine {
    */
   happens(happening: Happening, at: number): { n: number; answers: Answer[] } {
     this.pass(at);
-    const n = this.cause(happening.because ?? 0, this.causes.of(happening.because ?? 0)?.by);
+    const because = happening.because ?? 0;
+    const n = this.cause(because, this.causes.by(because));
     this.handle(happening, n);
     if (this.unlooked) this.relook();
     this.pass(at);
@@ -149,7 +155,7 @@ export class Engine {
   }
 
   private cause(because: number, by?: string, fires = false): number {
-    return this.causes.add({ at: this.now, because, by, fires });
+    return this.causes.add(this.now, because, by, fires);
   }
 
   private answer(because: number, what: Unnumbered<Answer>): number {
@@ -280,14 +286,20 @@ export class Engine {
     );
     this.state.crossings.set(key, crossing);
     if (dueAt === undefined) return;
-    const look = () => {
-      this.holds.delete(key);
-      const done = due(threshold, this.state.crossings.get(key)!, this.now);
-      this.state.crossings.set(key, done.crossing);
-      if (done.cues) this.cued(row, cue, n);
-    };
-    if (dueAt <= this.now) look();
-    else this.holds.set(key, this.agenda.add(dueAt, look));
+    if (dueAt <= this.now) this.isPast(row, cue, key, threshold, n);
+    else
+      this.holds.set(
+        key,
+        this.agenda.add(dueAt, () => this.isPast(row, cue, key, threshold, n)),
+      );
+  }
+
+  /** It has been past its limit for its time, where it still is. */
+  private isPast(row: AutomationRow, cue: ThresholdCue, key: string, threshold: Threshold, n: number): void {
+    this.holds.delete(key);
+    const done = due(threshold, this.state.crossings.get(key)!, this.now);
+    this.state.crossings.set(key, done.crossing);
+    if (done.cues) this.cued(row, cue, n);
   }
 
   private byHand(point: string, aspect: Aspect, value: Value, n: number): void {
@@ -394,7 +406,7 @@ export class Engine {
   private cued(row: AutomationRow, cue: Cue, because: number): void {
     if (!row.enabled) return;
     // What an automation does itself does not cue it.
-    if (because && this.causes.of(because)?.by === row.id && cue.kind !== "automation") return;
+    if (because && this.causes.by(because) === row.id && cue.kind !== "automation") return;
     const loop = this.loopOf(because);
     if (loop) {
       this.answer(because, { kind: "loop", automations: [...new Set([...loop, row.id])] });
@@ -418,11 +430,9 @@ export class Engine {
   /** Automations that fired one because of the other within a second; undefined where they are few. */
   private loopOf(because: number): string[] | undefined {
     const fired: string[] = [];
-    for (let cause = this.causes.of(because); cause; cause = this.causes.of(cause.because)) {
-      const { at, by, fires } = cause;
-      if (at < this.now - LOOP_MS) break;
-      if (fires) fired.push(by!);
-    }
+    const { causes } = this;
+    for (let n = because; causes.has(n) && causes.at(n) >= this.now - LOOP_MS; n = causes.because(n))
+      if (causes.fires(n)) fired.push(causes.by(n)!);
     return fired.length >= MOST_CAUSES ? fired.reverse() : undefined;
   }
 
@@ -440,35 +450,44 @@ export class Engine {
   private foretellDay(day: Day, from: number): void {
     const { place } = this.programme;
     const begin = dayStart(place.zone, day);
-    const end = dayStart(place.zone, addDays(day, 1));
-    for (const row of this.programme.automations)
-      for (const cue of row.cues) {
-        if (!isForetold(cue) || cue.kind === "dial time") continue;
-        const instants =
-          cue.kind === "sun"
-            ? // An offset of half a day reaches in from the days beside.
-              [-1, 0, 1]
-                .flatMap((n) => this.sunOn(place, cue, addDays(day, n)))
-                .map((ms) => ms + cue.offsetMin * 60_000)
-                .filter((ms) => ms >= begin && ms < end)
-            : cueInstants({ ...place, calendars: this.programme.calendars }, cue, day, 1);
-        for (const at of instants) if (at >= from) this.agenda.add(at, () => this.cued(row, cue, 0));
-      }
+    const next = addDays(day, 1);
+    const end = dayStart(place.zone, next);
+    for (const { row, cue } of this.foretold)
+      for (const at of this.instantsOn(cue, day, begin, end))
+        if (at >= from) this.agenda.add(at, () => this.cued(row, cue, 0));
     this.foretellDials();
-    this.agenda.add(end, () => this.foretellDay(addDays(day, 1), end));
+    this.agenda.add(end, () => this.foretellDay(next, end));
+  }
+
+  private instantsOn(cue: Cue, day: Day, begin: number, end: number): readonly number[] {
+    const { place, calendars } = this.programme;
+    switch (cue.kind) {
+      case "time": {
+        const at = clockInstant(place.zone, day, cue.at);
+        return at >= begin && at < end ? [at] : [];
+      }
+      case "sun":
+        // An offset of half a day reaches in from the days beside.
+        return [-1, 0, 1]
+          .flatMap((n) => this.sunOn(place, cue, addDays(day, n)))
+          .map((ms) => ms + cue.offsetMin * 60_000)
+          .filter((ms) => ms >= begin && ms < end);
+      default:
+        return cueInstants({ ...place, calendars }, cue, day, 1);
+    }
   }
 
   /** Cues by times of dials, for what is left of the day. */
   private foretellDials(): void {
     for (const off of this.dialTimes.splice(0)) off();
+    const cues = this.byKind.get("dial time");
+    if (!cues) return;
     const { place, dials } = this.programme;
     const day = localParts(place.zone, this.now);
     const set = dials.map((dial) => ({ ...dial, value: String(this.state.dials.get(dial.id)) }));
-    for (const row of this.programme.automations)
-      for (const cue of row.cues)
-        if (cue.kind === "dial time")
-          for (const at of cueInstants({ ...place, dials: set }, cue, day, 1))
-            if (at >= this.now) this.dialTimes.push(this.agenda.add(at, () => this.cued(row, cue, 0)));
+    for (const { row, cue } of cues)
+      for (const at of cueInstants({ ...place, dials: set }, cue, day, 1))
+        if (at >= this.now) this.dialTimes.push(this.agenda.add(at, () => this.cued(row, cue, 0)));
   }
 
   // Runs.
