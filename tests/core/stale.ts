@@ -37,7 +37,7 @@ const withoutDates = (text: string) => text.replace(/\$T[^$]*\n[^\n]*\n[^\n]*\n/
 
 /** What the screens, the papers and the command line show. */
 const papers = await allPapers();
-const RESULTS: Record<string, (design: Design) => unknown> = {
+export const RESULTS: Record<string, (design: Design) => unknown> = {
   findings: allFindings,
   facets: facetsOf,
   ledger: ledgerOf,

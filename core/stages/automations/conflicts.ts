@@ -9,7 +9,7 @@ import { placeOf } from "./fires";
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 
-const sunIn = memoByParts(["design"], (design) => sunYear(placeOf(design), TRIAL_YEAR));
+const sunIn = memoByParts(["design"], ({ design }) => sunYear(design, TRIAL_YEAR));
 
 export const almanacIn = memoByParts(["design", "dials", "calendars", "people"], (design) =>
   almanacOf(placeOf(design), TRIAL_YEAR, () => sunIn(design)),
