@@ -7,6 +7,7 @@ import { Rehearsal } from "#core/rehearse/rehearse";
 import { readWeather } from "#core/rehearse/weather-file";
 import { houseOf } from "#core/stages/rehearse/house-of";
 import type { Snapshot } from "#core/stages/rehearse/panel";
+import { Lately, type Deed } from "#core/stages/rehearse/lately";
 import { RUN_IN_MS } from "#core/stages/rehearse/run";
 import { done, snapshotOf, type Wanted } from "#core/stages/rehearse/topics";
 
@@ -17,6 +18,8 @@ export type LiveAsk =
 
 export interface LiveReply {
   snapshot?: Snapshot;
+  /** What it did last, the youngest first. */
+  lately?: readonly Deed[];
   failed?: string;
   /** The house did not take what was wished. */
   refused?: string;
@@ -26,6 +29,7 @@ export interface LiveReply {
 const MOST_DAYS = 60;
 
 let rehearsal: Rehearsal | undefined;
+let lately: Lately | undefined;
 let now = 0;
 
 self.addEventListener("message", ({ data }: MessageEvent<LiveAsk>) => {
@@ -36,6 +40,7 @@ self.addEventListener("message", ({ data }: MessageEvent<LiveAsk>) => {
       const { zone } = design.design;
       const house = houseOf(design);
       const day = localParts(zone, at);
+      const own = (lately = new Lately(design));
       rehearsal = new Rehearsal(
         house,
         {
@@ -46,7 +51,7 @@ self.addEventListener("message", ({ data }: MessageEvent<LiveAsk>) => {
           breaks: breaks.flatMap((text) => withEmptyBattery(readBreak(text, zone, house), house)),
           ...(weather === undefined ? {} : { weather: readWeather(weather, zone) }),
         },
-        {},
+        { line: (line) => own.hear(line), annoyance: (one) => own.annoys(one) },
       );
       rehearsal.begin();
       rehearsal.advance(at);
@@ -57,7 +62,7 @@ self.addEventListener("message", ({ data }: MessageEvent<LiveAsk>) => {
       rehearsal.advance(now);
     } else if (!done(rehearsal, data.wanted))
       reply({ refused: "The house does not answer: what it would do it with is down." });
-    reply({ snapshot: snapshotOf(rehearsal) });
+    reply({ snapshot: snapshotOf(rehearsal), ...(lately ? { lately: lately.latest() } : {}) });
   } catch (problem) {
     reply({
       failed: problem instanceof InputError || problem instanceof Error ? problem.message : String(problem),

@@ -2,6 +2,7 @@
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { runOf, type Run, type RunAsk } from "#core/stages/rehearse/run";
+import { firedInWeek, type Fired } from "#core/stages/rehearse/fired";
 import { pairsOf, type Pair } from "#core/stages/rehearse/outage/table";
 
 export interface RehearseAsk {
@@ -10,6 +11,8 @@ export interface RehearseAsk {
   design?: Design;
   run?: RunAsk;
   pairs?: true;
+  /** How often each sentence fires in the week from this moment's day on, ms. */
+  firedFrom?: number;
 }
 
 export interface RehearseReply {
@@ -18,29 +21,34 @@ export interface RehearseReply {
   progress?: number;
   run?: Run;
   pairs?: readonly Pair[];
+  fired?: Fired;
   failed?: string;
 }
 
 let known: Design | undefined;
 
-self.addEventListener("message", ({ data: { n, design, run, pairs } }: MessageEvent<RehearseAsk>) => {
-  const reply = (message: Omit<RehearseReply, "n">) => self.postMessage({ n, ...message });
-  known = design ?? known;
-  try {
-    const progress = (share: number) => reply({ progress: share });
-    const begin = performance.now();
-    if (run) {
-      const done = runOf(known!, run, progress);
-      reply({ run: { ...done, seconds: (performance.now() - begin) / 1000 } });
-    }
-    if (pairs) reply({ pairs: pairsOf(known!, 60, progress) });
-  } catch (problem) {
-    const said =
-      problem instanceof InputError
-        ? problem.message
-        : problem instanceof Error
+self.addEventListener(
+  "message",
+  ({ data: { n, design, run, pairs, firedFrom } }: MessageEvent<RehearseAsk>) => {
+    const reply = (message: Omit<RehearseReply, "n">) => self.postMessage({ n, ...message });
+    known = design ?? known;
+    try {
+      const progress = (share: number) => reply({ progress: share });
+      const begin = performance.now();
+      if (run) {
+        const done = runOf(known!, run, progress);
+        reply({ run: { ...done, seconds: (performance.now() - begin) / 1000 } });
+      }
+      if (pairs) reply({ pairs: pairsOf(known!, 60, progress) });
+      if (firedFrom !== undefined) reply({ fired: firedInWeek(known!, firedFrom) });
+    } catch (problem) {
+      const said =
+        problem instanceof InputError
           ? problem.message
-          : String(problem);
-    reply({ failed: said });
-  }
-});
+          : problem instanceof Error
+            ? problem.message
+            : String(problem);
+      reply({ failed: said });
+    }
+  },
+);

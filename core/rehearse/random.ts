@@ -3,6 +3,9 @@
  * lamp in the house changes nothing of what happens elsewhere.
  */
 
+/** The seed of a rehearsal where nobody says another. */
+export const FIRST_SEED = 7;
+
 /** FNV-1a, 32 bits. */
 export function hashOf(text: string): number {
   let hash = 0x811c9dc5;

@@ -2,6 +2,7 @@
 import { PenLine } from "lucide-react";
 import { memo, useMemo, useState } from "react";
 import type { Design } from "#core/design/collections";
+import { counted } from "#core/design/words";
 import { putRow } from "#core/design/row-changes";
 import type { ShownFinding } from "#core/desk/engine";
 import { newAutomation } from "#core/stages/automations";
@@ -15,6 +16,7 @@ import { usePhaseFilter } from "../../desk/phase-filter";
 import { FiringDays } from "./firing-days";
 import { nextFiring, useToday } from "./next-firing";
 import { Sentence } from "./sentence";
+import { useFired } from "./use-fired";
 import { Choice } from "../../kit/choice";
 import { Fetched } from "../../kit/views";
 import { lazily } from "../../kit/lazily";
@@ -28,6 +30,7 @@ export default function Sentences() {
   const edit = useEdit();
   const now = useNow();
   const today = useToday(design.design.zone);
+  const fired = useFired(design, now);
   const findings = useResult("findings");
   const [only, setOnly] = useState("");
   const [writing, setWriting] = useState<string>();
@@ -115,6 +118,7 @@ export default function Sentences() {
             writing={writing === automation.id && !readOnly}
             readOnly={readOnly}
             now={now}
+            fired={fired && automation.enabled ? (fired[automation.id] ?? 0) : undefined}
             select={select}
             write={setWriting}
           />
@@ -133,6 +137,8 @@ interface ArticleProps {
   writing: boolean;
   readOnly: boolean;
   now: number | undefined;
+  /** So often in a rehearsed week. */
+  fired: number | undefined;
   select: Desk["select"];
   write: (id: string | undefined) => void;
 }
@@ -173,6 +179,7 @@ const Article = memo(function Article({
   writing,
   readOnly,
   now,
+  fired,
   select,
   write,
 }: ArticleProps) {
@@ -215,6 +222,9 @@ const Article = memo(function Article({
         <p className="measure" suppressHydrationWarning>
           {now === undefined ? "" : nextFiring(design, automation, now)}
         </p>
+        {fired !== undefined && (
+          <p data-fired={fired}>{fired ? `${counted(fired, "time")} in` : "never in"} a rehearsed week</p>
+        )}
         {worst && (
           <p
             className={`mt-1 flex items-baseline justify-end gap-1.5 max-sm:justify-start ${SEVERITY_COLOUR[worst.severity]}`}

@@ -2,12 +2,12 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { addDays, dayText, localParts, parseDay } from "#core/design/local-time";
+import { FIRST_SEED } from "#core/rehearse/random";
 import type { RunAsk } from "#core/stages/rehearse/run";
 import { useRows } from "../../desk/desk";
 import { useNow } from "../../kit/now";
 import { WEATHER_WEEKS, weatherText } from "./weather-choice";
 
-export const FIRST_SEED = 7;
 const MOST_SEED = 2 ** 32 - 1;
 
 export interface Asked {

@@ -52,7 +52,7 @@ function optionsOf(design: Design) {
     ...partsOfHouse(design).failing.map((what) => ({
       value: what,
       text: capital(partText(design, what)),
-      hint: sortOf(what),
+      hint: sortOf(design, what),
     })),
     ...telephones,
     ...design.points

@@ -4,7 +4,14 @@ import { byId, type Design } from "#core/design/collections";
 import type { Value } from "#core/automation/engine/world";
 import { centroid } from "#core/geometry/polygon";
 import type { DialRow } from "#core/stages/automations/rows";
-import { roomSaid, touchesOf, type Hold, type Snapshot, type Touch } from "#core/stages/rehearse/panel";
+import {
+  roomSaid,
+  touchesOf,
+  type Hold,
+  type RoomSaid,
+  type Snapshot,
+  type Touch,
+} from "#core/stages/rehearse/panel";
 import type { Wanted } from "#core/stages/rehearse/topics";
 import { Ask } from "../../kit/dialog";
 import { Toggle } from "../../kit/switches";
@@ -58,6 +65,33 @@ export function HoldButton({ hold, done }: { hold: Hold; done(): void }) {
       </span>
     </button>
   );
+}
+
+/** Of text-small, rounded up: a letter and a line, px. */
+const LETTER_PX = 6.4;
+const LINE_PX = 16;
+/** A room that is narrower says its name alone. */
+const LEAST_PX = 130;
+
+/** What there is room for under a room's name: what is not in order first, then who is there, then the rest. */
+function fitting({ says, people }: RoomSaid, name: string, w: number, h: number) {
+  const lines = (text: string, letterPx: number) => Math.ceil((text.length * letterPx) / (w - 20));
+  const here =
+    people.length === 0 ? [] : [people.length === 1 ? `${people[0]!} is here` : `${people.length} are here`];
+  const wanted = [
+    ...says.filter(({ bad }) => bad).map(({ text }) => ({ text, colour: "font-semibold text-stop" })),
+    ...here.map((text) => ({ text, colour: "text-accent" })),
+    ...says.filter(({ bad }) => !bad).map(({ text }) => ({ text, colour: "text-soft" })),
+  ];
+  if (w <= LEAST_PX) return [];
+  // The name is in large letters, twice as high.
+  let left = h - 12 - 1.6 * LINE_PX * lines(name, 2 * LETTER_PX);
+  return wanted.filter(({ text }) => {
+    const high = LINE_PX * lines(text, LETTER_PX);
+    if (high > left) return false;
+    left -= high;
+    return true;
+  });
 }
 
 /** Rooms of a level as they lie, each to be pressed. */
@@ -128,21 +162,11 @@ export function Rooms({
               aria-hidden="true"
             >
               <span className={`block font-semibold ${name}`}>{room.name}</span>
-              {h > 84 &&
-                w > 130 &&
-                said.says.slice(0, 2).map(({ text, bad }) => (
-                  <span
-                    key={text}
-                    className={`block text-small ${bad ? "font-semibold text-stop" : "text-soft"}`}
-                  >
-                    {text}
-                  </span>
-                ))}
-              {h > 104 && w > 130 && said.people.length > 0 && (
-                <span className="block text-small text-accent">
-                  {said.people.length === 1 ? `${said.people[0]!} is here` : `${said.people.length} are here`}
+              {fitting(said, room.name, w, h).map(({ text, colour }) => (
+                <span key={text} className={`block text-small ${colour}`}>
+                  {text}
                 </span>
-              )}
+              ))}
             </span>
           </button>
         );

@@ -8,6 +8,7 @@ import { useDesk } from "../../desk/desk";
 import { startWorker, type Hand } from "../../workers/ask";
 import type { LiveAsk, LiveReply } from "../../workers/live";
 import { useAsked } from "./asked";
+import { putLately } from "./lately-store";
 import { weatherText } from "./weather-choice";
 
 const TICK_MS = 500;
@@ -36,12 +37,14 @@ export function useLive(design: Design, from: number | undefined, speed: number)
     now.current = from;
     const own = startWorker<LiveAsk, LiveReply>(
       () => new Worker(new URL("../../workers/live.ts", import.meta.url), { type: "module" }),
-      (reply) =>
+      ({ lately, ...reply }) => {
+        if (lately) putLately(lately);
         setState((before) => ({
           ...before,
           ...reply,
           ...(reply.snapshot ? {} : { snapshot: before.snapshot }),
-        })),
+        }));
+      },
       (failed) => setState({ failed }),
     );
     hand.current = own;
@@ -52,6 +55,7 @@ export function useLive(design: Design, from: number | undefined, speed: number)
     return () => {
       own.end();
       hand.current = undefined;
+      putLately(undefined);
     };
   }, [driven, from, seed, breaks, weather]);
   useEffect(() => {

@@ -7,6 +7,7 @@ import { lazily } from "../../kit/lazily";
 import { useRunState } from "./run-store";
 
 const RunSummary = lazily(() => import("./run-summary"));
+const PanelSummary = lazily(() => import("./panel-summary"));
 const OutageSummary = lazily(() => import("./outage-summary"));
 
 const Nothing = () => (
@@ -22,9 +23,12 @@ const Nothing = () => (
 export function RehearseSummary({ design }: { design: Design }) {
   const { run } = useRunState();
   const [params] = useSearchParams();
+  const view = params.get("view");
   return (
     <Suspense fallback={<Nothing />}>
-      {params.get("view") === "stops" ? (
+      {view === "panel" && design.rooms.length && design.devices.length ? (
+        <PanelSummary design={design} />
+      ) : view === "stops" ? (
         <OutageSummary design={design} what={params.get("without")} />
       ) : run ? (
         <RunSummary design={design} run={run} />

@@ -63,7 +63,7 @@ function failureColumns(design: Design): Column<Failure>[] {
       value: ({ what }) => failureText(design, what),
       width: "minmax(12rem,2fr)",
     },
-    { id: "sort", name: "Sort", value: ({ what }) => sortOf(what), width: "8.5rem", from: 900 },
+    { id: "sort", name: "Sort", value: ({ what }) => sortOf(design, what), width: "8.5rem", from: 900 },
     way("byHand", "By hand"),
     way("byLink", "By link"),
     way("byHub", "By hub"),

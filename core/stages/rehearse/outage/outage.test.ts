@@ -4,7 +4,7 @@ import { emptyDesign, type Design } from "../../../design/collections";
 import { works } from "../../../outage/score";
 import { testDesign } from "../../../test-design";
 import { failureOf, knownPart, pairsOf, personScores, readyOf, roomScores, singleFailures } from "./table";
-import { failureText } from "./words";
+import { failureText, sortOf } from "./words";
 import { guestTest } from "./guest";
 import { savingsOf } from "./savings";
 import { outageCsv } from "./csv";
@@ -17,6 +17,20 @@ const left = (design: Design, device: string, ...what: string[]) => {
   const { now } = outcome(design, device, ...what);
   return `${now.byHand ? "h" : ""}${now.byLink ? "l" : ""}${now.byHub ? "b" : ""}`;
 };
+
+test.each([
+  ["internet", "from outside"],
+  ["hub:house-hub", "hub and network"],
+  ["switch:switch-l", "hub and network"],
+  ["circuit:lights-g", "mains"],
+  ["supply:bus-supply-1", "bus and cabinet"],
+  ["device:d-hall-ap-1", "access point"],
+  // A lamp that passes on for others, and a knob that does not.
+  ["device:d-hall-lmp-1", "router"],
+  ["device:d-bath-rad-1", "a device"],
+  ["cells:d-bath-rad-1", "cells"],
+  ["water:laundry-leak-1", "water"],
+])("%s is %s", (what, sort) => expect(sortOf(demo, what)).toBe(sort));
 
 test.each([
   // A lamp of the cabinet: its key is bound to its channel, the hub tells it by radio and by module.

@@ -76,18 +76,25 @@ export const SORTS = [
   "hub and network",
   "mains",
   "bus and cabinet",
+  "access point",
+  "router",
   "a device",
   "cells",
   "water",
 ] as const;
 export type Sort = (typeof SORTS)[number];
 
-export function sortOf(what: string): Sort {
+export function sortOf(design: Design, what: string): Sort {
   const kind = what.split(/[:+]/, 1)[0]!;
   if (kind === "internet" || kind === "cloud") return "from outside";
   if (kind === "hub" || kind === "coordinator" || kind === "switch") return "hub and network";
   if (kind === "mains" || kind === "circuit" || kind === "battery") return "mains";
   if (kind === "supply" || kind === "cut" || kind === "module") return "bus and cabinet";
   if (kind === "water") return "water";
-  return kind === "cells" ? "cells" : "a device";
+  if (kind === "cells") return "cells";
+  // What others are heard through stands apart: it takes them with it.
+  const id = what.slice(what.indexOf(":") + 1);
+  const point = byId(design, "points").get(byId(design, "devices").get(id)?.point ?? "");
+  if (point?.kind.split("--")[0] === "access-point") return "access point";
+  return design.radios.some(({ device, routes }) => routes && device === id) ? "router" : "a device";
 }
