@@ -9,8 +9,10 @@ export interface Affected {
   /** The hub is up again, with nothing in mind. */
   hubStarts(): void;
   /** A thing's supply has gone, or is back. */
-  cut(thing: Thing): void;
+  cut(thing: Thing, line: number): void;
   fed(thing: Thing, line: number): void;
+  /** Mains have gone, or are back: what makes the heat hangs on them. */
+  mains(): void;
   /** Light may have gone where somebody is. */
   dark(): void;
   /** The hub is told again who is where. */
@@ -32,6 +34,8 @@ export class Failures {
   unfed = (thing: Thing): boolean =>
     this.standing.length > 0 && this.standing.some((one) => cutsSupply(one, thing) && isHit(one, thing));
 
+  hasMains = (): boolean => !this.standing.some(({ what }) => what === "mains");
+
   breaks(one: Break): void {
     const line = this.scene.line("broken", { value: one.what });
     this.standing.push(one);
@@ -39,15 +43,16 @@ export class Failures {
     if (probe !== undefined) this.wets(probe, true, line);
     for (const thing of this.house.things) {
       if (!isHit(one, thing)) continue;
-      if (cutsSupply(one, thing)) this.affected.cut(thing);
+      if (cutsSupply(one, thing)) this.affected.cut(thing, line);
       this.more(thing);
     }
+    if (one.what === "mains") this.affected.mains();
     this.affected.dark();
   }
 
   /** For good: its cells are empty. */
-  gone(thing: Thing): void {
-    this.affected.cut(thing);
+  gone(thing: Thing, line: number): void {
+    this.affected.cut(thing, line);
     this.more(thing);
   }
 
@@ -94,5 +99,6 @@ export class Failures {
           if (value !== undefined) scene.tell({ kind: "state", point: thing.id, aspect, value });
         }
     for (const thing of hit) if (cutsSupply(one, thing) && !this.unfed(thing)) affected.fed(thing, line);
+    if (one.what === "mains") affected.mains();
   }
 }

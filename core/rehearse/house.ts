@@ -43,6 +43,8 @@ export interface Thing {
   travelMs?: number | undefined;
   /** Of what opens and shuts water: ms. */
   openMs?: number | undefined;
+  /** A spring shuts it in that time once it has no supply. */
+  shutsUnfed?: boolean | undefined;
   /** How it stands when the rehearsal begins. */
   first?: Readonly<Partial<Record<Aspect, Value>>> | undefined;
 }

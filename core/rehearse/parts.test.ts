@@ -267,6 +267,40 @@ describe("warmth", () => {
     expect(Number(rehearsal.values().get("rad temperature"))).toBeGreaterThan(10 + 9 * Math.exp(-12 / tau));
   });
 
+  test("without mains nothing warms the house, whatever its valves do; back it warms again", () => {
+    const down = { what: "mains", from: FROM + HOUR_MS, to: FROM + 10 * HOUR_MS };
+    const celled = house({ things: [...THINGS, { ...thermostat, supply: "battery" }] });
+    const at = (hours: number, breaks: (typeof down)[] = [down]) =>
+      play(celled, { breaks, to: FROM + hours * HOUR_MS });
+    // Its valve has cells of its own, and opens for nothing: 10 °C outside, eleven hours of time constant.
+    const cold = Number(at(10).rehearsal.values().get("rad temperature"));
+    expect(cold).toBeCloseTo(10 + 10 * Math.exp(-9 / 11.1), -0.3);
+    expect(at(10).sums.heatKWh).toBeCloseTo(at(1).sums.heatKWh, 6);
+    expect(
+      at(10).lines.some(({ what, value, at: ms }) => what === "open" && value === true && ms > down.from),
+    ).toBe(true);
+    expect(at(14).sums.heatKWh).toBeGreaterThan(at(10).sums.heatKWh + 4);
+    expect(at(10, []).sums.heatKWh).toBeGreaterThan(at(10).sums.heatKWh + 3);
+  });
+
+  test("an actuator without its supply shuts, and its room goes cold", () => {
+    const spring = house({ things: [...THINGS, { ...thermostat, shutsUnfed: true }] });
+    const { lines, sums } = play(spring, {
+      // So cold that it is open all the while.
+      weather: (ms) => ({ ...MILD(ms), temperatureC: -20 }),
+      breaks: [{ what: "point:rad", from: FROM + HOUR_MS, to: FROM + 10 * HOUR_MS }],
+      to: FROM + 12 * HOUR_MS,
+    });
+    const valve = lines.filter(({ what, point }) => what === "open" && point === "rad");
+    expect(valve.map(({ at, value }) => `${clock(at)} ${value}`)).toEqual([
+      "00:04:00 true",
+      "01:04:00 false",
+      "10:04:00 true",
+    ]);
+    expect(lines[valve[1]!.because! - 1]!.what).toBe("broken");
+    expect(sums.heatKWh).toBeCloseTo(1.5 * (1 + 1 + 56 / 60), 2);
+  });
+
   test("a valve at a manifold stays as it is while the hub is down, a thermostat of its own does not", () => {
     const valve: Thing = {
       ...thermostat,

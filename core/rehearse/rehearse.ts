@@ -143,8 +143,9 @@ export class Rehearsal implements Scene {
     this.failures = new Failures(this, house, {
       hubStops: () => void (this.hubDown += 1),
       hubStarts: () => this.hubStarts(),
-      cut: (thing) => this.cut(thing),
+      cut: (thing, line) => this.cut(thing, line),
       fed: (thing, line) => this.feed(thing, line),
+      mains: () => this.warmth?.fed(),
       dark: () => this.habits.wantItBack(),
       person: (person, line) => this.tellWhere(person, line),
     });
@@ -158,7 +159,7 @@ export class Rehearsal implements Scene {
     this.links = new Links(this);
     for (const thing of house.things) this.standIns.set(thing.id, this.makeStandIn(thing));
     this.loads = new Loads(this);
-    this.drain = new CellDrain(this, (thing) => this.failures.gone(thing));
+    this.drain = new CellDrain(this, (thing, line) => this.failures.gone(thing, line));
     this.visitors = new Visitors(this, (because) => this.habits.throughDoor(because));
     if (house.warm) this.warmth = new Warmth(this, house.warm);
     const pump = house.sump && this.things.get(house.sump.pump);
@@ -324,6 +325,7 @@ export class Rehearsal implements Scene {
   peopleIn = (room: string): Whereabouts[] => this.habits.peopleIn(room);
   answers = (thing: Thing): boolean => this.failures.answers(thing);
   unfed = (thing: Thing): boolean => this.failures.unfed(thing);
+  hasMains = (): boolean => this.failures.hasMains();
   isDark = (room: string): boolean => this.senses.isDark(room);
   sounds = (room: string, db: number, because?: number): void => this.senses.sounds(room, db, because);
 
@@ -468,8 +470,12 @@ export class Rehearsal implements Scene {
   }
 
   /** Its supply has gone: what it was at is over, and it draws nothing. */
-  private cut(thing: Thing): void {
-    this.standIn(thing.id).cut();
+  private cut(thing: Thing, because: number): void {
+    // The hub hears of none of it: the thing is cut off with its supply.
+    for (const [aspect, value] of this.standIn(thing.id).cut({ line: because })) {
+      this.line(aspect, { point: thing.id, value, because });
+      if (aspect === "on") this.sums.switchings += 1;
+    }
     this.warmth?.shaded(thing.room);
     this.senses.out(thing);
     this.meter.draws(thing.id, 0, this.moment);
@@ -515,7 +521,7 @@ export class Rehearsal implements Scene {
     const first = new Map(Object.entries(thing.first ?? {}) as [Aspect, Value][]);
     if (thing.type === "cover")
       return cover(around, thing.travelMs ?? 25_000, Number(first.get("position") ?? 0));
-    return slow(around, first, thing.openMs, thing.comesBack);
+    return slow(around, first, thing.openMs, thing.comesBack, thing.shutsUnfed);
   }
 
   valueOf(thing: Thing, aspect: Aspect): Value | undefined {

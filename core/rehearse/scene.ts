@@ -27,6 +27,8 @@ export interface Scene {
   /** It has its supply and is heard. */
   answers(thing: Thing): boolean;
   unfed(thing: Thing): boolean;
+  /** There is current from the street. */
+  hasMains(): boolean;
   thing(point: string): Thing | undefined;
   standIn(point: string): StandIn;
   valueOf(thing: Thing, aspect: Aspect): Value | undefined;

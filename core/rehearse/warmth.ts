@@ -351,8 +351,16 @@ export class Warmth {
   /** A valve has opened or shut, or lost its supply. */
   valve(point: string): void {
     const room = this.byValve.get(point);
-    if (!room) return;
-    const open = room.valveIn!.value("open") === true;
+    if (room) this.flow(room);
+  }
+
+  /** Mains have gone, or are back: without them there is no pump, and nothing that warms the water. */
+  fed(): void {
+    for (const { room } of this.controlled) this.flow(room);
+  }
+
+  private flow(room: Own): void {
+    const open = room.valveIn!.value("open") === true && this.scene.hasMains();
     if (open === room.flows) return;
     this.step();
     const more = open ? room.heatW : -room.heatW;

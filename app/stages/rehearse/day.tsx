@@ -85,11 +85,13 @@ export function Played({ days, head }: { days: 1 | 7; head?: React.ReactNode }) 
       </RunBar>
       {head ?? (
         <div className="relative flex min-h-44 flex-1 flex-col">
+          <div className="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 border-b border-rule bg-pane px-3 py-1">
+            <Levels className="flex rounded-[3px] border border-rule bg-raised" />
+            {parts && shown && moment && at !== undefined && (
+              <parts.Note design={design} run={shown} moment={moment} at={at} />
+            )}
+          </div>
           <Plan layers={parts && shown && moment ? parts.layers(design, shown, moment, level) : {}} />
-          <Levels className="absolute top-2 left-2 flex rounded-[3px] border border-rule bg-raised/90" />
-          {parts && shown && moment && at !== undefined && (
-            <parts.Note design={design} run={shown} moment={moment} at={at} />
-          )}
         </div>
       )}
       {parts && shown ? (

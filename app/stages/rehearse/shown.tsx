@@ -31,19 +31,14 @@ interface BelowProps {
 function Note({ design, run, moment, at }: { design: Design; run: Run; moment: Moment; at: number }) {
   const { zone } = design.design;
   return (
-    <p
-      className="pointer-events-none absolute top-2 right-2 max-w-80 border border-rule bg-raised/90 px-2 py-1 text-right text-small"
-      data-moment
-    >
+    <p className="min-w-0 flex-1 text-small leading-snug" data-moment>
       <span className="text-soft">
-        as it is {run.ask.days > 1 ? `${dayName(localParts(zone, at))} ` : ""}at{" "}
+        As it is {run.ask.days > 1 ? `${dayName(localParts(zone, at))} ` : ""}at{" "}
       </span>
-      <strong className="font-mono">{clockText(zone, at)}</strong>
-      <br />
-      {momentText(design, moment)}
+      <strong className="font-mono">{clockText(zone, at)}</strong>: {momentText(design, moment)}
       {moment.broken.length > 0 && (
-        <span className="block font-semibold text-stop">
-          {moment.broken.map(({ what }) => failureText(design, what)).join(", ")} down
+        <span className="font-semibold text-stop">
+          . {moment.broken.map(({ what }) => failureText(design, what)).join(", ")} down
         </span>
       )}
     </p>

@@ -64,7 +64,9 @@ export function cover(around: Around, travelMs: number, at = 0): StandIn {
     cut() {
       for (const turn of coming) turn();
       coming.clear();
+      const moved = run !== undefined;
       stop();
+      return moved ? [["position", Math.round(position)]] : [];
     },
     value: (aspect) => (aspect === "position" ? positionNow() : also.get(aspect)),
   };

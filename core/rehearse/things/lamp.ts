@@ -88,7 +88,9 @@ export function lamp(around: Around, dims: boolean, comesBack: AfterPower = "off
       tints.clear();
       stop();
       wasOn ||= on;
+      const lit = on;
       on = false;
+      return lit ? [["on", false]] : [];
     },
     back(because) {
       const again = comesBack === "on" || (comesBack === "as before" && wasOn);

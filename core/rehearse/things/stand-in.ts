@@ -25,8 +25,11 @@ export interface Around {
 export interface StandIn {
   /** @param overMs a time to take, where one was said */
   told(aspect: Aspect, value: Value, overMs: number, because: Cause | undefined): void;
-  /** Its supply has gone: it stays as it is, and what it was at is over. */
-  cut(): void;
+  /**
+   * Its supply has gone: what it was at is over.
+   * @returns what is seen to be otherwise by that alone: light that goes out, a motor that stops on its way
+   */
+  cut(because?: Cause): readonly (readonly [Aspect, Value])[];
   /** Its supply is back. */
   back?(because: Cause): void;
   value(aspect: Aspect): Value | undefined;

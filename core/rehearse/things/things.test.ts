@@ -67,9 +67,11 @@ describe("a lamp", () => {
     const { thing, until } = stage((around) => lamp(around, true));
     thing.told("level", 80, 5000, undefined);
     until(1000);
-    thing.cut();
+    // It goes out by that: who shows a house says so.
+    expect(thing.cut()).toEqual([["on", false]]);
     expect(until(60_000)).toEqual([]);
     expect(thing.value("on")).toBe(false);
+    expect(thing.cut()).toEqual([]);
   });
 });
 
@@ -156,8 +158,9 @@ describe("a cover", () => {
     expect(until(1000)).toEqual(["400 position 30"]);
     thing.told("position", 130, 0, undefined);
     until(1000 + 400 + 7000);
-    thing.cut();
+    expect(thing.cut()).toEqual([["position", 65]]);
     expect(thing.value("position")).toBe(65);
+    expect(thing.cut()).toEqual([]);
     expect(until(60_000)).toEqual([]);
     expect(thing.value("position")).toBe(65);
   });
@@ -189,5 +192,22 @@ describe("what comes to a state after its time", () => {
     thing.cut();
     expect(until(120_000)).toEqual([]);
     expect(thing.value("open")).toBe(true);
+  });
+
+  test("an actuator shuts in its time without current; back before that it stays open", () => {
+    const { thing, until } = stage((around) =>
+      slow(around, new Map([["open", true]]), ACTUATOR_MS, undefined, true),
+    );
+    thing.cut({ line: 1 });
+    until(ACTUATOR_MS - 1);
+    thing.back!({ line: 2 });
+    expect(until(3 * ACTUATOR_MS)).toEqual([]);
+    expect(thing.value("open")).toBe(true);
+    expect(thing.cut({ line: 3 })).toEqual([]);
+    expect(until(10 * ACTUATOR_MS)).toEqual([`${4 * ACTUATOR_MS} open false`]);
+    // Shut already there is nothing to shut.
+    thing.cut({ line: 4 });
+    thing.back!({ line: 5 });
+    expect(until(20 * ACTUATOR_MS)).toEqual([]);
   });
 });

@@ -139,6 +139,10 @@ function thingsIn(design: Design): Thing[] {
             ? PIPE_VALVE_MS
             : ACTUATOR_MS
           : undefined,
+        shutsUnfed:
+          able.sets.includes("open") && base !== "water-valve" && base !== "manifold" && !celled.has(point.id)
+            ? true
+            : undefined,
         first:
           able.type === "cover"
             ? { ...first, position: base === "awning" || isVent(point.name) ? 0 : 100 }

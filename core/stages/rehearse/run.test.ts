@@ -135,6 +135,33 @@ describe("a moment", () => {
   });
 });
 
+test("while the mains are down no lamp is lit at any moment, and its lane says so; what is lit again came of its being back", () => {
+  const dark = runOf(demo, { ...ASK, breaks: ["mains@2026-11-03T18:00+120"] });
+  const lamps = houseOf(demo).things.filter(
+    ({ type, supply }) => type.endsWith("light") && supply === "mains",
+  );
+  const lit = (clock: string) => {
+    const { values } = momentOf(dark, at(clock));
+    return lamps.filter(({ id }) => values.get(`${id} on`) === true).map(({ id }) => id);
+  };
+  expect(lit("17:59").length).toBeGreaterThan(2);
+  for (const clock of ["18:00", "18:01", "18:30", "19:59"]) expect([clock, lit(clock)]).toEqual([clock, []]);
+  expect(lit("20:01").length).toBeGreaterThan(10);
+  const broken = dark.lines.find(({ what }) => what === "broken")!;
+  for (const id of lit("17:59")) {
+    expect(dark.lines.find((line) => line.point === id && line.at === at("18:00"))).toMatchObject({
+      what: "on",
+      value: false,
+      because: broken.n,
+    });
+    const spans = dark.lanes.find(({ point }) => point === id)!.spans;
+    const span = spans.find(({ from, to }) => from <= at("18:30") && to > at("18:30"));
+    expect(span).toMatchObject({ tone: "rest" });
+  }
+  for (const name of ["switchings", "presses"] as const)
+    expect(dark.days.reduce((sum, day) => sum + day[name], 0)).toBe(dark.sums[name]);
+});
+
 describe("two runs", () => {
   const guarded: Design = {
     ...demo,

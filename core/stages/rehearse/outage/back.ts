@@ -18,6 +18,8 @@ export interface Back {
   off: readonly Thing[];
   /** Of those that come on, or go on, by themselves: what can hurt somebody. */
   risky: readonly Thing[];
+  /** Valves that a spring has shut meanwhile. */
+  shut: readonly Thing[];
 }
 
 /** @param what a part, or several of one failure joined by + */
@@ -35,11 +37,15 @@ export function backOf(design: Design, what: string): Back {
     (one) => one.comesBack === "as before" || (!isLamp(one) && one.comesBack === undefined),
   );
   const risky = [...on, ...asBefore].filter(({ appliance }) => appliance && BY_ITSELF.has(appliance));
-  return { lit, asBefore, on, off, risky };
+  const shut = hit.filter(({ shutsUnfed }) => shutsUnfed);
+  return { lit, asBefore, on, off, risky, shut };
 }
 
 /** In sentences; what can hurt somebody last. */
-export function backText({ lit, asBefore, on, off, risky }: Back, nameOf: (point: string) => string): string {
+export function backText(
+  { lit, asBefore, on, off, risky, shut }: Back,
+  nameOf: (point: string) => string,
+): string {
   const names = (things: readonly Thing[]) => listed(things.map(({ id }) => nameOf(id)));
   const said = [
     lit.length ? `${counted(lit.length, "lamp lights", "lamps light")} up at full` : "",
@@ -48,10 +54,13 @@ export function backText({ lit, asBefore, on, off, risky }: Back, nameOf: (point
       : "",
     on.length ? `${names(on)} ${on.length === 1 ? "comes" : "come"} on, though off before` : "",
     off.length ? `${names(off)} ${off.length === 1 ? "stays" : "stay"} off` : "",
+    shut.length
+      ? `${counted(shut.length, "heating valve")} that shut meanwhile ${shut.length === 1 ? "opens" : "open"} again as ${shut.length === 1 ? "its room asks" : "their rooms ask"}`
+      : "",
   ].filter(Boolean);
   if (!said.length)
     return "Nothing changes by itself: what was told meanwhile is told again by the next cue.";
-  const rest = "Shades and valves stay as they were until they are told.";
+  const rest = "Shades stay where they stopped until they are told.";
   const mind = risky.length
     ? ` Mind ${names(risky)}: what turns or heats starts with nobody beside it, unless the machine itself keeps off.`
     : "";
