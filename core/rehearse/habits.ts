@@ -31,6 +31,8 @@ export class Habits {
   private readonly seen = new Map<string, boolean>();
   /** Somebody passes through, by room: so many of them. */
   private readonly passing = new Map<string, number>();
+  /** Keys that some sentence goes by. */
+  private readonly cuing: ReadonlySet<string>;
   private readonly chance: () => number;
   private readonly between = new Keys();
   private readonly ways = new Map<string, readonly string[]>();
@@ -45,6 +47,11 @@ export class Habits {
     private readonly broken: () => readonly Break[],
   ) {
     this.chance = stream(scene.seed, "habits");
+    this.cuing = new Set(
+      house.programme.automations.flatMap(({ enabled, cues }) =>
+        enabled ? cues.flatMap((cue) => (cue.kind === "press" ? [cue.point] : [])) : [],
+      ),
+    );
     this.rooms = new Map(house.rooms.map((room) => [room.id, room]));
     this.levels = new Map(house.rooms.flatMap(({ id, level }) => (level === undefined ? [] : [[id, level]])));
     this.bedded = new Set(house.people.filter(({ room }) => room !== undefined).map(({ id }) => id));
@@ -198,7 +205,8 @@ export class Habits {
     const byHand = () => {
       if (!still()) return;
       if (room.switched) this.byHand(id, true);
-      else if (room.keys.length && this.scene.isHubDown()) this.byLink(id, true);
+      else if (room.keys.length && (this.scene.isHubDown() || !this.cuing.has(room.keys[0]!)))
+        this.byLink(id, true);
       else if (room.keys.length) this.press(room.keys[0]!, 1);
       this.tries.set(person, this.scene.at(this.scene.now() + GIVES_UP_MS, giveUp));
     };
@@ -230,7 +238,7 @@ export class Habits {
     }
   }
 
-  /** With the hub down a key works what is bound to it all the same. */
+  /** A key works what is bound to it without the hub; nothing else, where the hub is down or nothing goes by it. */
   private byLink(room: string, on: boolean): void {
     const { scene } = this;
     scene.sums.presses += 1;

@@ -12,6 +12,7 @@ import { lineText } from "#core/stages/rehearse/line-text";
 import { failureText } from "#core/stages/rehearse/outage/words";
 import type { Left, Run } from "#core/stages/rehearse/run";
 import { useDesk, useEdit, useResult } from "../../desk/desk";
+import { Empty, ToSheet } from "../../desk/empty";
 import { Fact, Heading, Worked } from "../../inspect/parts";
 import { InputError } from "#core/design/input-error";
 import { say } from "../../desk/say";
@@ -118,6 +119,11 @@ function TroubleCard({ design, run, trouble }: { design: Design; run: Run; troub
           `, ${counted(trouble.times.length, "time")} on ${counted(days.size, "day")}`}
         {by ? `, because of “${by}”` : elseWhy(design, run, first!)}
       </p>
+      {trouble.what === "left in the dark" && !by && !ends && !run.breaks.length && (
+        <p className="mt-0.5 text-small text-soft">
+          The designer plans a key, a switch or a sensor there, or repairs what it hangs on.
+        </p>
+      )}
       <div className="mt-1.5 flex flex-wrap gap-1.5">
         {run.lines.length > 0 && (
           <button type="button" className="button h-6" onClick={go}>
@@ -219,6 +225,7 @@ export default function RunSummary({ design, run }: { design: Design; run: Run }
         : String(day.year);
   const chain = line === undefined ? [] : chainOf(run, line);
   const { sums } = run;
+  const lived = design.people.some((person) => person.room !== undefined);
   return (
     <>
       <Heading
@@ -317,7 +324,23 @@ export default function RunSummary({ design, run }: { design: Design; run: Run }
           … and {troubles.length - MOST_CARDS} more of other kinds.
         </p>
       )}
-      {!troubles.length && <p className="px-3.5 py-3 text-soft">Nobody is annoyed.</p>}
+      {!troubles.length && lived && <p className="px-3.5 py-3 text-soft">Nobody is annoyed.</p>}
+      {!lived && (
+        <Empty
+          text={
+            design.people.length
+              ? "Nobody of the household has a room to sleep in yet: who has none passes for a guest by the day, and works no switch."
+              : "Nobody lives in the house yet: nobody goes about in it, and nobody can be annoyed."
+          }
+        >
+          <ToSheet stage="brief" view="household" text="Who lives here" />
+        </Empty>
+      )}
+      {!design.automations.some(({ enabled }) => enabled) && (
+        <Empty text="It does nothing by itself yet: no sentence says when and what.">
+          <ToSheet stage="automations" text="To its sentences" />
+        </Empty>
+      )}
     </>
   );
 }

@@ -53,7 +53,6 @@ test("what safety says is meant to wake, and is left", () => {
   expect(mendOf(loud, WOKEN)).toBeUndefined();
   // Nor is there one where no sentence did it.
   expect(mendOf(demo, { ...WOKEN, by: undefined })).toBeUndefined();
-  expect(mendOf(demo, { ...WOKEN, what: "left in the dark" })).toBeUndefined();
 });
 
 test("a shade or a machine of its own: not while that person is asleep", () => {
@@ -123,4 +122,65 @@ test("with a sensor that sees who comes it is lit for them; without a lamp there
     points: demo.points.filter(({ room }) => room !== "stair-head"),
   };
   expect(mendOf(dark, DARK)).toBeUndefined();
+});
+
+describe("left in the dark", () => {
+  // No key is bound past the hub, and no sentence is written yet.
+  const mute: Design = { ...demo, automations: [], links: [], remotes: [] };
+  const dark = (room: string) => ({ what: "left in the dark", who: "grandmother", room }) as const;
+  const inTheDark = (design: Design, room: string) =>
+    runOf(design, WEEK).annoyances.filter((one) => one.what === "left in the dark" && one.room === room)
+      .length;
+  const lamps = (room: string) =>
+    demo.points.flatMap(({ id, room: own, kind }) => (own === room && kind === "lamp" ? [id] : [])).sort();
+
+  test("a key that nothing goes by turns the lamps of its room, and the week after nobody is left there", () => {
+    expect(inTheDark(mute, "snug")).toBeGreaterThan(50);
+    const mend = mendOf(mute, dark("snug"))!;
+    expect(mend.label).toBe("Key 1 of Snug keypad turns the light of Snug");
+    const mended = applyChanges(mute, mend.changes);
+    // The demo itself may be kept with it.
+    taken(mend);
+    expect(inTheDark(mended, "snug")).toBe(0);
+    const [row] = mended.automations;
+    expect(row).toMatchObject({ room: "snug", cues: [{ kind: "press", button: 1, press: "single" }] });
+    // All of them, and none of another room.
+    const [toggle] = allMoves(row!.moves);
+    expect([...(toggle as { points: string[] }).points].sort()).toEqual(lamps("snug"));
+    // Where it does so already, something else has failed.
+    expect(mendOf(mended, dark("snug"))).toBeUndefined();
+    const off = { ...mended, automations: mended.automations.map((one) => ({ ...one, enabled: false })) };
+    expect(mendOf(off, dark("snug"))).toBeDefined();
+  });
+
+  test("what is bound past the hub works at a press, whether a sentence goes by it or not", () => {
+    expect(inTheDark({ ...mute, links: demo.links }, "snug")).toBe(0);
+  });
+
+  test.each(["snug", "boathouse"])(
+    "without a key in %s it lights for who comes, dimmed where it dims",
+    (room) => {
+      const keyless = {
+        ...mute,
+        points: mute.points.filter((one) => one.room !== room || one.kind !== "keypad"),
+      };
+      const mend = mendOf(keyless, dark(room))!;
+      expect(mend.label).toMatch(/^Light (Snug|Boathouse workshop) as soon as somebody comes$/);
+      const mended = applyChanges(keyless, mend.changes);
+      // The demo itself may be kept with it.
+      taken(mend);
+      const moves = allMoves(mended.automations[0]!.moves);
+      expect(moves.some((move) => move.kind === "set" && move.aspect === "level")).toBe(room === "snug");
+      // Off again once nobody is there, and only then.
+      expect(moves.filter((move) => move.kind === "set" && move.to.say === "off")).toHaveLength(1);
+      expect(mendOf(mended, dark(room))).toBeUndefined();
+      const blind = { ...keyless, points: keyless.points.filter(({ id }) => id !== `${room}-mot-1`) };
+      expect(mendOf(blind, dark(room))).toBeUndefined();
+      const lampless = {
+        ...mute,
+        points: mute.points.filter(({ kind }) => kind !== "lamp" && kind !== "stair-tread"),
+      };
+      expect(mendOf(lampless, dark(room))).toBeUndefined();
+    },
+  );
 });

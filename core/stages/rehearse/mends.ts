@@ -1,6 +1,7 @@
 /**
  * What ends what a rehearsal finds annoying, where a sentence can: who is woken by a voice or a machine that the house starts
- * by itself, and who meets a dark stair. What safety says is meant to wake, and is left.
+ * by itself, who meets a dark stair, and who finds a key in the dark that does nothing. What safety says is meant to wake, and
+ * is left.
  */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
@@ -27,6 +28,8 @@ export interface Mend {
 
 /** A lamp on a stair is lit so low while nobody comes, %. */
 const NIGHT_PCT = 20;
+/** Where nobody is seen for so long, the light goes out. */
+const GONE_FOR = "3 min";
 /** Daylight reaches a stair so long after sunrise, and leaves it so long before sunset, min. */
 const DAWN_MIN = 60;
 const DUSK_MIN = -30;
@@ -42,6 +45,8 @@ export function mendOf(design: Design, trouble: Trouble): Mend | undefined {
       return quieter(design, trouble);
     case "dark on a stair":
       return litStair(design, trouble.room);
+    case "left in the dark":
+      return litRoom(design, trouble.room);
     default:
       return undefined;
   }
@@ -143,30 +148,97 @@ function hushed(design: Design, move: Move): Move {
   };
 }
 
-/** By who comes, where a sensor sees them; else low from dusk until it is light. */
-function litStair(design: Design, room: string): Mend | undefined {
-  const name = byId(design, "rooms").get(room)?.name ?? room;
-  const template = templateOf("dark-stair")!;
-  const id = idFor(design, `dark-stair-${room}`);
-  const sees = design.points.some(
-    (point) => point.room === room && ableOf(design).get(point.id)?.reads.includes("presence"),
+const nameOfRoom = (design: Design, room: string) => byId(design, "rooms").get(room)?.name ?? room;
+
+/** Ids of a room's lamps. */
+const lampsOf = (design: Design, room: string): string[] =>
+  design.points.flatMap(({ id, room: own }) =>
+    own === room && ableOf(design).get(id)?.type?.endsWith("light") ? [id] : [],
   );
-  const own = filled(design, template, room);
-  if (sees && !lacking(template, own.values, namesOf(design)).length) {
-    const { row, dials } = made(design, template, own.values, {
-      ...{ id, name: `${template.name}, ${name}`, room, dials: own.dials },
-    });
+
+/**
+ * Where somebody reaches for a key that nothing goes by, it turns the lamps of its room; else they light for who comes, where
+ * a sensor sees them and no sentence heeds it. Where such a sentence stands already something has failed: that is no mend.
+ */
+function litRoom(design: Design, room: string): Mend | undefined {
+  const lamps = lampsOf(design, room);
+  if (!lamps.length) return undefined;
+  const cues = design.automations
+    .filter((row) => row.enabled && movedBy(design, row).some((point) => lamps.includes(point)))
+    .flatMap((row) => row.cues);
+  const key = houseOf(design).rooms.find(({ id }) => id === room)?.keys[0];
+  if (key !== undefined) {
+    if (cues.some((cue) => cue.kind === "press" && cue.point === key && cue.button === 1)) return undefined;
+    const name = byId(design, "points").get(key)!.name;
+    const row: AutomationRow = {
+      ...{ id: idFor(design, `key-light-${room}`), name: `Light by its key, ${nameOfRoom(design, room)}` },
+      ...{ priority: "comfort", room, enabled: true, guards: [] },
+      cues: [{ kind: "press", key: "press", point: key, button: 1, press: "single" }],
+      moves: [{ kind: "toggle", points: lamps, aspect: "on" }],
+    };
     return {
-      label: `Light ${name} as soon as somebody comes`,
-      changes: [...dials.flatMap((dial) => putRow("dials", dial)), ...putRow("automations", row)],
+      label: `Key 1 of ${name} turns the light of ${nameOfRoom(design, room)}`,
+      changes: putRow("automations", row),
     };
   }
-  const lamps = design.points.filter(
-    (point) => point.room === room && ableOf(design).get(point.id)?.type?.endsWith("light"),
-  );
-  if (!lamps.length) return undefined;
-  const dims = lamps.every((point) => ableOf(design).get(point.id)!.sets.includes("level"));
-  const points = lamps.map((point) => point.id);
+  if (cues.some((cue) => cue.kind === "state" && cue.aspect === "presence")) return undefined;
+  return litForWhoComes(design, room, "passage") ?? switchedForWhoComes(design, room, lamps);
+}
+
+/** Lamps that do not dim: on for who comes, off once nobody is there. */
+function switchedForWhoComes(design: Design, room: string, lamps: string[]): Mend | undefined {
+  const sensor = sensorOf(design, room);
+  if (sensor === undefined) return undefined;
+  const name = nameOfRoom(design, room);
+  const sees = { kind: "state" as const, points: [sensor], aspect: "presence" as const };
+  const put = (say: "on" | "off"): Move => ({ kind: "set", points: lamps, aspect: "on", to: { say } });
+  const row: AutomationRow = {
+    ...{ id: idFor(design, `comes-light-${room}`), name: `Light for who comes, ${name}` },
+    ...{ priority: "comfort", room, enabled: true, guards: [] },
+    cues: [
+      { ...sees, key: "comes", to: "somebody" },
+      { ...sees, key: "gone", to: "nobody", hold: { say: GONE_FOR } },
+    ],
+    moves: [
+      {
+        kind: "choose",
+        branches: [{ keys: ["gone"], guards: [], moves: [put("off")] }],
+        otherwise: [put("on")],
+      },
+    ],
+  };
+  return { label: `Light ${name} as soon as somebody comes`, changes: putRow("automations", row) };
+}
+
+const sensorOf = (design: Design, room: string): string | undefined =>
+  design.points.find(
+    ({ id, room: own }) => own === room && ableOf(design).get(id)?.reads.includes("presence"),
+  )?.id;
+
+/** By a template, where a sensor sees who comes. */
+function litForWhoComes(design: Design, room: string, by: string): Mend | undefined {
+  const template = templateOf(by)!;
+  const own = filled(design, template, room);
+  if (sensorOf(design, room) === undefined || lacking(template, own.values, namesOf(design)).length)
+    return undefined;
+  const name = nameOfRoom(design, room);
+  const { row, dials } = made(design, template, own.values, {
+    ...{ id: idFor(design, `${by}-${room}`), name: `${template.name}, ${name}`, room, dials: own.dials },
+  });
+  return {
+    label: `Light ${name} as soon as somebody comes`,
+    changes: [...dials.flatMap((dial) => putRow("dials", dial)), ...putRow("automations", row)],
+  };
+}
+
+/** By who comes, where a sensor sees them; else low from dusk until it is light. */
+function litStair(design: Design, room: string): Mend | undefined {
+  const seeing = litForWhoComes(design, room, "dark-stair");
+  if (seeing) return seeing;
+  const name = nameOfRoom(design, room);
+  const points = lampsOf(design, room);
+  if (!points.length) return undefined;
+  const dims = points.every((point) => ableOf(design).get(point)!.sets.includes("level"));
   const row: AutomationRow = {
     id: idFor(design, `lit-by-night-${room}`),
     name: `Lit by night, ${name}`,
