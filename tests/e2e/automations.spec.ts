@@ -28,6 +28,21 @@ test("a part of a sentence is written anew as a line; what is wrong says what is
   await expect(dusk).toContainText("Evening level × 0.5 over 5 min");
 });
 
+test("the margin says how often a sentence fires in a rehearsed week, and not of one that is off", async ({
+  page,
+}) => {
+  const house = await ownHouse(page, (text) =>
+    text.replace(/("id": "nurse-rise"[^]*?"enabled": )true/, "$1false"),
+  );
+  await open(page, `${house}/automations`);
+  const often = (id: string) => page.locator(`[data-automation="${id}"]`);
+  await expect(page.locator("[data-fired]").first()).toBeVisible();
+  await expect(page.getByText(/^\d+ times in a rehearsed week$/).first()).toBeAttached();
+  await expect(page.getByText("never in a rehearsed week").first()).toBeAttached();
+  await expect(often("nurse-rise")).toContainText("switched off");
+  await expect(often("nurse-rise").locator("[data-fired]")).toHaveCount(0);
+});
+
 test("a flag, a scene and a calendar from nothing", async ({ page }) => {
   const house = await emptyHouse(page);
   const inspector = page.getByRole("complementary", { name: "Inspector" });

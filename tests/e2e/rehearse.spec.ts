@@ -243,6 +243,30 @@ test("a house without devices says what comes first", async ({ page }) => {
   }
 });
 
+test("a house in which nobody sleeps, and that does nothing by itself, says what comes first", async ({
+  page,
+}) => {
+  const house = await ownHouse(page, (text) => {
+    const file = JSON.parse(text) as {
+      people: { room?: string }[];
+      automations: { enabled: boolean }[];
+    };
+    for (const person of file.people) delete person.room;
+    for (const row of file.automations) row.enabled = false;
+    return JSON.stringify(file);
+  });
+  await open(page, `${house}/rehearse?on=2026-11-03`);
+  const beside = inspector(page);
+  await expect(beside).toContainText("Nobody of the household has a room to sleep in yet");
+  await expect(beside).not.toContainText("Nobody is annoyed");
+  await expect(beside.getByRole("link", { name: "To its sentences" })).toHaveAttribute(
+    "href",
+    /automations$/,
+  );
+  await beside.getByRole("link", { name: "Who lives here" }).click();
+  await expect(page.getByRole("tab", { name: "Household" })).toHaveAttribute("aria-selected", "true");
+});
+
 test("the household's panel at three sizes: a room is worked, a flag is set, a lock wants holding", async ({
   page,
 }) => {
@@ -250,6 +274,8 @@ test("the household's panel at three sizes: a room is worked, a flag is set, a l
   await open(page, `${house}/rehearse?view=panel&on=2026-11-26`);
   const panel = page.locator("[data-panel]");
   await expect(panel.locator("[data-before-bed]")).toContainText(/before bed|All in order/);
+  await expect(inspector(page)).toContainText("What it did last");
+  await expect(inspector(page).getByRole("listitem").first()).toBeVisible();
   await panel.getByRole("button", { name: "As on the wall" }).click();
   for (const [width, height] of [
     [1280, 800],
@@ -285,6 +311,8 @@ test("the household's panel at three sizes: a room is worked, a flag is set, a l
   await page.keyboard.up("Enter");
   await page.keyboard.press("Escape");
   await expect(panel.getByRole("button", { name: "As on the wall" })).toBeVisible();
+  // What was pressed, and what came of it, stands beside it.
+  await expect(inspector(page)).toContainText(/Lodger's door lock: unlocked, wished on the panel/);
 });
 
 test("with the hub down the panel says so, and takes nothing", async ({ page }) => {
