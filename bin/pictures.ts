@@ -192,7 +192,10 @@ try {
     await page.goto(path);
     if (path.startsWith("/d/") && !phone) await page.locator('[data-live="true"]').waitFor();
     await act?.(page);
-    if (path.endsWith("automations")) await page.getByRole("region", { name: "Over the year" }).waitFor();
+    if (path.endsWith("automations")) {
+      await page.locator("[data-fired]").first().waitFor();
+      await page.getByRole("region", { name: "Over the year" }).waitFor();
+    }
     // Panels that are fetched when they are asked for.
     if (path.startsWith("/d/") && !phone) await page.locator("aside h2, aside h3").first().waitFor();
     await page.waitForFunction(() => {

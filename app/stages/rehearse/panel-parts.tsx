@@ -67,31 +67,51 @@ export function HoldButton({ hold, done }: { hold: Hold; done(): void }) {
   );
 }
 
-/** Of text-small, rounded up: a letter and a line, px. */
-const LETTER_PX = 6.4;
-const LINE_PX = 16;
-/** A room that is narrower says its name alone. */
-const LEAST_PX = 130;
+/** How large a room of the panel speaks: letters of its name and of what is said below, px. */
+interface Size {
+  name: number;
+  text: number;
+}
 
-/** What there is room for under a room's name: what is not in order first, then who is there, then the rest. */
-function fitting({ says, people }: RoomSaid, name: string, w: number, h: number) {
-  const lines = (text: string, letterPx: number) => Math.ceil((text.length * letterPx) / (w - 20));
+/** A name is read from across the room where there is place for it. */
+const SIZES: readonly (Size & { w: number; h: number })[] = [
+  { w: 250, h: 150, name: 26, text: 18 },
+  { w: 150, h: 100, name: 22, text: 15 },
+  { w: 110, h: 56, name: 16, text: 12 },
+  { w: 0, h: 0, name: 12, text: 12 },
+];
+/** Of a letter's size, how wide one is at most, and how high a line. */
+const WIDE = 0.56;
+const HIGH = 1.25;
+const EDGE_PX = 12;
+
+const linesOf = (text: string, px: number, w: number) =>
+  Math.ceil((text.length * px * WIDE) / Math.max(1, w - EDGE_PX));
+
+/** What there is room for under a room's name: what is not in order first, then its warmth, who is there, and the rest. */
+function fitting({ says, people, celsius }: RoomSaid, name: string, w: number, h: number) {
+  const size = SIZES.find((one) => w >= one.w && h >= one.h)!;
   const here =
     people.length === 0 ? [] : [people.length === 1 ? `${people[0]!} is here` : `${people.length} are here`];
   const wanted = [
-    ...says.filter(({ bad }) => bad).map(({ text }) => ({ text, colour: "font-semibold text-stop" })),
-    ...here.map((text) => ({ text, colour: "text-accent" })),
-    ...says.filter(({ bad }) => !bad).map(({ text }) => ({ text, colour: "text-soft" })),
+    ...says
+      .filter(({ bad }) => bad)
+      .map(({ text }) => ({ text, px: size.text, colour: "font-semibold text-stop" })),
+    ...(celsius === undefined
+      ? []
+      : [{ text: `${celsius.toFixed(1)}°`, px: size.name, colour: "font-mono font-normal" }]),
+    ...here.map((text) => ({ text, px: size.text, colour: "text-accent" })),
+    ...says.filter(({ bad }) => !bad).map(({ text }) => ({ text, px: size.text, colour: "text-soft" })),
   ];
-  if (w <= LEAST_PX) return [];
-  // The name is in large letters, twice as high.
-  let left = h - 12 - 1.6 * LINE_PX * lines(name, 2 * LETTER_PX);
-  return wanted.filter(({ text }) => {
-    const high = LINE_PX * lines(text, LETTER_PX);
-    if (high > left) return false;
-    left -= high;
+  let left = h - EDGE_PX - HIGH * size.name * linesOf(name, size.name, w);
+  const lines = wanted.filter(({ text, px }) => {
+    const count = linesOf(text, px, w);
+    // In a narrow room a word would be broken: it says its name, and what is in a line.
+    if (HIGH * px * count > left || (w < SIZES[1]!.w && count > 1)) return false;
+    left -= HIGH * px * count;
     return true;
   });
+  return { size, lines };
 }
 
 /** Rooms of a level as they lie, each to be pressed. */
@@ -124,9 +144,10 @@ export function Rooms({
         const [w, h] = [k * (Math.max(...rx) - bx), k * (Math.max(...ry) - by)];
         const [cx, cy] = centroid(room.outline);
         const points = room.outline.map(([x, y]) => `${k * (x - bx)},${k * (y - by)}`).join(" ");
-        const name = w < 110 || h < 56 ? "text-small" : w < 190 ? "text-base" : "text-xl";
+        const { size, lines } = fitting(said, room.name, w, h);
         const label = [
           room.name,
+          said.celsius === undefined ? "" : `${said.celsius.toFixed(1)} °C`,
           ...said.says.map(({ text }) => text),
           ...said.people.map((person) => `${person} is here`),
         ]
@@ -158,12 +179,14 @@ export function Rooms({
             </svg>
             <span
               className="absolute -translate-x-1/2 -translate-y-1/2 text-center leading-tight"
-              style={{ left: k * (cx - bx), top: k * (cy - by), maxWidth: w - 8 }}
+              style={{ left: k * (cx - bx), top: k * (cy - by), width: w - EDGE_PX }}
               aria-hidden="true"
             >
-              <span className={`block font-semibold ${name}`}>{room.name}</span>
-              {fitting(said, room.name, w, h).map(({ text, colour }) => (
-                <span key={text} className={`block text-small ${colour}`}>
+              <span className="block font-semibold" style={{ fontSize: size.name }}>
+                {room.name}
+              </span>
+              {lines.map(({ text, px, colour }) => (
+                <span key={text} className={`block ${colour}`} style={{ fontSize: px }}>
                   {text}
                 </span>
               ))}

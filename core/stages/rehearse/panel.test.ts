@@ -32,6 +32,15 @@ test("a room says what is urgent first, then its light and its shades", () => {
   expect(said({ "kitchen-lek-1 wet": true }, "kitchen")).toEqual(["Leak sensor, kitchen sink: wet!"]);
 });
 
+test("a room says how warm it is by what tells it there, and not by the mast on its roof", () => {
+  const warm = (values: Record<string, Value>, room: string) => roomSaid(demo, at(values), room).celsius;
+  expect(warm({}, "snug")).toBeUndefined();
+  expect(warm({ "nurse-rad-1 temperature": 19.4 }, "nurse")).toBe(19.4);
+  expect(warm({ "nurse-rad-1 temperature": 19.4 }, "gran")).toBeUndefined();
+  const mast = demo.points.find(({ kind }) => kind === "weather-mast")!;
+  expect(warm({ [`${mast.id} temperature`]: 4 }, mast.room)).toBeUndefined();
+});
+
 test("a room knows who is in it, and nobody who is out", () => {
   const people = [
     { person: "grandmother", home: true, asleep: false, room: "snug" },

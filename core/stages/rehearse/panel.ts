@@ -31,6 +31,8 @@ export interface RoomSaid {
   id: string;
   name: string;
   lit: boolean;
+  /** How warm it is, °C; undefined where nothing tells. */
+  celsius?: number;
   /** What is so there, the most urgent first. */
   says: readonly { text: string; bad?: true }[];
   people: readonly string[];
@@ -69,7 +71,12 @@ export function roomSaid(design: Design, now: Snapshot, room: string): RoomSaid 
     (point) => typeOf(design, point) === "contact sensor" && at(now, point, "open") === true,
   );
   const shaded = shadesSaid(shades);
+  const celsius = points
+    .filter((point) => typeOf(design, point) !== "weather sensor")
+    .map((point) => at(now, point, "temperature"))
+    .find((value) => typeof value === "number");
   return {
+    ...(celsius === undefined ? {} : { celsius }),
     id: room,
     name: byId(design, "rooms").get(room)?.name ?? room,
     lit: lit.length > 0,
