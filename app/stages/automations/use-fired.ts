@@ -14,7 +14,11 @@ export function useFired(design: Design, now: number | undefined): Fired | undef
   const begins = now !== undefined;
   const moment = useRef(now);
   moment.current = now;
-  useEffect(() => () => hand.current?.end(), []);
+  const end = () => {
+    hand.current?.end();
+    hand.current = undefined;
+  };
+  useEffect(() => end, []);
   useEffect(() => {
     if (!begins || !design.automations.length || !design.devices.length) return;
     return whenAtRest(() => {
@@ -22,7 +26,10 @@ export function useFired(design: Design, now: number | undefined): Fired | undef
         () => new Worker(new URL("../../workers/rehearse.ts", import.meta.url), { type: "module" }),
         ({ n, fired }) => n === asked.current && fired && setFired(fired),
         // The margin then says nothing of it: the rehearsal itself says what is wrong.
-        () => setFired(undefined),
+        () => {
+          end();
+          setFired(undefined);
+        },
       );
       asked.current += 1;
       hand.current.post({ n: asked.current, design, firedFrom: moment.current! });

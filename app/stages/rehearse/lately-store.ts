@@ -2,10 +2,13 @@
 import { useSyncExternalStore } from "react";
 import type { Deed } from "#core/stages/rehearse/lately";
 
-let lately: readonly Deed[] | undefined;
+/** What is known of it: its deeds, the youngest first; or that the stand-in house drives it, which tells them to its clients. */
+export type LatelySaid = readonly Deed[] | "house";
+
+let lately: LatelySaid | undefined;
 const listeners = new Set<() => void>();
 
-export function putLately(next: readonly Deed[] | undefined): void {
+export function putLately(next: LatelySaid | undefined): void {
   lately = next;
   for (const listener of listeners) listener();
 }
@@ -15,8 +18,8 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener);
 };
 
-/** Undefined while no rehearsal drives a panel. */
-export const useLately = (): readonly Deed[] | undefined =>
+/** Undefined while nothing drives a panel. */
+export const useLately = (): LatelySaid | undefined =>
   useSyncExternalStore(
     subscribe,
     () => lately,

@@ -135,6 +135,7 @@ export function useHouse(isOn: boolean, ended: () => void): Watched {
   end.current = ended;
   useEffect(() => {
     if (!isOn) return setState({});
+    putLately("house");
     const source = new EventSource(`${url}/house-live`);
     source.addEventListener("house", ({ data }: MessageEvent<string>) => {
       const now = JSON.parse(data) as Omit<Snapshot, "values" | "dials"> & {
@@ -151,7 +152,10 @@ export function useHouse(isOn: boolean, ended: () => void): Watched {
       // Closed for good: the house is not open any more.
       if (source.readyState === EventSource.CLOSED) end.current();
     });
-    return () => source.close();
+    return () => {
+      source.close();
+      putLately(undefined);
+    };
   }, [url, isOn]);
   return useMemo(
     () => ({

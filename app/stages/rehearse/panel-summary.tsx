@@ -14,7 +14,12 @@ export default function PanelSummary({ design }: { design: Design }) {
         Who has the household&apos;s role works what is here, turns its dials and flags, and changes nothing
         else. Locks, doors and what moves by itself want holding.
       </p>
-      {lately ? (
+      {lately === "house" && (
+        <p className="px-3.5 py-3 text-soft">
+          The stand-in house drives it: what it does is published on its topics, for any client to hear.
+        </p>
+      )}
+      {lately && lately !== "house" && (
         <section className="px-3.5 py-3" aria-label="What it did last">
           <h3 className="font-semibold">What it did last</h3>
           {lately.length ? (
@@ -35,10 +40,6 @@ export default function PanelSummary({ design }: { design: Design }) {
             <p className="mt-1 text-soft">Nothing yet. Press a room, or hold what is to be held.</p>
           )}
         </section>
-      ) : (
-        <p className="px-3.5 py-3 text-soft">
-          The stand-in house drives it: what it does is published on its topics, for any client to hear.
-        </p>
       )}
     </>
   );
