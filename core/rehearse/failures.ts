@@ -9,7 +9,7 @@ export interface Affected {
   /** The hub is up again, with nothing in mind. */
   hubStarts(): void;
   /** A thing's supply has gone, or is back. */
-  cut(thing: Thing, line: number): void;
+  cut(thing: Thing): void;
   fed(thing: Thing, line: number): void;
   /** Mains have gone, or are back: what makes the heat hangs on them. */
   mains(): void;
@@ -43,7 +43,7 @@ export class Failures {
     if (probe !== undefined) this.wets(probe, true, line);
     for (const thing of this.house.things) {
       if (!isHit(one, thing)) continue;
-      if (cutsSupply(one, thing)) this.affected.cut(thing, line);
+      if (cutsSupply(one, thing)) this.affected.cut(thing);
       this.more(thing);
     }
     if (one.what === "mains") this.affected.mains();
@@ -51,8 +51,8 @@ export class Failures {
   }
 
   /** For good: its cells are empty. */
-  gone(thing: Thing, line: number): void {
-    this.affected.cut(thing, line);
+  gone(thing: Thing): void {
+    this.affected.cut(thing);
     this.more(thing);
   }
 

@@ -228,7 +228,7 @@ export class Habits {
   private byHand(room: string, on: boolean): void {
     const { scene } = this;
     scene.sums.presses += 1;
-    const press = scene.line("by hand", { value: on });
+    const press = scene.line("by hand", { value: on, room });
     for (const thing of this.lampsOf(room)) {
       if (thing.hand === false || scene.unfed(thing) || this.isLit(thing) === on) continue;
       const because: Cause = { line: press };

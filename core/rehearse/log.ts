@@ -14,6 +14,8 @@ export interface Line {
   what: string;
   /** The point concerned. */
   point?: string;
+  /** Of a wall switch that is worked: where. */
+  room?: string;
   value?: Value;
   /** Of what is told: what of the thing. */
   aspect?: Aspect;

@@ -48,6 +48,8 @@ export interface Ask {
 export interface Listener {
   line?(line: Line): void;
   annoyance?(annoyance: Annoyance): void;
+  /** A thing without supply is otherwise than was last heard of it: it went out, stopped on its way, or was shut by its spring. */
+  stands?(at: number, point: string, aspect: Aspect, value: Value): void;
   /** Somebody is somewhere else, or otherwise, from now on. */
   goes?(at: number, now: Whereabouts): void;
   /** Now and then, how far it is: a moment between the beginning and the end. */
@@ -143,7 +145,7 @@ export class Rehearsal implements Scene {
     this.failures = new Failures(this, house, {
       hubStops: () => void (this.hubDown += 1),
       hubStarts: () => this.hubStarts(),
-      cut: (thing, line) => this.cut(thing, line),
+      cut: (thing) => this.cut(thing),
       fed: (thing, line) => this.feed(thing, line),
       mains: () => this.warmth?.fed(),
       dark: () => this.habits.wantItBack(),
@@ -159,7 +161,7 @@ export class Rehearsal implements Scene {
     this.links = new Links(this);
     for (const thing of house.things) this.standIns.set(thing.id, this.makeStandIn(thing));
     this.loads = new Loads(this);
-    this.drain = new CellDrain(this, (thing, line) => this.failures.gone(thing, line));
+    this.drain = new CellDrain(this, (thing) => this.failures.gone(thing));
     this.visitors = new Visitors(this, (because) => this.habits.throughDoor(because));
     if (house.warm) this.warmth = new Warmth(this, house.warm);
     const pump = house.sump && this.things.get(house.sump.pump);
@@ -329,12 +331,13 @@ export class Rehearsal implements Scene {
   isDark = (room: string): boolean => this.senses.isDark(room);
   sounds = (room: string, db: number, because?: number): void => this.senses.sounds(room, db, because);
 
-  line(what: string, { point, value, aspect, by, because }: Said): number {
+  line(what: string, { point, room, value, aspect, by, because }: Said): number {
     if (this.muted) return 0;
     this.lines += 1;
     if (!this.listener.line) return this.lines;
     const line: Line = { n: this.lines, at: this.moment, what };
     if (point !== undefined) line.point = point;
+    if (room !== undefined) line.room = room;
     if (value !== undefined) line.value = value;
     if (aspect !== undefined) line.aspect = aspect;
     if (by !== undefined) line.by = by;
@@ -470,12 +473,9 @@ export class Rehearsal implements Scene {
   }
 
   /** Its supply has gone: what it was at is over, and it draws nothing. */
-  private cut(thing: Thing, because: number): void {
-    // The hub hears of none of it: the thing is cut off with its supply.
-    for (const [aspect, value] of this.standIn(thing.id).cut({ line: because })) {
-      this.line(aspect, { point: thing.id, value, because });
-      if (aspect === "on") this.sums.switchings += 1;
-    }
+  private cut(thing: Thing): void {
+    // No line says it, as nobody is told: of what is broken the log has that it is.
+    for (const [aspect, value] of this.standIn(thing.id).cut()) this.stands(thing, aspect, value);
     this.warmth?.shaded(thing.room);
     this.senses.out(thing);
     this.meter.draws(thing.id, 0, this.moment);
@@ -545,6 +545,11 @@ export class Rehearsal implements Scene {
 
   /** A thing is otherwise than it was by what it was told, and says so. */
   private is(thing: Thing, aspect: Aspect, value: Value, because: Cause | undefined): void {
+    if (this.unfed(thing)) {
+      this.stands(thing, aspect, value);
+      this.warmth?.valve(thing.id);
+      return;
+    }
     const line = this.line(aspect, { point: thing.id, value, by: because?.by, because: because?.line });
     if (aspect === "on") {
       this.sums.switchings += 1;
@@ -555,6 +560,10 @@ export class Rehearsal implements Scene {
     this.drain.used(thing);
     this.senses.watch(thing, aspect, value, line, because);
     this.reports(thing, aspect, value, line, because?.engine);
+  }
+
+  private stands(thing: Thing, aspect: Aspect, value: Value): void {
+    if (!this.muted) this.listener.stands?.(this.moment, thing.id, aspect, value);
   }
 
   private sets(thing: Thing, to: Value, because: Cause | undefined): void {

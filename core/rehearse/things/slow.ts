@@ -47,10 +47,10 @@ export function slow(
       pending.get(aspect)?.();
       come(aspect, value, aspect === "open" ? openMs : (DELAY_MS[aspect] ?? OTHERS_MS), because);
     },
-    cut(because) {
+    cut() {
       for (const off of pending.values()) off();
       pending.clear();
-      if (shutsUnfed && state.get("open") === true) come("open", false, openMs, because);
+      if (shutsUnfed && state.get("open") === true) come("open", false, openMs, undefined);
       return [];
     },
     back(because) {

@@ -29,7 +29,7 @@ export interface StandIn {
    * Its supply has gone: what it was at is over.
    * @returns what is seen to be otherwise by that alone: light that goes out, a motor that stops on its way
    */
-  cut(because?: Cause): readonly (readonly [Aspect, Value])[];
+  cut(): readonly (readonly [Aspect, Value])[];
   /** Its supply is back. */
   back?(because: Cause): void;
   value(aspect: Aspect): Value | undefined;

@@ -198,15 +198,15 @@ describe("what comes to a state after its time", () => {
     const { thing, until } = stage((around) =>
       slow(around, new Map([["open", true]]), ACTUATOR_MS, undefined, true),
     );
-    thing.cut({ line: 1 });
+    thing.cut();
     until(ACTUATOR_MS - 1);
     thing.back!({ line: 2 });
     expect(until(3 * ACTUATOR_MS)).toEqual([]);
     expect(thing.value("open")).toBe(true);
-    expect(thing.cut({ line: 3 })).toEqual([]);
+    expect(thing.cut()).toEqual([]);
     expect(until(10 * ACTUATOR_MS)).toEqual([`${4 * ACTUATOR_MS} open false`]);
     // Shut already there is nothing to shut.
-    thing.cut({ line: 4 });
+    thing.cut();
     thing.back!({ line: 5 });
     expect(until(20 * ACTUATOR_MS)).toEqual([]);
   });

@@ -6,6 +6,7 @@ import { byName } from "../../design/words";
 import { ableOf } from "../automations/things";
 import { valueSaid } from "../automations/value-said";
 import type { Aspect } from "../automations/rows-words";
+import { standings } from "./moment";
 import { partText } from "./outage/words";
 import type { Played } from "./run";
 
@@ -64,8 +65,8 @@ interface Change {
 function changesOf(design: Design, run: Played): Map<string, { aspect: Aspect; changes: Change[] }> {
   const found = new Map<string, { aspect: Aspect; changes: Change[] }>();
   const aspects = new Map(design.points.map(({ id }) => [id, shown(design, id)]));
-  for (const { point, what, value, at } of run.lines) {
-    if (point === undefined || what !== aspects.get(point) || value === undefined) continue;
+  for (const { point, aspect: what, value, at } of standings(run)) {
+    if (what !== aspects.get(point)) continue;
     let own = found.get(point);
     if (!own) {
       const aspect = aspects.get(point)!;

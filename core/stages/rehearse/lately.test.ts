@@ -24,6 +24,16 @@ test("the youngest first, each with what it came of; what nobody would notice is
   expect(press).not.toHaveProperty("bad");
 });
 
+test("a wall switch is worked in its room; what is turned on the panel has none", () => {
+  const lately = new Lately(design);
+  lately.hear(line(1, "by hand", { value: true, room: "snug" }));
+  lately.hear(line(2, "by hand", { value: false }));
+  expect(lately.latest().map(({ text }) => text)).toEqual([
+    "A hand puts the light out",
+    "A hand puts the light on, Snug",
+  ]);
+});
+
 test("who is annoyed is said by their role, and of what", () => {
   const lately = new Lately(design);
   const { id, role } = design.people[0]!;

@@ -13,7 +13,11 @@ const isAspect = (what: string): what is Aspect => (ASPECTS as readonly string[]
 const isSo = (thing: string, aspect: Aspect, value: Value): string =>
   `${thing}${TWO[aspect] || aspect === "position" ? "" : `, ${ASPECT_NAMES[aspect]}`}: ${valueSaid(aspect, value)}`;
 
-export function lineText(design: Design, { what, point, value = "", aspect, by }: Line): string {
+/** ", Snug" */
+const placeOf = (design: Design, room: string | undefined): string =>
+  room === undefined ? "" : `, ${byId(design, "rooms").get(room)?.name ?? room}`;
+
+export function lineText(design: Design, { what, point, room, value = "", aspect, by }: Line): string {
   const thing = point === undefined ? "" : (byId(design, "points").get(point)?.name ?? point);
   const automation = by === undefined ? "" : (byId(design, "automations").get(by)?.name ?? by);
   if (isAspect(what)) return isSo(thing, what, value);
@@ -28,7 +32,7 @@ export function lineText(design: Design, { what, point, value = "", aspect, by }
       return `${thing}: key ${String(value).split(" ")[0]!} is pressed`;
     case "by hand":
       if (point !== undefined) return `${isSo(thing, aspect!, value)}, wished on the panel`;
-      return `a hand puts the light ${value === true ? "on" : "out"}`;
+      return `a hand puts the light ${value === true ? "on" : "out"}${placeOf(design, room)}`;
     case "no answer":
       return `${thing} does not answer`;
     case "dial":

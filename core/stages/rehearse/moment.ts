@@ -2,6 +2,7 @@
 import { ASPECT_NAMES } from "../../automation/aspects";
 import type { Value } from "../../automation/engine/world";
 import type { Whereabouts } from "../../rehearse/people";
+import type { Aspect } from "../automations/rows-words";
 import type { Run } from "./run";
 
 /** The house at a moment of a run. */
@@ -14,14 +15,27 @@ export interface Moment {
   broken: Run["breaks"];
 }
 
+/** All that is known of how things stand, in the order it came to be so. */
+export function* standings(run: Pick<Run, "lines" | "stands">): Iterable<Run["stands"][number]> {
+  let next = 0;
+  for (const { at, point, what, value } of run.lines) {
+    for (; next < run.stands.length && run.stands[next]!.at <= at; next += 1) yield run.stands[next]!;
+    if (point !== undefined && value !== undefined && what in ASPECT_NAMES)
+      yield { at, point, aspect: what as Aspect, value };
+  }
+  yield* run.stands.slice(next);
+}
+
 export function momentOf(run: Run, at: number): Moment {
   const values = new Map<string, Value>(Object.entries(run.first));
   let line = 0;
   for (const one of run.lines) {
     if (one.at > at) break;
     line = one.n;
-    if (one.point !== undefined && one.value !== undefined && one.what in ASPECT_NAMES)
-      values.set(`${one.point} ${one.what}`, one.value);
+  }
+  for (const one of standings(run)) {
+    if (one.at > at) break;
+    values.set(`${one.point} ${one.aspect}`, one.value);
   }
   const people = new Map<string, Whereabouts>();
   for (const one of run.goes) {

@@ -7,6 +7,7 @@ import type { Whereabouts } from "../../rehearse/people";
 import { Rehearsal, type Spent } from "../../rehearse/rehearse";
 import { weatherOf, type Sky, type Weather } from "../../rehearse/weather";
 import { readWeather } from "../../rehearse/weather-file";
+import type { Aspect } from "../automations/rows-words";
 import type { Value } from "../../automation/engine/world";
 import { houseOf } from "./house-of";
 import { lanesOf, type Lane } from "./lanes";
@@ -70,6 +71,8 @@ export interface Played {
   days: readonly DaySums[];
   /** All lines; none of a run that is longer than a few weeks. */
   lines: readonly Line[];
+  /** How things without supply stand, of which no line says it. */
+  stands: readonly { at: number; point: string; aspect: Aspect; value: Value }[];
   goes: readonly (Whereabouts & { at: number })[];
   weather: readonly Sight[];
   /** In the order they begin. */
@@ -130,6 +133,7 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
     ask.weather === undefined ? weatherOf(house.programme.place, ask.seed) : readWeather(ask.weather, zone);
   const kept = ask.days <= MOST_DAYS_OF_LINES;
   const lines: Line[] = [];
+  const stands: Played["stands"][number][] = [];
   const goes: (Whereabouts & { at: number })[] = [];
   const annoyances: Annoyance[] = [];
   const causes: (string | undefined)[] = [];
@@ -157,6 +161,7 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
         dayAt(one.at).annoyances += 1;
         causes.push(by.of(one.because));
       },
+      stands: (at, point, aspect, value) => kept && stands.push({ at, point, aspect, value }),
       goes: (at, now) => kept && goes.push({ ...now, at }),
       ...(progress ? { progress: (at) => progress(Math.max(0, (at - from) / (to - from))) } : {}),
     },
@@ -178,6 +183,7 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
     causes,
     days,
     lines,
+    stands,
     goes,
     weather: sights,
     breaks: breaks.map((one) => ({ what: one.what, from: one.from, to: one.to, points: down(one) })),
