@@ -16,6 +16,7 @@ import { round3 } from "../../geometry/round";
 import { readBreak, withEmptyBattery } from "../../rehearse/breaks";
 import type { Annoyance, Line } from "../../rehearse/log";
 import { rehearse } from "../../rehearse/rehearse";
+import { FIRST_SEED } from "../../rehearse/random";
 import { readWeather } from "../../rehearse/weather-file";
 import { houseOf } from "./house-of";
 import { lineText } from "./line-text";
@@ -58,7 +59,7 @@ export const rehearseCommand: Command = {
     checkZone(zone, "design.zone");
     const first = parseDay(options.from ?? dayText(localParts(zone, now)), "--from");
     const days = wholeNumber("days", options.days, 1, 1, MOST_DAYS);
-    const seed = wholeNumber("seed", options.seed, 7, 0, MOST_SEED);
+    const seed = wholeNumber("seed", options.seed, FIRST_SEED, 0, MOST_SEED);
     const house = houseOf(design);
     const breaks = (options.break ?? "")
       .split("\n")
