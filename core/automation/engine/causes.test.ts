@@ -4,6 +4,7 @@ test("a cause is known by its number, with when, of what, by whom and whether it
   const causes = new Causes();
   expect(causes.add(10, 0, undefined, false)).toBe(1);
   expect(causes.add(20, 1, "lights", true)).toBe(2);
+  expect([causes.has(0), causes.by(0), causes.because(0)]).toEqual([false, undefined, 0]);
   expect([causes.at(1), causes.because(1), causes.by(1), causes.fires(1)]).toEqual([10, 0, undefined, false]);
   expect([causes.at(2), causes.because(2), causes.by(2), causes.fires(2)]).toEqual([20, 1, "lights", true]);
 });

@@ -152,6 +152,28 @@ describe("a cover", () => {
     expect(until(60_000)).toEqual(["21200 position 0"]);
   });
 
+  test("on its way down it is as far as its time has brought it, and no further than where it goes", () => {
+    const { thing, until } = stage((around) => cover(around, 20_000, 100));
+    thing.told("position", 60, 0, undefined);
+    until(MOTOR_DELAY_MS + 4000);
+    expect(thing.value("position")).toBe(80);
+    until(MOTOR_DELAY_MS + 8000);
+    expect(thing.value("position")).toBe(60);
+    // Less than half a per cent off it stands well enough.
+    thing.told("position", 60.4, 0, undefined);
+    expect(until(20_000)).toEqual([`${2 * MOTOR_DELAY_MS + 8000} position 60.4`]);
+    thing.told("position", 59.9, 0, undefined);
+    expect(until(40_000)[0]).toMatch(/moves 59.9$/);
+  });
+
+  test("its slats are set beside it, and move no motor of it", () => {
+    const { thing, until } = stage((around) => cover(around, 20_000, 40));
+    expect(thing.value("tilt")).toBeUndefined();
+    thing.told("tilt", 30, 0, undefined);
+    expect(until(10_000)).toEqual([`${MOTOR_DELAY_MS} tilt 30`]);
+    expect([thing.value("tilt"), thing.value("position")]).toEqual([30, 40]);
+  });
+
   test("where it stands already no motor moves; cut off it stops where it is", () => {
     const { thing, until } = stage((around) => cover(around, 20_000, 30));
     thing.told("position", 30, 0, undefined);
