@@ -93,6 +93,24 @@ test("the internet and the hub are cut: who is in the dark, what is left by hand
   await expect(page.locator("[data-break] li").last()).toContainText("telephone of Teenager");
 });
 
+test("while the mains are down no lamp is lit on the plan, and a plug that is on is none", async ({
+  page,
+}) => {
+  const house = await ownHouse(page);
+  await open(page, `${house}/rehearse?on=2026-11-03&broken=mains@2026-11-03T18:00%2B120`);
+  await moment(page).focus();
+  await page.keyboard.press("Home");
+  for (let hour = 0; hour < 17; hour += 1) await page.keyboard.press("Shift+ArrowRight");
+  const said = page.locator("[data-moment]");
+  await expect(said).toContainText("17:00");
+  await expect(said).toContainText(/\blit\b/);
+  await expect(said).not.toContainText("no lamp lit");
+  for (let hour = 17; hour < 19; hour += 1) await page.keyboard.press("Shift+ArrowRight");
+  await expect(said).toContainText("no lamp lit");
+  await expect(said).toContainText("The mains down");
+  await expect(page.locator("svg [data-lit]")).toHaveAttribute("data-lit", "0");
+});
+
 test("a saw that comes on by itself after a power cut is warned of, and named where the mains come back", async ({
   page,
 }) => {

@@ -1,19 +1,20 @@
 /** The plan as it is at a moment: lamps that are lit, people where they are, what is down. */
 import { byId, type Design } from "#core/design/collections";
+import { ableOf } from "#core/stages/automations/things";
 import { listed } from "#core/design/words";
 import type { Moment } from "#core/stages/rehearse/moment";
 import type { Run } from "#core/stages/rehearse/run";
 import { centroid } from "#core/geometry/polygon";
 
-const isLit = ({ values }: Moment, id: string) => values.get(`${id} on`) === true;
+/** A lamp that is on: a plug or a relay that is gives no light. */
+const isLit = (design: Design, { values }: Moment, id: string) =>
+  values.get(`${id} on`) === true && ableOf(design).get(id)?.type?.endsWith("light") === true;
 
 /** Radius of the light of a lamp on the plan, m. */
 const GLOW_M = 1.25;
 
 export function LitUnder({ design, moment, level }: { design: Design; moment: Moment; level: string }) {
-  const lamps = design.points.filter(
-    (point) => point.level === level && moment.values.has(`${point.id} on`) && isLit(moment, point.id),
-  );
+  const lamps = design.points.filter((point) => point.level === level && isLit(design, moment, point.id));
   return (
     <g className="pointer-events-none" data-lit={lamps.length}>
       <defs>
@@ -103,7 +104,9 @@ export function momentText(design: Design, moment: Moment): string {
   const rooms = byId(design, "rooms");
   const lit = [
     ...new Set(
-      design.points.filter(({ id }) => isLit(moment, id)).map(({ room }) => rooms.get(room)?.name ?? room),
+      design.points
+        .filter(({ id }) => isLit(design, moment, id))
+        .map(({ room }) => rooms.get(room)?.name ?? room),
     ),
   ];
   const people = [...moment.people.values()].filter(

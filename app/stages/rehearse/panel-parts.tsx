@@ -182,7 +182,10 @@ export function Rooms({
               style={{ left: k * (cx - bx), top: k * (cy - by), width: w - EDGE_PX }}
               aria-hidden="true"
             >
-              <span className="block font-semibold" style={{ fontSize: size.name }}>
+              <span
+                className={`block font-semibold ${h < 2 * HIGH * size.name ? "truncate" : ""}`}
+                style={{ fontSize: size.name }}
+              >
                 {room.name}
               </span>
               {lines.map(({ text, px, colour }) => (
