@@ -12,6 +12,8 @@ import pino from "pino";
 import type { ServerBuild } from "react-router";
 
 const MB = 1_000_000;
+/** An idle line is kept open so long. */
+const KEPT_OPEN_MS = 75_000;
 /** Project files and pictures come in here; everything else is small. */
 const IMPORT_PATH = /^\/designs(\.data)?$/;
 const PICTURE_PATH = /^\/d\/[\w-]+\/picture(\.data)?$/;
@@ -163,6 +165,9 @@ export async function serve({
   const log = pino({ level: process.env.ZINC_LOG ?? "warn" });
   const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const server = createServer(application(build));
+  // Longer than a client waits before it sends its next over the same line: closed at that very moment, it would be lost.
+  server.keepAliveTimeout = KEPT_OPEN_MS;
+  server.headersTimeout = KEPT_OPEN_MS + 5000;
   await new Promise<void>((done, refuse) => server.once("error", refuse).listen(port, host, done));
   const address = server.address();
   log.info({ address }, "serving");

@@ -29,6 +29,11 @@ const rename = (id: string, name: string) => ({
 });
 
 describe("headers", () => {
+  test("a line stays open for as long as somebody stops to read", async () => {
+    const { headers } = await client(url).get("/sign-in", { Connection: "keep-alive" });
+    expect(Number(/timeout=(\d+)/.exec(headers.get("keep-alive") ?? "")?.[1])).toBeGreaterThanOrEqual(60);
+  });
+
   test("a content policy without holes, and a nonce that changes", async () => {
     const [one, two] = [await client(url).get("/sign-in"), await client(url).get("/sign-in")];
     const policy = one.headers.get("content-security-policy")!;
