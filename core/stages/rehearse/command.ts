@@ -13,7 +13,7 @@ import {
   parseDay,
 } from "../../design/local-time";
 import { round3 } from "../../geometry/round";
-import { readBreak, withEmptyBattery } from "../../rehearse/breaks";
+import { readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
 import type { Annoyance, Line } from "../../rehearse/log";
 import { rehearse } from "../../rehearse/rehearse";
 import { FIRST_SEED } from "../../rehearse/random";
@@ -110,7 +110,7 @@ export const rehearseCommand: Command = {
         because,
       })),
     };
-    return { json, text: textOf(design, lines, annoyances, causes, json.sums) };
+    return { json, text: textOf(design, lines, annoyances, causes, breaks, json.sums) };
   },
 };
 
@@ -119,6 +119,7 @@ function textOf(
   lines: readonly Line[],
   annoyances: readonly Annoyance[],
   causes: readonly (string | undefined)[],
+  breaks: readonly Break[],
   sums: Readonly<Record<string, number>>,
 ): string {
   const { zone } = design.design;
@@ -140,7 +141,7 @@ function textOf(
     const row = id === undefined ? undefined : byId(design, "automations").get(id);
     return row ? `, by ${row.name}` : "";
   };
-  const mends = mendsOf(design, { annoyances, causes });
+  const mends = mendsOf(design, { annoyances, causes, breaks });
   const told = new Set<string>();
   const ended = annoyances.flatMap((one, i) => {
     const key = troubleKey({ ...one, by: causes[i] });

@@ -153,6 +153,17 @@ describe("left in the dark", () => {
     expect(mendOf(off, dark("snug"))).toBeDefined();
   });
 
+  test("while something is broken no sentence would have helped: none is offered", () => {
+    const offered = (...breaks: string[]) =>
+      Object.keys(runOf(mute, { ...WEEK, breaks }).mends).filter((key) =>
+        key.startsWith("left in the dark/"),
+      );
+    expect(offered().some((key) => key.includes("/snug/"))).toBe(true);
+    expect(offered("hub:house-hub@2026-11-23T00:00+10080")).toEqual([]);
+    // Broken for a part of the time, it is offered for the rest.
+    expect(offered("hub:house-hub@2026-11-23T00:00+60").some((key) => key.includes("/snug/"))).toBe(true);
+  });
+
   test("what is bound past the hub works at a press, whether a sentence goes by it or not", () => {
     expect(inTheDark({ ...mute, links: demo.links }, "snug")).toBe(0);
   });

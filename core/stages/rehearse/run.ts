@@ -202,11 +202,17 @@ export function runOf(design: Design, ask: RunAsk, progress?: (share: number) =>
 /** What ends each trouble of a run, by the trouble's key. */
 export function mendsOf(
   design: Design,
-  { annoyances, causes }: Pick<Played, "annoyances" | "causes">,
+  {
+    annoyances,
+    causes,
+    breaks = [],
+  }: Pick<Played, "annoyances" | "causes"> & { breaks?: readonly Pick<Break, "from" | "to">[] },
 ): Record<string, Mend> {
   const found: Record<string, Mend> = {};
   const seen = new Set<string>();
-  for (const [i, { what, who, room }] of annoyances.entries()) {
+  for (const [i, { at, what, who, room }] of annoyances.entries()) {
+    // While something is broken it is that which leaves somebody in the dark: no sentence would have helped.
+    if (what === "left in the dark" && breaks.some(({ from, to }) => from <= at && at < to)) continue;
     const trouble = { what, who, room, by: causes[i] };
     const key = troubleKey(trouble);
     if (seen.has(key)) continue;
