@@ -25,13 +25,8 @@ export default {
   projects: [
     {
       ...shared,
-      displayName: "core",
-      testMatch: [
-        "<rootDir>/core/**/*.test.ts",
-        "<rootDir>/bin/**/*.test.ts",
-        "<rootDir>/demo/**/*.test.ts",
-        "<rootDir>/app/**/*.test.ts",
-      ],
+      displayName: "declared",
+      testMatch: ["<rootDir>/core/desk/declared.test.ts"],
       moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" },
     },
     {

@@ -1,16 +1,30 @@
-/** `npm test`: types, lint, unit, server, end-to-end. The last line alone is `N passed, N failed`. */
+/** `npm test`: types, format, lint, build, unit, server, end to end. The last line alone is `N passed, N failed`. */
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { endLeftovers } from "./database";
+import { bundleTests, unitTests } from "./bundle-tests";
 
 interface Count {
   passed: number;
   failed: number;
 }
 
+/** A piece of the suite. */
+interface Part {
+  name: string;
+  /** About how long it takes on an idle core, s: the longest begins first. */
+  seconds: number;
+  /** The part that must be done before. */
+  after?: string;
+  run(): Promise<Count>;
+}
+
 const RESULTS = "test-results";
-const BUILD = "import('./bin/build.ts').then((build) => build.buildIfStale())";
 const MINUTE_MS = 60_000;
+/** Bundles of unit tests: enough of them that the last does not keep one core waiting for the other. */
+const BUNDLES = 6;
+/** End to end runs by two workers of its own, after all else. */
+const LANES = 2;
 
 /** What runs now, with all it started: a run that is ended takes them along, databases first of all. */
 const running = new Set<number>();
@@ -23,24 +37,25 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
   });
 }
 
-/** Run a command with its output shown; true where it exits 0. One that hangs is ended after `minutes`. */
-function run(command: string, args: string[], minutes: number): Promise<boolean> {
+/** Run a command and show what it printed when it ends; true where it exits 0. One that hangs is ended after `minutes`. */
+function run(command: string, args: string[], minutes: number, shown = false): Promise<boolean> {
   return new Promise((done) => {
-    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], detached: true });
+    const child = spawn(command, args, { stdio: ["ignore", shown ? "inherit" : "pipe", "pipe"], detached: true });
+    const said: Buffer[] = [];
+    for (const stream of [child.stdout, child.stderr]) stream?.on("data", (bytes: Buffer) => said.push(bytes));
     const late = setTimeout(() => {
-      console.error(`${args[0] ?? command} took longer than ${minutes} minutes and was ended.`);
+      said.push(Buffer.from(`${args[0] ?? command} took longer than ${minutes} minutes and was ended.\n`));
       process.kill(-child.pid!, "SIGKILL");
     }, minutes * MINUTE_MS);
     running.add(child.pid!);
-    child.on("exit", (code) => {
+    child.on("close", (code) => {
       clearTimeout(late);
       running.delete(child.pid!);
+      process.stdout.write(Buffer.concat(said));
       done(code === 0);
     });
   });
 }
-
-const one = (passed: boolean): Count => ({ passed: Number(passed), failed: Number(!passed) });
 
 /** Counts from a result file; a run that left none, or ran nothing, has failed. */
 function counted(file: string, ok: boolean, read: (json: never) => Count): Count {
@@ -53,25 +68,18 @@ function counted(file: string, ok: boolean, read: (json: never) => Count): Count
   }
 }
 
-async function jest(project: string, minutes: number, ...args: string[]): Promise<Count> {
-  // One project may be run in parts.
-  const file = `${RESULTS}/${project}${args.includes("--testPathPatterns") ? "-part" : ""}.json`;
+async function jest(name: string, options: string[], node: string[] = []): Promise<Count> {
+  const file = `${RESULTS}/${name.replaceAll(" ", "-")}.json`;
   const ok = await run(
     process.execPath,
     [
-      "--experimental-vm-modules",
-      "--disable-warning=ExperimentalWarning",
+      ...node,
       "node_modules/jest/bin/jest.js",
-      "--selectProjects",
-      project,
-      ...args,
-      "--json",
-      `--outputFile=${file}`,
+      ...options,
       // What is kept beside a test is read, never written on the way.
-      "--ci",
-      "--silent=false",
+      ...["--runInBand", "--ci", "--verbose=false", "--json", `--outputFile=${file}`],
     ],
-    minutes,
+    30,
   );
   return counted(
     file,
@@ -83,8 +91,8 @@ async function jest(project: string, minutes: number, ...args: string[]): Promis
   );
 }
 
-async function endToEnd(minutes: number): Promise<Count> {
-  const ok = await run("node_modules/.bin/playwright", ["test"], minutes);
+async function endToEnd(): Promise<Count> {
+  const ok = await run("node_modules/.bin/playwright", ["test"], 60, true);
   return counted(
     `${RESULTS}/e2e.json`,
     ok,
@@ -97,45 +105,73 @@ async function endToEnd(minutes: number): Promise<Count> {
 
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
-const counts: [string, Count][] = [];
-const step = async (name: string, work: () => Promise<Count>) => {
-  console.log(`\n── ${name}`);
-  counts.push([name, await work()]);
-};
-const tool = (name: string, ...args: string[]) => run(`node_modules/.bin/${name}`, args, 15);
-console.log("\n── types, format and lint");
-// The compiler takes one core; the other two share the second.
-const [types, [format, lint]] = await Promise.all([
-  tool("react-router", "typegen").then((made) => made && tool("tsc")),
-  (async () => [
-    await tool("prettier", "--check", ".", "--log-level", "warn"),
-    await tool("eslint", ".", "--max-warnings", "0"),
-  ])(),
-]);
-counts.push(["types", one(types)], ["format", one(format!)], ["lint", one(lint!)]);
-// A core each: unit tests on one, on the other the build and what runs on it. Server tests share one database, and wait
-// more than they work.
-const STALE = "core/desk/stale-";
-console.log("\n── core; beside it build and server");
-const [core, server] = await Promise.all([
-  jest("core", 30, "--maxWorkers=1", "--testPathIgnorePatterns", STALE),
-  run(process.execPath, ["--import", "tsx", "-e", BUILD], 15).then((built) => {
-    counts.push(["build", one(built)]);
-    return jest("server", 30, "--runInBand");
-  }),
-]);
-counts.push(["core", core], ["server", server]);
-// The longest of all in two halves, a core each.
-await step("core, kept results", () => jest("core", 30, "--maxWorkers=2", "--testPathPatterns", STALE));
-// Playwright empties its own output folder, so its results are counted last.
-await step("end to end", () => endToEnd(60));
+
+/** A tool that has passed where it exits 0. */
+const tool = (name: string, seconds: number, command: string, ...args: string[]): Part => ({
+  name,
+  seconds,
+  run: async () => {
+    const ok = await run(command, args, 15);
+    return { passed: Number(ok), failed: Number(!ok) };
+  },
+});
+const bin = (name: string) => `node_modules/.bin/${name}`;
+const MODULES = ["--experimental-vm-modules", "--disable-warning=ExperimentalWarning"];
+const BUILD = "import('./bin/build.ts').then((build) => build.buildIfStale())";
+
+const bundles = await bundleTests(unitTests(), BUNDLES);
+const PARTS: readonly Part[] = [
+  // First of all, for most waits for it.
+  tool("build", 999, process.execPath, "--import", "tsx", "-e", BUILD),
+  tool("types", 90, "npm", "run", "--silent", "types"),
+  tool("format", 50, bin("prettier"), "--check", ".", "--log-level", "warn"),
+  tool("lint", 50, bin("eslint"), ".", "--max-warnings", "0"),
+  ...bundles.map((bundle, i): Part => ({
+    name: `unit ${i + 1}`,
+    seconds: 40,
+    run: () => jest(`unit ${i + 1}`, ["--config", "jest.unit.mjs", "--runTestsByPath", bundle]),
+  })),
+  { name: "kept results", seconds: 30, run: () => jest("declared", ["--selectProjects", "declared"], MODULES) },
+  {
+    name: "server",
+    seconds: 120,
+    after: "build",
+    run: () => jest("server", ["--selectProjects", "server"], MODULES),
+  },
+];
+
+const counts = new Map<string, Count>();
+const seconds = new Map<string, number>();
+async function timed({ name, run: work }: Part): Promise<void> {
+  const from = performance.now();
+  console.log(`── ${name}`);
+  const count = await work();
+  counts.set(name, count);
+  seconds.set(name, (performance.now() - from) / 1000);
+}
+
+/** One queue, longest first: each lane takes the next that waits for nothing, until there is none. */
+async function work(parts: readonly Part[]): Promise<void> {
+  const waiting = [...parts].sort((a, b) => b.seconds - a.seconds);
+  const under = new Map<Part, Promise<void>>();
+  while (waiting.length || under.size) {
+    const next = waiting.findIndex(({ after }) => after === undefined || counts.has(after));
+    if (next >= 0 && under.size < LANES) {
+      const [part] = waiting.splice(next, 1) as [Part];
+      under.set(part, timed(part).finally(() => under.delete(part)));
+    } else await Promise.race(under.values());
+  }
+}
+
+await work(PARTS);
+await timed({ name: "end to end", seconds: 0, run: endToEnd });
 
 console.log("");
 for (const [name, { passed, failed }] of counts)
-  console.log(`${name.padEnd(19)} ${String(passed).padStart(4)} passed, ${failed} failed`);
-const sum = counts.reduce(
-  (all, [, count]) => ({ passed: all.passed + count.passed, failed: all.failed + count.failed }),
-  { passed: 0, failed: 0 },
-);
-process.exitCode = sum.failed ? 1 : 0;
-console.log(`${sum.passed} passed, ${sum.failed} failed`);
+  console.log(
+    `${name.padEnd(14)} ${seconds.get(name)!.toFixed(0).padStart(4)} s  ${String(passed).padStart(4)} passed, ${failed} failed`,
+  );
+const all = [...counts.values()];
+const sum = (key: keyof Count) => all.reduce((total, count) => total + count[key], 0);
+process.exitCode = sum("failed") ? 1 : 0;
+console.log(`${sum("passed")} passed, ${sum("failed")} failed`);

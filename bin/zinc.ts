@@ -114,8 +114,11 @@ const joined = (args: readonly string[]): string[] =>
     return /^-\d/.test(arg) && /^--[a-z]+$/.test(args[i - 1] ?? "") ? [] : [arg];
   });
 
-/** Run one command. Returns the exit code. */
-export async function main(args: string[]): Promise<number> {
+/**
+ * Run one command. Returns the exit code.
+ * @param read what makes a design of a project file's text
+ */
+export async function main(args: string[], read: (text: string) => Design = readFile): Promise<number> {
   try {
     const papers = await allPapers();
     const commands: Record<string, Command> = {
@@ -165,10 +168,10 @@ export async function main(args: string[]): Promise<number> {
     for (const option of command?.files ?? [])
       if (options[option] !== undefined) options[option] = readText(options[option], `--${option}`);
     const result = !command
-      ? convert(file, readFile(text), papers, options.to, options.out)
+      ? convert(file, read(text), papers, options.to, options.out)
       : command.takes === "drawing"
         ? command.run(text, options)
-        : await command.run(readFile(text), options, { now: Date.now() });
+        : await command.run(read(text), options, { now: Date.now() });
     console.log(json ? JSON.stringify(result.json, null, 2) : result.text);
     return 0;
   } catch (error) {

@@ -3,14 +3,14 @@
  * or late.
  */
 import { jest } from "@jest/globals";
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { unspokenHouse } from "../../tests/core/houses";
 import type { Design } from "#core/design/collections";
 import { applyChanges, type Change } from "#core/design/edit";
 import { createEngine, firstAnswer, type Reply, type Request } from "#core/desk/engine";
 import { allFindings } from "#core/desk/summary";
 import { createResults, type StartEngine } from "./results";
 
-const demo = larkspurWeir();
+const demo = unspokenHouse();
 const settle = async () => {
   for (let n = 0; n < 10; n++) await Promise.resolve();
 };

@@ -1,6 +1,6 @@
 import Ajv from "ajv/dist/2020";
 import { readFileSync } from "node:fs";
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { generateHouse } from "../stages/house";
 import { FILE_ORDER } from "./collections";
 import { readFile, writeFile } from "./file";

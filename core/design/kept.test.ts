@@ -1,3 +1,5 @@
+import { setFlagsFromString } from "node:v8";
+import { runInNewContext } from "node:vm";
 import { testDesign } from "../test-design";
 import type { Design } from "./collections";
 import { applyChanges, type Change } from "./edit";
@@ -143,8 +145,6 @@ test("keptFor is made once a lineage", () => {
 });
 
 test("nothing of a design is held when it is let go", async () => {
-  const { setFlagsFromString } = await import("node:v8");
-  const { runInNewContext } = await import("node:vm");
   setFlagsFromString("--expose_gc");
   const collect = runInNewContext("gc") as () => void;
   const of = memoByParts(["rooms", "points"], (design) => [design.rooms, { large: new Array(1000).fill(0) }]);

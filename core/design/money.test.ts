@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { ledgerValue } from "../desk/ledger";
 import { applyChanges } from "./edit";
 import { inCurrency } from "./money";

@@ -1,6 +1,6 @@
 /** Rows taken out with all that cannot stand without them; and the general tools of rows and memory. */
 import fc from "fast-check";
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { testDesign } from "../test-design";
 import { FILE_ORDER, type AnyRow, type Design } from "./collections";
 import { memoByParts, memoByRow } from "./kept";
@@ -57,8 +57,13 @@ describe("removeRows", () => {
       expect((after[name] as { level?: string }[]).some((row) => row.level === "loft")).toBe(false);
     expect(after.walls.some((wall) => wall.level === "first")).toBe(true);
   });
-  test("every row of the demo house can be taken out, and what is left holds together", () => {
-    for (const row of rows) {
+  test("a row of every collection of the demo house can be taken out, and what is left holds together", () => {
+    const few = FILE_ORDER.flatMap((name) => {
+      const own = rows.filter((row) => row.in === name);
+      return [...new Set([own[0], own[own.length >> 1], own.at(-1)])].flatMap((row) => row ?? []);
+    });
+    expect(few.length).toBeGreaterThan(100);
+    for (const row of few) {
       const after = applyChanges(design, removeRows(design, [row]));
       expect([row, danglingReferences(after)]).toEqual([row, []]);
     }

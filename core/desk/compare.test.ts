@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { checkChanges } from "../design/check-edit";
 import { FILE_ORDER, type Design } from "../design/collections";
 import { applyChanges } from "../design/edit";

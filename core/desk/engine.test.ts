@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { unspokenFaultyHouse, unspokenHouse } from "../../tests/core/houses";
 import type { Design } from "../design/collections";
 import { changesBetween } from "../design/difference";
 import { applyChanges, type Change } from "../design/edit";
@@ -13,7 +13,6 @@ import {
   type Request,
   type Summary,
 } from "./engine";
-import { faultyHouse } from "../../tests/core/faulty-house";
 import { acceptFindings } from "./accept";
 import { sortFindings } from "./findings";
 import { ledgerJson, ledgerValue, ledgerWorking } from "./ledger";
@@ -59,7 +58,7 @@ const open = async (design: Design) => {
 };
 const follow = async (changes: Change[]) => answerOf(await beside.ask({ ask: "follow", changes }));
 
-const demo = larkspurWeir();
+const demo = unspokenHouse();
 const voltage = allFindings(demo).find((finding) => finding.code === "runs.voltage-drop")!;
 const keyOf = (code: string) => firstAnswer(demo).findings.find((finding) => finding.code === code)!.key;
 
@@ -240,7 +239,7 @@ describe("with time between the pieces of its work", () => {
 });
 
 test("several findings are put right by one edit, each fix on what the one before left", async () => {
-  const house = faultyHouse();
+  const house = unspokenFaultyHouse();
   const { came } = await open(house);
   const byCode = new Map<string, string[]>();
   for (const { code, key, fixLabel } of came)
@@ -262,7 +261,7 @@ test("several findings are put right by one edit, each fix on what the one befor
 });
 
 test("what a fix costs is the difference of the house's cost", async () => {
-  const house = faultyHouse();
+  const house = unspokenFaultyHouse();
   const { came } = await open(house);
   const without = came.find(({ fixLabel }) => !fixLabel)!;
   expect(await beside.ask({ ask: "cost", finding: without.key })).toMatchObject({ cost: undefined });

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { emptyDesign, type Design } from "../design/collections";
 import { ledgerValue } from "./ledger";
 import { isNew } from "./is-new";

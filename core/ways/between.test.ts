@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { byId, type Design } from "../design/collections";
 import { point, testDesign } from "../test-design";
 import { routeBetween } from "./between";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { byId, type Design } from "../design/collections";
 import { applyChanges } from "../design/edit";
-import { larkspurWeir } from "../../demo/larkspur-weir";
+import { larkspurWeir } from "../../tests/core/houses";
 import { point, testDesign } from "../test-design";
 import { alternativesOf, capacityAlong, capacityWorking, pinRoute } from "../stages/runs/alternatives";
 import { runsChecks } from "../stages/runs/checks";

@@ -1,6 +1,6 @@
 /** Calendars against days counted by hand: whole days, nights, what comes again, and days that are not 24 hours long. */
 import fc from "fast-check";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { byId } from "../../design/collections";
 import { eventsText, readEvents } from "./calendar-text";
 import { spanEdges, stands } from "../../automation/calendar";

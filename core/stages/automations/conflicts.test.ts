@@ -1,5 +1,5 @@
 /** Conflicts and loops of a design: told with a moment of the calendar, mended by their fix, and in the output. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { automationChecks } from "./checks";

@@ -3,7 +3,7 @@ import { checkWhole } from "../../design/check-edit";
 import { checkRow } from "../../design/check-row";
 import type { Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { point, testDesign } from "../../test-design";
 import { removeRows } from "../../design/remove";
 import { automationChecks } from "./checks";

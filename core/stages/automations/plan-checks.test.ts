@@ -1,5 +1,5 @@
 /** Checks against the house and its people: each with its moment, at its boundary, and mended by its fix. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import type { PersonTime } from "../brief/rows";

@@ -1,5 +1,5 @@
 /** Automations tried on stand-ins, told in words, explained in a paragraph, drawn and printed. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { answerText } from "./answers";

@@ -1,6 +1,5 @@
 /** Stage 9 on the demo house: what is shown, what is lost, what its faults are, and that each can be mended. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
-import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { checkRow } from "../../design/check-row";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";

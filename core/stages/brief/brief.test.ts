@@ -3,8 +3,7 @@ import { applyChanges, type Change } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import type { Design } from "../../design/collections";
 import { removeRows } from "../../design/remove";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
-import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import {
   answerOf,
   answerWorking,

@@ -1,9 +1,10 @@
 import fc from "fast-check";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { generateHouse } from "../house";
 import type { PointRow } from "../runs/rows";
+import type { BusProfileRow } from "./rows";
 import { pointOfStop, stopsOf } from "../../points/lines";
 import { busChecks } from "./checks";
 import { freshIds } from "./fixes";
@@ -105,17 +106,17 @@ describe("sharing out", () => {
   });
 
   test("devices and amperes of the profile are kept with the spare share free", () => {
-    const design = unlined();
-    bus(design).limits.devices = 5;
-    for (const group of proposeSegments(design, bus(design), ridersOf(design, "house-bus")).groups)
+    const within = (change: (limits: BusProfileRow["limits"]) => BusProfileRow["limits"]) => {
+      const house = unlined();
+      const put = { ...bus(house), limits: change(bus(house).limits) };
+      const design = applyChanges(house, [{ in: "busProfiles", put }]);
+      return proposeSegments(design, bus(design), ridersOf(design, "house-bus")).groups;
+    };
+    for (const group of within((limits) => ({ ...limits, devices: 5 })))
       expect(group.placements.length).toBeLessThanOrEqual(4);
-    bus(design).limits = { maxA: 0.2 };
-    for (const group of proposeSegments(structuredClone(design), bus(design), ridersOf(design, "house-bus"))
-      .groups)
+    for (const group of within(() => ({ maxA: 0.2 })))
       if (group.placements.length > 1) expect(group.amps).toBeLessThanOrEqual(0.16 + 1e-9);
-    bus(design).limits = { totalM: 40 };
-    for (const group of proposeSegments(structuredClone(design), bus(design), ridersOf(design, "house-bus"))
-      .groups)
+    for (const group of within(() => ({ totalM: 40 })))
       if (group.placements.length > 1) expect(group.lengthM).toBeLessThanOrEqual(40);
   });
 

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { byId, type Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
 import { busChecks } from "./checks";

@@ -1,5 +1,4 @@
-import { ropewalkCourt } from "../../../demo/ropewalk-court";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import { WANT_FUNCTIONS, type WantRow } from "./rows";

@@ -1,7 +1,8 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
 import type { OptionRow, WantRow } from "./rows";
 import { point, testDesign } from "../../test-design";
+import { answerChoice } from "./answer";
 import { candidatesOf } from "./candidates";
 import { CATALOGUE } from "./catalogue";
 import { line } from "./catalogue/line";
@@ -444,4 +445,16 @@ test("hubs against needs: every hub against every ask, most met first, the cheap
     expect(before.met > one.met || (before.met === one.met && before.hub.price <= one.hub.price)).toBe(true);
   });
   expect(hubs[0]!.met).toBeGreaterThan(hubs.at(-1)!.met);
+});
+
+test("what another want picked may still be the next best for this one", () => {
+  const design = ropewalkCourt();
+  const [plan] = answerChoice(highs, design).plans;
+  const next = design.wants.map((want) => [want, nextBest(design, plan!, want)] as const);
+  expect(next.length).toBeGreaterThan(5);
+  for (const [want, best] of next) {
+    const other = plan!.picks.findIndex((pick) => pick.want !== want.id);
+    const picks = plan!.picks.map((pick, i) => (i === other ? { ...pick, option: best!.option } : pick));
+    expect(nextBest(design, { ...plan!, picks }, want)!.option).toBe(best!.option);
+  }
 });

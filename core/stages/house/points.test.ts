@@ -1,7 +1,7 @@
 /** Points on walls, new levels, and what is taken out with a point. */
 import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { houseChecks } from "./checks";
 import { addPoint, newLevel, roomAt } from ".";
 import { edgeDistance } from "../../geometry/polygon";

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { changeRoom, codeFrom } from "./rooms";
 
 const none = new Set<string>();

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { testDesign } from "../../test-design";
 import { thumbnailOf } from "./thumbnail";
 

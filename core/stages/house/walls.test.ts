@@ -6,7 +6,7 @@ import { writeFile } from "../../design/file";
 import { removeRows } from "../../design/remove";
 import type { Xy } from "../../geometry/segment";
 import { area } from "../../geometry/polygon";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { blankDesign } from "../../test-design";
 import { dropsOf } from "../runs";
 import { ledgerValue } from "../../desk/ledger";

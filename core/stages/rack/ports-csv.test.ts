@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { patchIds } from "./checks";

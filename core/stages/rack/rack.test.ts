@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges, type Change } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { removeRows } from "../../design/remove";

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import Ajv from "ajv";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
 import { readFile, writeFile } from "../../design/file";
 import { applyChanges } from "../../design/edit";

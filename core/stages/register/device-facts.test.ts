@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { linksOf } from "./device-facts";
 
 const house = larkspurWeir();

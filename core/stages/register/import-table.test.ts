@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { anyText } from "../../files/any-text";
 import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";

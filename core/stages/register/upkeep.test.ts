@@ -1,5 +1,5 @@
 import ICAL from "ical.js";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { point, testDesign } from "../../test-design";

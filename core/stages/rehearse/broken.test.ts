@@ -1,5 +1,5 @@
 /** The demo house with parts of it broken: what the outage table says is what a rehearsal does. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { clockInstant, dayStart, addDays, parseDay } from "../../design/local-time";
 import { readBreak, withEmptyBattery } from "../../rehearse/breaks";
 import type { Annoyance, Line } from "../../rehearse/log";

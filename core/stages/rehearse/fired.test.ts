@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { FIRST_SEED } from "../../rehearse/random";
 import { firedInWeek } from "./fired";
 import { runOf } from "./run";

@@ -1,5 +1,5 @@
 /** The demo house as it is rehearsed: what warms what, what is heard where, which way people pass. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { area } from "../../geometry/polygon";
 import { floorsBetween, roomsAtOpenings, wallsBetween } from "./beside";
 import { lossOf, stairsOf } from "./heard-of";

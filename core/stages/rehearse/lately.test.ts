@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Line } from "../../rehearse/log";
 import { Lately } from "./lately";
 

@@ -1,5 +1,5 @@
 /** What the panel says of the demo house, by hand. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Value } from "../../automation/engine/world";
 import { clockInstant, parseDay } from "../../design/local-time";
 import { NOTHING } from "../../rehearse/log";

@@ -1,5 +1,5 @@
 /** A run as the screen has it: the same as the command line's, its lanes, a moment of it, and two of them side by side. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
 import { clockInstant, parseDay } from "../../design/local-time";
 import { rehearse } from "../../rehearse/rehearse";

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges, type Change } from "../../design/edit";
 import { isSetOtherwise } from "./same-house";
 

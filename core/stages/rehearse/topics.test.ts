@@ -1,5 +1,5 @@
 /** The stand-in house's topics, what a client may write to them, and the house put together out of what was heard. */
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { Rehearsal } from "../../rehearse/rehearse";
 import { checkDialsOnly } from "./dials-only";
 import { thingOf } from "../register/thing";

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import type { Working } from "../../desk/working";
 import { runOf } from "./run";
 import { comfortWorking, energyWorking, heatWorking } from "./workings";

@@ -1,5 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
-import { ropewalkCourt } from "../../../demo/ropewalk-court";
+import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { briefChecks, phaseSums, phaseWorking, pointsOfPhase, unphased } from "../brief";
 import { costsAt, costsOf, costWorking, type Costs } from "./cost";
 import type { Design } from "../../design/collections";

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { dropsOf } from "./drops";
 import { codeOf, LABEL_SHEETS, labelsOf, placeLabels } from "./labels";
 

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { dropsOf } from "./drops";
 import { lowVoltageUse, signalUse } from "./losses";
 

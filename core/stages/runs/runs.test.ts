@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import Papa from "papaparse";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { distance } from "../../geometry/segment";

@@ -1,6 +1,6 @@
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, invertChanges } from "../../design/edit";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { point, testDesign } from "../../test-design";
 import { runsChecks } from "./checks";
 import { before, compareRuns } from "./compare";

@@ -3,7 +3,7 @@ import Papa from "papaparse";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import type { FixtureRow } from "../house/rows-survey";
-import { larkspurWeir } from "../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { movePoint } from "../house/points";
 import { KIND_TABLE } from "../house/tables";
 import { point, testDesign } from "../../test-design";

@@ -1,5 +1,5 @@
 /** Parts of an automation as lines, put back in their place. */
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { byId } from "../../../design/collections";
 import type { AutomationRow } from "../rows";
 import { partText, withPartText } from "./lines";

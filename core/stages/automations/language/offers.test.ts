@@ -1,5 +1,5 @@
 /** What is offered where somebody types: only what exists and can do it. */
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { namesOf } from "./names";
 import { offersAt, onlyFollows } from "./offers";
 import { CUES, GUARDS, MOVES } from "./examples";

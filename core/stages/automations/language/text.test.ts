@@ -146,7 +146,7 @@ test("property: out, in and out again is the same, and so is what it says", () =
       expect(JSON.parse(JSON.stringify(back.rows))).toEqual(rows);
       expect(automationsText(back.rows, names)).toBe(text);
     }),
-    { numRuns: 300 },
+    { numRuns: 80 },
   );
 });
 

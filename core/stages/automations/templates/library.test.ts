@@ -1,5 +1,5 @@
 /** Templates of the library on days worked by hand: what the demo house does when it happens. */
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { Engine } from "../../../automation/engine/engine";
 import type { Happening, Value } from "../../../automation/engine/world";
 import { answerText } from "../answers";

@@ -1,5 +1,5 @@
 /** Templates, what fits them in a room, copies for other rooms, and later changes offered to them. */
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { applyChanges } from "../../../design/edit";
 import { checkRow } from "../../../design/check-row";
 import { byId, type Design } from "../../../design/collections";

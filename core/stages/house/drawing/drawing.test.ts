@@ -8,7 +8,7 @@ import { blankDesign } from "../../../test-design";
 import { area } from "../../../geometry/polygon";
 import { facesOf } from "..";
 import { doubledWalls } from "../survey-checks";
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { importWalls, wallsFrom, type WallsFrom } from "./walls-from";
 import { readDxf } from "../../../files/dxf-in";
 import { planDxf } from "../../runs/plan-dxf";
@@ -131,7 +131,7 @@ describe("DXF", () => {
           }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 40 },
     );
   });
 });
@@ -406,10 +406,11 @@ describe("SVG", () => {
     expect(() => readSvg(text)).toThrow(new RegExp(words)),
   );
   test("the exported plan is read back with its walls, and its texts are safe", () => {
-    const design = larkspurWeir();
-    design.rooms = design.rooms.map((room) =>
+    const house = larkspurWeir();
+    const rooms = house.rooms.map((room) =>
       room.id === "hall" ? { ...room, name: `Hall <script> & "more"` } : room,
     );
+    const design = { ...house, rooms };
     const text = planSvg(design, "ground");
     expect(text).not.toContain("<script>");
     const walls = readSvg(text).layers.find((layer) => layer.name === "walls")!;

@@ -1,4 +1,4 @@
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import type { AfterPower } from "../../../design/vocabulary";
 import type { Design } from "../../../design/collections";
 import { houseOf } from "../house-of";

@@ -1,5 +1,5 @@
 /** Outages of a small house that can be told by hand, and of the demo. */
-import { larkspurWeir } from "../../../../demo/larkspur-weir";
+import { larkspurWeir } from "../../../../tests/core/houses";
 import { emptyDesign, type Design } from "../../../design/collections";
 import { works } from "../../../outage/score";
 import { testDesign } from "../../../test-design";

@@ -1,0 +1,4 @@
+/** No result outlives what it hangs on (tests/core/stale.ts). */
+import { staleTests } from "../../tests/core/stale";
+
+staleTests();
