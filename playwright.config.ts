@@ -4,8 +4,9 @@ export default defineConfig({
   testDir: "tests/e2e",
   outputDir: "test-results",
   globalSetup: "./tests/e2e/global-setup.ts",
-  // Each has the application for itself; files go to whoever is free.
+  // Each has the application for itself; tests go to whoever is free, whatever file they stand in.
   workers: 2,
+  fullyParallel: true,
   retries: 0,
   // Of a machine a third as fast as the slowest desk this was written on: speeds are the bench's to judge.
   timeout: 180_000,

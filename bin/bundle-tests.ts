@@ -8,8 +8,6 @@ import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 
 const PLACES = ["core", "bin", "demo", "app"];
-/** Puts modules of its own in the place of others, which a bundle has no place for: run by itself (jest.config.mjs). */
-const APART = "core/desk/declared.test.ts";
 /** Where the bundles lie: within the project, so that packages are found from there. */
 const BUNDLES = ".test-data/unit";
 
@@ -18,8 +16,12 @@ const BUNDLES = ".test-data/unit";
  * through the fence takes as long as a call. `Date` is not among them, for tests set the clock.
  */
 const SURROUNDINGS = [
-  ..."Array ArrayBuffer Boolean Error Float32Array Float64Array Int16Array Int32Array Intl JSON Map Math".split(" "),
-  ..."Number Object Promise RegExp Set String Symbol Uint8Array Uint16Array Uint32Array WeakMap WeakRef".split(" "),
+  ..."Array ArrayBuffer Boolean Error Float32Array Float64Array Int16Array Int32Array Intl JSON Map Math".split(
+    " ",
+  ),
+  ..."Number Object Promise RegExp Set String Symbol Uint8Array Uint16Array Uint32Array WeakMap WeakRef".split(
+    " ",
+  ),
   ..."WeakSet isFinite isNaN parseFloat parseInt structuredClone".split(" "),
 ];
 
@@ -28,7 +30,6 @@ const SURROUNDINGS = [
  * time, never a test.
  */
 const SECONDS: Readonly<Record<string, number>> = {
-  "core/desk/stale.test.ts": 39,
   "bin/zinc.test.ts": 24,
   "core/desk/engine.test.ts": 17,
   "core/desk/found.test.ts": 14,
@@ -39,7 +40,7 @@ const testsUnder = (folder: string): string[] =>
   readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
     const path = `${folder}/${entry.name}`;
     if (entry.isDirectory()) return testsUnder(path);
-    return entry.name.endsWith(".test.ts") && path !== APART ? [path] : [];
+    return entry.name.endsWith(".test.ts") ? [path] : [];
   });
 
 /** Unit test files whose path holds one of the words; all of them without any. */
@@ -52,7 +53,10 @@ function shares(files: readonly string[], count: number): string[][] {
     seconds: 0,
     files: [] as string[],
   }));
-  const timed = files.map((file) => ({ file, seconds: SECONDS[file] ?? statSync(file).size / BYTES_A_SECOND }));
+  const timed = files.map((file) => ({
+    file,
+    seconds: SECONDS[file] ?? statSync(file).size / BYTES_A_SECOND,
+  }));
   for (const { file, seconds } of timed.sort((a, b) => b.seconds - a.seconds)) {
     const least = parts.reduce((a, b) => (b.seconds < a.seconds ? b : a));
     least.files.push(file);

@@ -6,7 +6,7 @@
 import { build } from "esbuild";
 import { execFileSync, spawn } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 
 const reference = process.argv[2] ?? "7b9818a";
@@ -16,7 +16,9 @@ const HOUSES = join(FOLDER, "houses");
 const NOW = Date.UTC(2026, 10, 26, 12);
 
 const COMMANDS: readonly (readonly string[])[] = [
-  ...["check", "ledger", "house", "choose", "runs", "bus", "rack", "mesh", "register", "bridge"].map((name) => [name]),
+  ...["check", "ledger", "house", "choose", "runs", "bus", "rack", "mesh", "register", "bridge"].map(
+    (name) => [name],
+  ),
   ["automations"],
   ["sun", "--date", "2026-06-21"],
   ["fires", "--from", "2026-03-27", "--days", "4"],
@@ -132,7 +134,9 @@ for (const file of differ.slice(0, 20)) {
     existsSync(join(folder, file)) ? readFileSync(join(folder, file), "utf8").split("\n") : [];
   const [a, b] = [lines(before), lines(now)];
   const at = a.findIndex((line, i) => line !== b[i]);
-  console.log(`${file}:${at + 1}\n  before: ${a[at]?.slice(0, 200) ?? "–"}\n  now:    ${b[at]?.slice(0, 200) ?? "–"}`);
+  console.log(
+    `${file}:${at + 1}\n  before: ${a[at]?.slice(0, 200) ?? "–"}\n  now:    ${b[at]?.slice(0, 200) ?? "–"}`,
+  );
 }
 writeFileSync(join(FOLDER, "differ.txt"), differ.join("\n"));
 console.log(`${files.length - differ.length} of ${files.length} outputs the same, ${differ.length} differ`);

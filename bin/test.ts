@@ -40,9 +40,13 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
 /** Run a command and show what it printed when it ends; true where it exits 0. One that hangs is ended after `minutes`. */
 function run(command: string, args: string[], minutes: number, shown = false): Promise<boolean> {
   return new Promise((done) => {
-    const child = spawn(command, args, { stdio: ["ignore", shown ? "inherit" : "pipe", "pipe"], detached: true });
+    const child = spawn(command, args, {
+      stdio: ["ignore", shown ? "inherit" : "pipe", "pipe"],
+      detached: true,
+    });
     const said: Buffer[] = [];
-    for (const stream of [child.stdout, child.stderr]) stream?.on("data", (bytes: Buffer) => said.push(bytes));
+    for (const stream of [child.stdout, child.stderr])
+      stream?.on("data", (bytes: Buffer) => said.push(bytes));
     const late = setTimeout(() => {
       said.push(Buffer.from(`${args[0] ?? command} took longer than ${minutes} minutes and was ended.\n`));
       process.kill(-child.pid!, "SIGKILL");
@@ -131,7 +135,11 @@ const PARTS: readonly Part[] = [
     seconds: 40,
     run: () => jest(`unit ${i + 1}`, ["--config", "jest.unit.mjs", "--runTestsByPath", bundle]),
   })),
-  { name: "kept results", seconds: 30, run: () => jest("declared", ["--selectProjects", "declared"], MODULES) },
+  {
+    name: "kept results",
+    seconds: 30,
+    run: () => jest("declared", ["--selectProjects", "declared"], MODULES),
+  },
   {
     name: "server",
     seconds: 120,
@@ -158,7 +166,10 @@ async function work(parts: readonly Part[]): Promise<void> {
     const next = waiting.findIndex(({ after }) => after === undefined || counts.has(after));
     if (next >= 0 && under.size < LANES) {
       const [part] = waiting.splice(next, 1) as [Part];
-      under.set(part, timed(part).finally(() => under.delete(part)));
+      under.set(
+        part,
+        timed(part).finally(() => under.delete(part)),
+      );
     } else await Promise.race(under.values());
   }
 }

@@ -7,7 +7,8 @@ import { execFileSync, spawnSync } from "node:child_process";
 import { bundleTests, unitTests } from "./bundle-tests";
 
 const base = process.argv[2] ?? "HEAD";
-const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8" }).split("\n").filter(Boolean);
+const git = (...args: string[]) =>
+  execFileSync("git", args, { encoding: "utf8" }).split("\n").filter(Boolean);
 const changed = new Set([
   ...git("diff", "--name-only", base),
   ...git("ls-files", "--others", "--exclude-standard"),
@@ -37,6 +38,9 @@ else {
   console.log(`Reached by what has changed since ${base}: ${tests.join(", ")}`);
   await bundleTests(tests, 4);
 }
-const run = (command: string, ...args: string[]) => spawnSync(command, args, { stdio: "inherit" }).status ?? 1;
+const run = (command: string, ...args: string[]) =>
+  spawnSync(command, args, { stdio: "inherit" }).status ?? 1;
 const jest = ["node_modules/jest/bin/jest.js", "--config", "jest.unit.mjs", "--maxWorkers=2"];
-process.exitCode = run("node_modules/.bin/tsc") || (tests.length ? run(process.execPath, ...jest) : 0);
+process.exitCode =
+  run(process.execPath, "node_modules/typescript-native/bin/tsc") ||
+  (tests.length ? run(process.execPath, ...jest) : 0);

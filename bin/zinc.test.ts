@@ -512,7 +512,9 @@ test("a broken file: the path in it and the reason", async () => {
 });
 
 test("the bundled command says what its sources say", async () => {
-  const bundled = spawnSync(process.execPath, ["bin/zinc.mjs", "ledger", DEMO, "--json"], { encoding: "utf8" });
+  const bundled = spawnSync(process.execPath, ["bin/zinc.mjs", "ledger", DEMO, "--json"], {
+    encoding: "utf8",
+  });
   expect({ status: bundled.status, error: bundled.stderr }).toEqual({ status: 0, error: "" });
   expect(JSON.parse(bundled.stdout)).toEqual(await json("ledger", DEMO));
   const wrong = spawnSync(process.execPath, ["bin/zinc.mjs", "ledger", "no-such-file"], { encoding: "utf8" });

@@ -56,7 +56,10 @@ export function emptyDesign(design: DesignRow): Design {
 }
 
 /** Rows of one collection keyed by id; kept as long as the array lives, so asking again costs nothing. */
-export function byId<C extends CollectionName>(design: Design, collection: C): ReadonlyMap<string, Rows[C]> {
+export function byId<C extends CollectionName>(
+  design: Pick<Design, C>,
+  collection: C,
+): ReadonlyMap<string, Rows[C]> {
   const rows = design[collection] as Rows[C][];
   const known = indexes.get(rows);
   if (known) return known as ReadonlyMap<string, Rows[C]>;

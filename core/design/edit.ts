@@ -1,6 +1,6 @@
 /** An edit is a list of row changes. There is no other way to change a design. */
 import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "./collections";
-import { descends } from "./kept";
+import { descended } from "./kept";
 import type { DesignRow } from "./design-row";
 
 export type Change =
@@ -28,6 +28,10 @@ export const compareIds = (a: { id: string }, b: { id: string }) => (a.id < b.id
  * arrays.
  */
 export function applyChanges(design: Design, changes: readonly Change[]): Design {
+  return descended(design, (real) => changed(real, changes));
+}
+
+function changed(design: Design, changes: readonly Change[]): Design {
   const next = { ...design };
   const maps = new Map<CollectionName, Map<string, AnyRow>>();
   for (const change of changes) {
@@ -42,7 +46,6 @@ export function applyChanges(design: Design, changes: readonly Change[]): Design
   }
   for (const [name, rows] of maps)
     (next as Record<CollectionName, AnyRow[]>)[name] = [...rows.values()].sort(compareIds);
-  descends(next, design);
   return next;
 }
 

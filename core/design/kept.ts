@@ -1,80 +1,203 @@
 /**
  * Results kept with the design they were computed from.
  *
- * Designs that come out of one another by changes are one lineage and share one store of kept results, so
- * an edit finds what was known of the design before it. The store hangs on the designs and on nothing else:
- * when the last design of a lineage is let go, all that was kept for it goes too, and no design ever reads
- * another lineage's results.
+ * A result records by itself what it read while it was worked out: collections, and other results. It is given again as
+ * long as all of that is the same, and what it is made of is asked in the order in which it was read, so that nothing
+ * is worked out that an earlier change makes needless. Nobody writes down what a result hangs on.
+ *
+ * Designs that come out of one another by changes are one lineage and share one store, so an edit finds what was known
+ * of the design before it. The store hangs on the designs and on nothing else: when the last design of a lineage is let
+ * go, all that was kept for it goes too, and no design ever reads another lineage's results.
  */
-import type { CollectionName, Design } from "./collections";
+import { byId, type CollectionName, type Design, type Rows } from "./collections";
 
-/**
- * What a kept result hangs on: a collection, the design's row, or something kept itself that is derived
- * from them.
- */
-export type Part = CollectionName | "design" | ((design: Design) => unknown);
+/** What a result can hang on: it is the same as long as `now` gives the same. */
+interface Source {
+  now(design: Design): unknown;
+  /** The collection it is, or is a row of; the settings as well. */
+  collection?: string;
+}
 
-/** What a part is of a design, to be compared by identity. */
-export const partOf = (design: Design, part: Part): unknown =>
-  typeof part === "function" ? part(design) : design[part];
+/** What was read while something was worked out, in order; without the same source twice. */
+interface Reads {
+  sources: readonly Source[];
+  values: readonly unknown[];
+}
 
-interface Result {
-  keys: readonly unknown[];
+interface Entry {
+  reads: Reads;
   result: unknown;
 }
 
-/** What was last given for a list of rows, each at the place of its row. */
-interface ListResult {
-  keys: readonly unknown[];
-  rows: readonly object[];
-  also: readonly unknown[] | undefined;
-  results: readonly unknown[];
-}
-
-interface RowResult {
-  keys: readonly unknown[];
+interface RowEntry extends Entry {
   also: unknown;
-  result: unknown;
+  /** The design it was last found to stand for. */
+  stamp: number;
+}
+
+/** What is known of rows, and what the last of them that was worked out read. */
+interface RowEntries {
+  byRow: WeakMap<object, readonly RowEntry[]>;
+  last?: Reads;
 }
 
 /** What one lineage keeps, by the memo that made it. */
 interface Lineage {
-  results: Map<object, Result[]>;
-  keys: Map<object, (readonly unknown[])[]>;
-  rows: Map<object, WeakMap<object, RowResult>>;
-  lists: Map<object, ListResult[]>;
+  results: Map<object, readonly Entry[]>;
+  rows: Map<object, RowEntries>;
   own: Map<object, unknown>;
 }
 
 /** A design, what it comes from, and what was asked of it already: asked again, nothing is compared. */
 interface Known {
   lineage: Lineage;
-  results: Map<object, unknown>;
-  keys: Map<object, readonly unknown[]>;
+  stamp: number;
+  entries: Map<object, Entry>;
+  /** Whether what was read is the same in it, as far as somebody asked. */
+  stands: Map<Reads, boolean>;
 }
 
 const known = new WeakMap<Design, Known>();
+let stamps = 0;
 
-const newLineage = (): Lineage => ({
-  results: new Map(),
-  keys: new Map(),
-  rows: new Map(),
-  lists: new Map(),
-  own: new Map(),
+const newKnown = (lineage: Lineage): Known => ({
+  lineage,
+  stamp: (stamps += 1),
+  entries: new Map(),
+  stands: new Map(),
 });
 
-function knownOf(design: Design): Known {
-  let one = known.get(design);
-  if (!one) known.set(design, (one = { lineage: newLineage(), results: new Map(), keys: new Map() }));
+function knownOf(real: Design): Known {
+  let one = known.get(real);
+  if (!one) known.set(real, (one = newKnown({ results: new Map(), rows: new Map(), own: new Map() })));
   return one;
 }
 
+const collections = new Map<string, Source>();
+/** A collection of a design, or its settings, as a source. */
+function collection(name: string): Source {
+  let source = collections.get(name);
+  if (!source) {
+    source = { now: (design) => design[name as "points"], collection: name };
+    collections.set(name, source);
+  }
+  return source;
+}
+
+const FRAME = Symbol("who records what is read");
+
 /**
- * Say that `next` was made of `design` by changes: what is kept for one answers for the other where it
- * still can.
+ * A design as whoever works something out sees it: what is read of it is recorded. A trial is a design made of it on the
+ * way: what is read of that hangs on the same collection of the design it was made of.
  */
-export function descends(next: Design, design: Design): void {
-  known.set(next, { lineage: knownOf(design).lineage, results: new Map(), keys: new Map() });
+class Frame implements ProxyHandler<Design> {
+  readonly sources: Source[] = [];
+  readonly values: unknown[] = [];
+  private readonly seen = new Set<object>();
+  private readonly rows = new Set<string>();
+  private readonly base: Frame | undefined;
+  open = true;
+
+  constructor(
+    readonly real: Design,
+    private readonly name: string,
+    base?: Frame,
+  ) {
+    this.base = base;
+  }
+
+  get(real: Design, key: string | symbol): unknown {
+    if (key === FRAME) return this;
+    const value = real[key as "points"] as unknown;
+    if (typeof key === "string") this.read(key);
+    return value;
+  }
+
+  private read(name: string): void {
+    if (this.base) return this.base.read(name);
+    if (!this.open) throw new Error(`${this.name} reads ${name} after it was worked out`);
+    const source = collection(name);
+    if (!this.seen.has(source)) this.record(source, this.real[name as "points"]);
+  }
+
+  /** One row, by its id. */
+  row(name: CollectionName, id: string): unknown {
+    const row = byId(this.real, name).get(id);
+    const key = `${name}/${id}`;
+    if (this.base || !this.open) this.read(name);
+    else if (!this.rows.has(key)) {
+      this.rows.add(key);
+      this.record({ now: (design) => byId(design, name).get(id), collection: name }, row);
+    }
+    return row;
+  }
+
+  private record(source: Source, value: unknown): void {
+    this.seen.add(source);
+    this.sources.push(source);
+    this.values.push(value);
+  }
+
+  /** A kept result was asked for. */
+  ask(source: Source, { reads, result }: Entry): void {
+    if (this.base) this.inherit(reads);
+    else if (this.open && !this.seen.has(source)) this.record(source, result);
+  }
+
+  /** What was asked for hangs on all of these. */
+  inherit(reads: Reads): void {
+    if (this.seen.has(reads)) return;
+    this.seen.add(reads);
+    const entries = knownOf(this.real).entries;
+    reads.sources.forEach((source, i) => {
+      if (this.base) {
+        if (source.collection !== undefined) this.read(source.collection);
+        else this.inherit(entries.get(source)!.reads);
+      } else if (!this.seen.has(source)) this.record(source, reads.values[i]);
+    });
+  }
+
+  /** The view of a design that is made of this one by changes. */
+  trial(next: Design): Design {
+    return new Proxy(next, new Frame(next, this.name, this));
+  }
+}
+
+const frameOf = (design: Design): Frame | undefined => (design as { [FRAME]?: Frame })[FRAME];
+/** The design itself, where whoever works something out sees it through what records. */
+const realOf = (design: Design): Design => frameOf(design)?.real ?? design;
+
+/**
+ * One row by its id; undefined where there is none. Who reads it so hangs on that row alone, where who looks into
+ * `byId` hangs on the whole collection.
+ */
+export function findRow<C extends CollectionName>(
+  design: Design,
+  collection: C,
+  id: string | undefined,
+): Rows[C] | undefined {
+  if (id === undefined) return undefined;
+  const frame = frameOf(design);
+  return frame ? (frame.row(collection, id) as Rows[C] | undefined) : byId(design, collection).get(id);
+}
+
+/**
+ * The same design with other rows, for a trial that is no edit: nothing that is kept for the one answers for the other.
+ */
+export function withRows(design: Design, rows: Partial<Design>): Design {
+  const next = { ...realOf(design), ...rows } as Design;
+  return frameOf(design)?.trial(next) ?? next;
+}
+
+/**
+ * A design that changes make of another: what is kept for one answers for the other where it still can.
+ * @param make the new design, of the old one as it stands
+ */
+export function descended(design: Design, make: (design: Design) => Design): Design {
+  const real = realOf(design);
+  const next = make(real);
+  known.set(next, newKnown(knownOf(real).lineage));
+  return frameOf(design)?.trial(next) ?? next;
 }
 
 /**
@@ -83,120 +206,136 @@ export function descends(next: Design, design: Design): void {
  */
 const KEPT = 2;
 
-const same = (a: readonly unknown[], b: readonly unknown[]) => a.every((value, i) => value === b[i]);
+const remember = <E extends Entry>(list: readonly E[], entry: E): readonly E[] =>
+  list[0] === entry ? list : [entry, ...list.filter((one) => one !== entry).slice(0, KEPT - 1)];
 
-function remember<T>(list: T[] | undefined, entry: T): T[] {
-  return list?.length ? [entry, ...list.filter((one) => one !== entry).slice(0, KEPT - 1)] : [entry];
+/** Is all that was read still the same? A source that cannot be worked out any more is another. */
+function stands(reads: Reads, real: Design, own: Known): boolean {
+  const asked = own.stands.get(reads);
+  if (asked !== undefined) return asked;
+  let holds = true;
+  try {
+    for (let i = 0; holds && i < reads.sources.length; i++)
+      holds = reads.sources[i]!.now(real) === reads.values[i];
+  } catch {
+    holds = false;
+  }
+  own.stands.set(reads, holds);
+  return holds;
 }
 
-/**
- * The parts of a design as one list: the very same list while none of them has changed. Worked out once a
- * design.
- */
-function keysOf(design: Design, memo: object, parts: readonly Part[]): readonly unknown[] {
-  const own = knownOf(design);
-  const asked = own.keys.get(memo);
-  if (asked) return asked;
-  const now = parts.map((part) => partOf(design, part));
-  const lists = own.lineage.keys.get(memo);
-  const keys = lists?.find((one) => same(one, now)) ?? now;
-  own.lineage.keys.set(memo, remember(lists, keys));
-  own.keys.set(memo, keys);
-  return keys;
-}
-
-/**
- * Result of `compute`, kept while the given collections are the same arrays (and the design row the same
- * object).
- * @param parts what the result hangs on; a part that is a function brings its own parts along
- */
-export function memoByParts<R>(
-  parts: readonly Part[],
+/** Work something out and record what it reads. What is thrown hangs on what was read until then as well. */
+function recorded<R>(
+  name: string,
+  real: Design,
+  asking: Frame | undefined,
   compute: (design: Design) => R,
+): { reads: Reads; result: R } {
+  const frame = new Frame(real, name);
+  try {
+    const result = compute(new Proxy(real, frame));
+    return { reads: { sources: frame.sources, values: frame.values }, result };
+  } catch (error) {
+    asking?.inherit(frame);
+    throw error;
+  } finally {
+    frame.open = false;
+  }
+}
+
+/**
+ * Result of `compute`, kept while what it read is the same.
+ * @param name what stacks and profiles call it
+ * @param equal whether two results say the same: then the last one is given again, and what hangs on it stays
+ */
+export function memo<R>(
+  name: string,
+  compute: (design: Design) => R,
+  equal?: (a: R, b: R) => boolean,
 ): (design: Design) => R {
-  const memo = {};
-  return (design) => {
-    const own = knownOf(design);
-    if (own.results.has(memo)) return own.results.get(memo) as R;
-    const keys = keysOf(design, memo, parts);
-    const before = own.lineage.results.get(memo);
-    const entry = before?.find((one) => one.keys === keys) ?? { keys, result: compute(design) };
-    own.lineage.results.set(memo, remember(own.lineage.results.get(memo), entry));
-    own.results.set(memo, entry.result);
+  const source: Source = { now: (real) => entryOf(real, undefined).result };
+  const entryOf = (real: Design, asking: Frame | undefined): Entry => {
+    const own = knownOf(real);
+    const asked = own.entries.get(source);
+    if (asked) return asked;
+    const before = own.lineage.results.get(source) ?? [];
+    let entry = before.find(({ reads }) => stands(reads, real, own));
+    if (!entry) {
+      const made = recorded(name, real, asking, compute);
+      const same = equal && before.find(({ result }) => equal(result as R, made.result));
+      entry = same ? { reads: made.reads, result: same.result } : made;
+    }
+    own.lineage.results.set(source, remember(own.lineage.results.get(source) ?? [], entry));
+    own.entries.set(source, entry);
+    return entry;
+  };
+  const result = (design: Design): R => {
+    const frame = frameOf(design);
+    const entry = entryOf(frame?.real ?? design, frame);
+    frame?.ask(source, entry);
     return entry.result as R;
   };
-}
-
-/**
- * As `memoByParts`, and where the new result equals the last one, the last one is given: what hangs on it
- * stays.
- * @param equal whether two results say the same
- */
-export function memoSame<R>(
-  parts: readonly Part[],
-  compute: (design: Design) => R,
-  equal: (a: R, b: R) => boolean,
-): (design: Design) => R {
-  const last = keptFor((): { value?: R } => ({}));
-  return memoByParts(parts, (design) => {
-    const now = compute(design);
-    const before = last(design);
-    return before.value !== undefined && equal(before.value, now) ? before.value : (before.value = now);
-  });
+  return Object.defineProperty(result, "name", { value: name });
 }
 
 /** What is known of each row of a collection: of one row, or of all of a list. */
 export interface ByRow<Row extends object, R> {
   (design: Design, row: Row, also?: unknown): R;
   /**
-   * The same of each row of a list, in its order. Where rows stand at the places they had, they are compared with
-   * what stood there and nothing is looked up: an edit to one of thousands costs a pass over two arrays.
+   * The same of each row of a list, in its order.
    * @param also the extra value of each row, by place
    */
   all: (design: Design, rows: readonly Row[], also?: readonly unknown[]) => readonly R[];
 }
 
+/** Reads of rows that are alike are one: what a thousand rows hang on is then looked at once. */
+function alike(last: Reads | undefined, reads: Reads): Reads {
+  return last?.sources.length === reads.sources.length &&
+    last.sources.every((source, i) => source === reads.sources[i] && last.values[i] === reads.values[i])
+    ? last
+    : reads;
+}
+
 /**
- * Result of `compute` for one row, kept while that row is the same object, the given collections are the same
- * arrays and `also` is the same value: an edit to one point leaves what is known of all others standing.
+ * Result of `compute` for one row, kept while that row is the same object, `also` is the same value and all that was
+ * read is the same: an edit to one point leaves what is known of all others standing.
+ * @param name what stacks and profiles call it
  */
 export function memoByRow<Row extends object, R>(
-  parts: readonly Part[],
+  name: string,
   compute: (design: Design, row: Row, also?: unknown) => R,
 ): ByRow<Row, R> {
-  const memo = {};
+  const key = {};
   const one = (design: Design, row: Row, also?: unknown): R => {
-    const { rows } = knownOf(design).lineage;
-    let kept = rows.get(memo);
-    if (!kept) rows.set(memo, (kept = new WeakMap()));
-    const keys = keysOf(design, memo, parts);
-    const entry = kept.get(row);
-    if (entry && entry.also === also && entry.keys === keys) return entry.result as R;
-    const result = compute(design, row, also);
-    kept.set(row, { keys, also, result });
-    return result;
-  };
-  const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]): readonly R[] => {
-    const { lists } = knownOf(design).lineage;
-    const keys = keysOf(design, memo, parts);
-    const before = lists.get(memo)?.find((list) => list.keys === keys);
-    const results = rows.map((row, i) =>
-      before && before.rows[i] === row && before.also?.[i] === also?.[i]
-        ? (before.results[i] as R)
-        : one(design, row, also?.[i]),
+    const frame = frameOf(design);
+    const real = frame?.real ?? design;
+    const own = knownOf(real);
+    let kept = own.lineage.rows.get(key);
+    if (!kept) own.lineage.rows.set(key, (kept = { byRow: new WeakMap() }));
+    const before = kept.byRow.get(row) ?? [];
+    let entry = before.find(
+      (known) => known.also === also && (known.stamp === own.stamp || stands(known.reads, real, own)),
     );
-    lists.set(memo, remember(lists.get(memo), { keys, rows, also, results }));
-    return results;
+    if (!entry) {
+      const { reads, result } = recorded(name, real, frame, (view) => compute(view, row, also));
+      entry = { reads: (kept.last = alike(kept.last, reads)), result, also, stamp: own.stamp };
+    }
+    entry.stamp = own.stamp;
+    if (before[0] !== entry) kept.byRow.set(row, remember(before, entry));
+    frame?.inherit(entry.reads);
+    return entry.result as R;
   };
-  return Object.assign(one, { all });
+  const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]) =>
+    rows.map((row, i) => one(design, row, also?.[i]));
+  return Object.defineProperty(Object.assign(one, { all }), "name", { value: name });
 }
 
 /** Something of a lineage's own, made once for it: what one answer leaves for the next to start from. */
 export function keptFor<T>(make: () => T): (design: Design) => T {
-  const memo = {};
+  const key = {};
   return (design) => {
-    const { own } = knownOf(design).lineage;
-    if (!own.has(memo)) own.set(memo, make());
-    return own.get(memo) as T;
+    const { own } = knownOf(realOf(design)).lineage;
+    if (!own.has(key)) own.set(key, make());
+    return own.get(key) as T;
   };
 }

@@ -4,7 +4,7 @@
  */
 import type { AcceptanceRow } from "../stages/brief/rows";
 import type { Design } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memo } from "../design/kept";
 import type { Change } from "../design/edit";
 import { fail } from "../design/input-error";
 import { dropRow, putRow } from "../design/row-changes";
@@ -27,7 +27,7 @@ function grown({ measured, limit }: Judged, then: number | undefined): boolean {
   return worse * (measured - then) > SAME * Math.max(1, Math.abs(then));
 }
 
-const acceptancesByCode = memoByParts(["acceptances"], (design: Design) => {
+const acceptancesByCode = memo("acceptancesByCode", (design: Design) => {
   const byCode = new Map<string, AcceptanceRow[]>();
   for (const row of design.acceptances) {
     const list = byCode.get(row.code);

@@ -14,7 +14,7 @@ import {
   type Summary,
 } from "./engine";
 import { acceptFindings } from "./accept";
-import { sortFindings } from "./findings";
+import { changesOf, sortFindings } from "./findings";
 import { ledgerJson, ledgerValue, ledgerWorking } from "./ledger";
 import { allFindings, facetsOf } from "./summary";
 
@@ -112,7 +112,7 @@ test("followed, it says what came and what went, and no more", async () => {
   await open(demo);
   expect(beside.ahead).toEqual([]);
   const key = keyOf("runs.voltage-drop");
-  const { came, went, summary } = await follow(voltage.fix!.changes);
+  const { came, went, summary } = await follow(changesOf(voltage.fix!, demo));
   const ledger = summary.ledger!;
   expect(beside.ahead).toEqual([{ n: 2, cells: ledger.cells }]);
   expect(went).toEqual([key]);
@@ -120,7 +120,7 @@ test("followed, it says what came and what went, and no more", async () => {
   expect(ledger.findings.stop + ledger.findings.mend).toBeLessThan(
     firstAnswer(demo).findings.filter(({ severity }) => severity !== "note").length,
   );
-  const back = await follow(changesBetween(applyChanges(demo, voltage.fix!.changes), demo));
+  const back = await follow(changesBetween(applyChanges(demo, changesOf(voltage.fix!, demo)), demo));
   expect(back.came.map((finding) => finding.key)).toContain(key);
   expect(back.summary).toEqual((await open(demo)).summary);
 });
@@ -199,7 +199,7 @@ describe("with time between the pieces of its work", () => {
   test("totals come at once, and an edit that came meanwhile takes the findings of the one before along", () => {
     expect(heard).toEqual([]);
     work();
-    ask({ ask: "follow", changes: voltage.fix!.changes });
+    ask({ ask: "follow", changes: changesOf(voltage.fix!, demo) });
     rest.shift()!();
     ask({ ask: "follow", changes: dearer(1) });
     expect(heard.slice(1)).toMatchObject([
@@ -217,7 +217,7 @@ describe("with time between the pieces of its work", () => {
       { n: 1, answer: {} },
       { n: 2, working: voltage.working },
     ]);
-    ask({ ask: "follow", changes: voltage.fix!.changes });
+    ask({ ask: "follow", changes: changesOf(voltage.fix!, demo) });
     ask({ ask: "fix", finding: key });
     expect(heard.slice(2)).toMatchObject([
       { n: 3, cells: {} },

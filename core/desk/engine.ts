@@ -7,7 +7,7 @@ import type { Design } from "../design/collections";
 import { applyChanges, type Change } from "../design/edit";
 import { changesBetween } from "../design/difference";
 import { InputError } from "../design/input-error";
-import { compareFindings, worseOf, type Finding, type Severity } from "./findings";
+import { changesOf, compareFindings, worseOf, type Finding, type Severity } from "./findings";
 import { ledgerCells, ledgerOf, ledgerValue, ledgerWorking, type Ledger, type LedgerValue } from "./ledger";
 import type { Stage } from "./names";
 import type { Facet } from "./stage";
@@ -119,7 +119,7 @@ export function fixesOf(design: Design, findings: readonly Finding[]): Change[] 
         ? finding
         : allFindings(now).find((one) => identityOf(one) === identityOf(finding) && !one.accepted);
     try {
-      const changes = standing?.fix?.changes;
+      const changes = standing?.fix && changesOf(standing.fix, now);
       if (changes) now = applyChanges(now, changes);
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
@@ -134,7 +134,7 @@ export function fixesOf(design: Design, findings: readonly Finding[]): Change[] 
 export function costOfFix(design: Design, { fix }: Finding): number | undefined {
   try {
     if (!fix) return undefined;
-    const after = ledgerValue(applyChanges(design, fix.changes), "cost");
+    const after = ledgerValue(applyChanges(design, changesOf(fix, design)), "cost");
     return after === undefined ? undefined : after - (ledgerValue(design, "cost") ?? 0);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
@@ -249,7 +249,7 @@ export function createEngine(say: (reply: Reply) => void, later: Later = (work) 
     const finding = known.get(request.finding)?.finding;
     if (request.ask === "cost") say({ n, cost: finding && costOfFix(design, finding) });
     else if (request.ask === "working") say({ n, working: finding?.working });
-    else say({ n, changes: finding?.fix?.changes });
+    else say({ n, changes: finding?.fix && changesOf(finding.fix, design) });
   }
 
   return (request: Request): void => guarded(request.n, () => take(request));

@@ -17,12 +17,16 @@ export interface RowRef {
 export interface Fix {
   /** What the step does, as a button says it. */
   label: string;
-  /**
-   * What it does on the design it was found in; one that is dear is a getter. Throws InputError where there
-   * is no way.
-   */
-  readonly changes: Change[];
+  /** What it does; where that is dear, worked out on the design as it is when somebody asks (`changesOf`). */
+  readonly changes: Change[] | ((design: Design) => Change[]);
 }
+
+/**
+ * What a fix does on a design in which its finding stands.
+ * @throws InputError where there is no way
+ */
+export const changesOf = ({ changes }: Fix, design: Design): Change[] =>
+  typeof changes === "function" ? changes(design) : changes;
 
 export interface Finding {
   /** stage.what, stable for scripts. */

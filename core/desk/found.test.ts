@@ -6,7 +6,7 @@ import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import type { Design } from "../design/collections";
 import { keyOf } from "../design/edit";
 import { InputError } from "../design/input-error";
-import type { Finding } from "./findings";
+import { changesOf, type Finding } from "./findings";
 import { STAGE_LIST } from "./list";
 import { larkspurWeir, faultyHouse, ropewalkCourt } from "../../tests/core/houses";
 import { polarHouse } from "../../tests/core/faulty-house";
@@ -31,10 +31,10 @@ const few = (names: readonly string[]): string =>
   names.length > 4 ? `${names.slice(0, 3).join(" ")} … (${names.length})` : names.join(" ");
 
 /** What a fix changes: how many rows are put and dropped of each collection, and the first of them. */
-function fixText({ fix }: Finding): string {
+function fixText({ fix }: Finding, design: Design): string {
   if (!fix) return "";
   try {
-    return `→ ${few(fix.changes.map((change) => `${"put" in change ? "" : "−"}${keyOf(change)}`)) || "nothing"}`;
+    return `→ ${few(changesOf(fix, design).map((change) => `${"put" in change ? "" : "−"}${keyOf(change)}`)) || "nothing"}`;
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     return `→ refused at ${error.problems[0]!.path}`;
@@ -42,14 +42,14 @@ function fixText({ fix }: Finding): string {
 }
 
 /** One line of the table: severity, code, what it is about, measured of limit, what its fix changes. */
-const rowOf = (finding: Finding): string =>
+const rowOf = (finding: Finding, design: Design): string =>
   [
     finding.severity,
     finding.code,
     few(finding.about.map((ref) => `${ref.in}/${ref.id}`)),
     finding.measured === undefined ? "" : figure(finding.measured),
     finding.limit === undefined ? "" : `of ${figure(finding.limit)}`,
-    fixText(finding),
+    fixText(finding, design),
   ]
     .filter(Boolean)
     .join("  ");
@@ -58,7 +58,11 @@ const KEEPS = process.env.ZINC_KEEP === "1";
 
 describe.each(STAGE_LIST.map((stage) => [stage.stage, stage] as const))("%s", (name, stage) => {
   const file = `tests/core/found/${name}.txt`;
-  const rows = (design: Design) => stage.checks(design).map(rowOf).sort();
+  const rows = (design: Design) =>
+    stage
+      .checks(design)
+      .map((finding) => rowOf(finding, design))
+      .sort();
   test("finds what it found, and its fixes change what they changed", () => {
     const text = HOUSES.map(([house, build, compared]) => {
       const known = new Set(compared ? rows(compared()) : []);

@@ -1,3 +1,4 @@
+import { changesOf } from "./findings";
 import { larkspurWeir } from "../../tests/core/houses";
 import { applyChanges } from "../design/edit";
 import { movePoint } from "../stages/house";
@@ -100,7 +101,7 @@ describe("register", () => {
     const design = testDesign();
     design.devices.push({ ...design.devices[0]!, id: "d2", point: "cam-up" });
     const finding = registerChecks(design).find((one) => one.code === "register.name-repeated")!;
-    expect(registerChecks(applyChanges(design, finding.fix!.changes))).toEqual([]);
+    expect(registerChecks(applyChanges(design, changesOf(finding.fix!, design)))).toEqual([]);
   });
   test("an undefined value takes a field away", () => {
     const design = testDesign();
@@ -223,7 +224,7 @@ describe("stages", () => {
     for (const finding of allFindings(design)) {
       if (!finding.fix) continue;
       const { checks } = STAGE_LIST.find(({ stage }) => stage === finding.stage)!;
-      const left = checks(applyChanges(design, finding.fix.changes));
+      const left = checks(applyChanges(design, changesOf(finding.fix, design)));
       expect(
         left.some((other) => other.code === finding.code && other.about[0]!.id === finding.about[0]!.id),
       ).toBe(false);

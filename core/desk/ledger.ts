@@ -1,6 +1,6 @@
 /** The strip of totals: the cells of all stages, in one row. */
-import { FILE_ORDER, type Design } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { type Design } from "../design/collections";
+import { memo } from "../design/kept";
 import { STAGE_LIST } from "./list";
 import { countBySeverity, type Severity } from "./findings";
 import type { LedgerCell } from "./stage";
@@ -29,7 +29,7 @@ const CELLS: readonly LedgerCell[] = STAGE_LIST.flatMap((stage) => stage.cells ?
 );
 
 /** The cells alone: they are there long before the findings are. */
-export const ledgerCells = memoByParts(["design", ...FILE_ORDER], (design): LedgerValue[] =>
+export const ledgerCells = memo("ledgerCells", (design): LedgerValue[] =>
   CELLS.flatMap(({ cell, name, digits, unit, of }) => {
     const known = of(design);
     return known ? [{ cell, name, digits, ...(unit ? { unit } : {}), ...known }] : [];
@@ -37,7 +37,7 @@ export const ledgerCells = memoByParts(["design", ...FILE_ORDER], (design): Ledg
 );
 
 /** Totals of a whole design. */
-export const ledgerOf = memoByParts(["design", ...FILE_ORDER], (design): Ledger => ({
+export const ledgerOf = memo("ledgerOf", (design): Ledger => ({
   cells: ledgerCells(design),
   findings: countBySeverity(unsortedFindings(design)),
 }));

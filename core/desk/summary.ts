@@ -1,22 +1,19 @@
 /** What all stages find in a design, and how far it meets each of them. */
-import { FILE_ORDER } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memo } from "../design/kept";
 import { acceptanceOf } from "./accept";
 import { STAGE_LIST } from "./list";
 import { sortFindings, type Check, type Finding } from "./findings";
 import type { Stage } from "./names";
 import type { Facet, Papers } from "./stage";
 
-const EVERYTHING = ["design", ...FILE_ORDER] as const;
-
 /**
  * What each stage finds, kept: whoever works them out one after another does what `allFindings` would do at
  * once.
  */
-export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memoByParts(EVERYTHING, checks));
+export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memo("CHECKS", checks));
 
 /** All findings of a design as they are found, for who counts them; what somebody accepted says so. */
-export const unsortedFindings = memoByParts(EVERYTHING, (design): Finding[] => {
+export const unsortedFindings = memo("unsortedFindings", (design): Finding[] => {
   const found = CHECKS.flatMap((checks) => checks(design));
   if (!design.acceptances.length) return found;
   return found.map((finding) => {
@@ -26,10 +23,10 @@ export const unsortedFindings = memoByParts(EVERYTHING, (design): Finding[] => {
 });
 
 /** All findings of a design, most severe first; what somebody accepted says so, and comes last. */
-export const allFindings = memoByParts(EVERYTHING, (design) => sortFindings(unsortedFindings(design)));
+export const allFindings = memo("allFindings", (design) => sortFindings(unsortedFindings(design)));
 
 /** The four facets of each built stage: what it has to have before it can be called whole. */
-export const facetsOf = memoByParts(EVERYTHING, (design): Partial<Record<Stage, Facet[]>> => {
+export const facetsOf = memo("facetsOf", (design): Partial<Record<Stage, Facet[]>> => {
   // What must not be built is not made whole by being accepted.
   const found = new Set(
     unsortedFindings(design)

@@ -1,3 +1,4 @@
+import { changesOf } from "../desk/findings";
 import { byId, type Design } from "../design/collections";
 import { applyChanges } from "../design/edit";
 import { KIND_TABLE } from "../stages/house/tables";
@@ -168,7 +169,7 @@ describe("legend", () => {
       const clash = applyChanges(design, withLegendLine(design, line));
       const [finding] = legendChecks(clash);
       expect(finding!.code).toBe("runs.legend-clash");
-      const fixed = applyChanges(clash, finding!.fix!.changes);
+      const fixed = applyChanges(clash, changesOf(finding!.fix!, clash));
       expect(legendChecks(fixed)).toEqual([]);
       expect(legendLine(fixed, "bus")).not.toEqual(line);
       expect(legendOf(fixed)).toHaveLength(SERVICES.length);

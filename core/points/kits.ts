@@ -1,6 +1,6 @@
 /** The kit of a point: what its kind brings, as its room and the design's schools have it. */
 import { byId, type Design } from "../design/collections";
-import { memoByParts, memoSame } from "../design/kept";
+import { memo } from "../design/kept";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../stages/runs/rows";
 
@@ -20,8 +20,8 @@ const NOTHING: ReadonlyMap<string, ShadeNeed> = new Map();
  * What the chosen motor of each shade asks, by point; only in a design that cables shades for the motor chosen.
  * Kept while nothing in it changes, so that what hangs on it is kept too.
  */
-export const shadeNeeds = memoSame(
-  ["design", "devices", "options", "kinds", "points"],
+export const shadeNeeds = memo(
+  "shadeNeeds",
   (design): ReadonlyMap<string, ShadeNeed> => {
     if (design.design.schools?.shadeCable !== "what the motor needs") return NOTHING;
     const needs = new Map<string, ShadeNeed>();
@@ -44,8 +44,8 @@ export const shadeNeeds = memoSame(
 /** A shade's pocket: what moves it may not be chosen yet. */
 export const isPocket = (kind: KindRow) => kind.service === "shade" && kind.glyph === "moves";
 
-const roomKits = memoByParts(
-  ["roomKits"],
+const roomKits = memo(
+  "roomKits",
   (design): ReadonlyMap<string, RoomKitRow> =>
     new Map(design.roomKits.map((row) => [`${row.room}/${row.kind}`, row])),
 );

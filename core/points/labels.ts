@@ -1,7 +1,7 @@
 /** What a point is called on labels and sheets: level, room, kind and number. */
 import { group } from "d3-array";
 import { byId, type Design } from "../design/collections";
-import { memoByParts, memoSame } from "../design/kept";
+import { memo } from "../design/kept";
 import type { PointRow } from "../stages/runs/rows";
 
 type Named = Pick<PointRow, "id" | "level" | "room" | "kind" | "number">;
@@ -10,8 +10,8 @@ type Named = Pick<PointRow, "id" | "level" | "room" | "kind" | "number">;
  * What labels hang on: the same list while no point changes its level, room, kind or number, wherever it
  * moves.
  */
-const named = memoSame(
-  ["points"],
+const named = memo(
+  "named",
   (design): readonly Named[] =>
     design.points.map(({ id, level, room, kind, number }) => ({ id, level, room, kind, number })),
   (a, b) =>
@@ -32,7 +32,7 @@ const named = memoSame(
  * The nn of every point's label: its own number where it can have it, else the next free one of its room
  * and kind.
  */
-export const pointNumbers = memoByParts(["levels", "rooms", "kinds", named], (design) => {
+export const pointNumbers = memo("pointNumbers", (design) => {
   const stems = new Map<string, Named[]>();
   for (const point of named(design)) {
     const stem = labelStem(design, point);
@@ -75,7 +75,7 @@ export function pointLabel(design: Design, point: Pick<PointRow, "id" | "level" 
 }
 
 /** Ids of each level's points, by label. */
-const idsByLevel = memoByParts(["levels", "rooms", "kinds", named], (design) => {
+const idsByLevel = memo("idsByLevel", (design) => {
   const labelled = named(design).map((point) => ({ point, label: pointLabel(design, point) }));
   labelled.sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
   return group(

@@ -3,7 +3,7 @@
  * and volts are worked out above this, from the drops that stretches are.
  */
 import { byId, type Design } from "../design/collections";
-import { memoByParts, memoSame } from "../design/kept";
+import { findRow, memo } from "../design/kept";
 import type { SegmentRow, StopRow } from "../stages/bus/rows";
 import type { CableTypeRow, PointRow } from "../stages/runs/rows";
 import type { KitCable } from "./kits";
@@ -20,10 +20,10 @@ export interface PointStop {
 
 /** The point of a stop: its own, or that of its device. */
 export const pointOfStop = (design: Design, stop: StopRow): PointRow | undefined =>
-  byId(design, "points").get(stop.point ?? byId(design, "devices").get(stop.device ?? "")?.point ?? "");
+  findRow(design, "points", stop.point ?? findRow(design, "devices", stop.device)?.point);
 
 /** The stops of each segment, in the order the cable visits them. */
-export const stopsBySegment = memoByParts(["stops"], (design): ReadonlyMap<string, StopRow[]> => {
+export const stopsBySegment = memo("stopsBySegment", (design): ReadonlyMap<string, StopRow[]> => {
   const stops = new Map<string, StopRow[]>();
   for (const stop of design.stops) {
     const list = stops.get(stop.segment);
@@ -68,8 +68,8 @@ export function parentsOf(
 type Placed = { segment: SegmentRow; stop: StopRow; from?: StopRow; closes: boolean };
 
 /** By point, its stop on the first segment that visits it; the same map while no stop and no segment changes. */
-export const placedStops = memoSame(
-  ["segments", "stops", "devices"],
+export const placedStops = memo(
+  "placedStops",
   (design): ReadonlyMap<string, Placed> => {
     const found = new Map<string, Placed>();
     const devices = byId(design, "devices");

@@ -1,6 +1,6 @@
 /** Which port a cable is patched to, by the names people read. Below every stage that says so. */
 import { byId, type Design, type Rows } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memo } from "../design/kept";
 
 /** A port as it is read: the item's name and the number. */
 export function portName(design: Design, port: string | undefined): string {
@@ -11,8 +11,8 @@ export function portName(design: Design, port: string | undefined): string {
 }
 
 /** The patch of each drop, by the drop's key. */
-export const patchByDrop = memoByParts(
-  ["patches"],
+export const patchByDrop = memo(
+  "patchByDrop",
   (design): ReadonlyMap<string, Rows["patches"]> => new Map(design.patches.map((row) => [row.drop, row])),
 );
 

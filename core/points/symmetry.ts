@@ -1,12 +1,12 @@
 /** Symmetric pairs: two points that mirror each other, and stay so. */
 import { round3 } from "../geometry/round";
 import { byId, type Design } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memo } from "../design/kept";
 import type { PointRow, SymmetryRow } from "../stages/runs/rows";
 
 /** The pair each point is in. */
-const pairs = memoByParts(
-  ["symmetries"],
+const pairs = memo(
+  "pairs",
   (design): ReadonlyMap<string, SymmetryRow> =>
     new Map(design.symmetries.flatMap((row) => [[row.left, row] as const, [row.right, row] as const])),
 );

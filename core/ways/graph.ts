@@ -3,7 +3,7 @@
  * point is not part of the graph; route.ts joins it.
  */
 import { byId, type Design } from "../design/collections";
-import { memoByParts } from "../design/kept";
+import { memo } from "../design/kept";
 import type { LevelRow } from "../stages/house/rows-house";
 import { contains } from "../geometry/polygon";
 import { distance, footOn, meeting, type Xy } from "../geometry/segment";
@@ -291,8 +291,5 @@ export function buildGraph(design: Design): Graph {
   return graph;
 }
 
-/** What the route graph hangs on. */
-export const GRAPH_PARTS = ["levels", "rooms", "trunks", "risers", "closets", "noGo", "mainsRuns"] as const;
-
 /** The design's route graph, kept while all it hangs on stays the same. */
-export const routeGraph = memoByParts(GRAPH_PARTS, buildGraph);
+export const routeGraph = memo("routeGraph", buildGraph);

@@ -1,3 +1,4 @@
+import { changesOf } from "../desk/findings";
 import fc from "fast-check";
 import { byId, type Design } from "../design/collections";
 import { applyChanges } from "../design/edit";
@@ -106,7 +107,7 @@ describe("sections between boxes", () => {
     ];
     const finding = runsChecks(design).find((one) => one.code === "runs.conduit-bends")!;
     expect(finding.measured).toBe(450);
-    const fixed = applyChanges(design, finding.fix!.changes);
+    const fixed = applyChanges(design, changesOf(finding.fix!, design));
     expect(
       runsChecks(fixed).filter((one) => one.code === "runs.conduit-bends" || one.code === "runs.pull-long"),
     ).toEqual([]);
@@ -128,14 +129,14 @@ describe("trays and bundles", () => {
     expect(tray!.fillPct).toBeCloseTo((100 * 30 * Math.PI * 6.2 ** 2) / 4 / 1250, 6);
     expect(trayWorking(tray!).verdict).toBe("fails");
     const finding = runsChecks(full()).find((one) => one.code === "runs.tray-overfull")!;
-    const fixed = applyChanges(full(), finding.fix!.changes);
+    const fixed = applyChanges(full(), changesOf(finding.fix!, full()));
     expect(traysOf(fixed)[0]!.widthMm).toBe(100);
     expect(runsChecks(fixed).some((one) => one.code === "runs.tray-overfull")).toBe(false);
   });
   test("30 powered cables in one bundle are above 24; two bundles are not", () => {
     expect(bundlesOf(full())[0]).toMatchObject({ powered: 30, each: 30, most: 24 });
     const finding = runsChecks(full()).find((one) => one.code === "runs.bundle-large")!;
-    const fixed = applyChanges(full(), finding.fix!.changes);
+    const fixed = applyChanges(full(), changesOf(finding.fix!, full()));
     expect(bundlesOf(fixed)[0]!.each).toBe(15);
     // 29 in two: the larger one has 15.
     expect(bundlesOf({ ...fixed, points: fixed.points.slice(1) })[0]).toMatchObject({
@@ -201,7 +202,7 @@ describe("other ways", () => {
     const cut = { ...pinned, trunks: pinned.trunks.filter((row) => row.id !== "tl") };
     expect(dropsOf(cut).find((one) => one.point.id === "cam")!.route!.pinned).toBeUndefined();
     const finding = runsChecks(cut).find((one) => one.code === "runs.pin-broken")!;
-    expect(applyChanges(cut, finding.fix!.changes).drops).toEqual([]);
+    expect(applyChanges(cut, changesOf(finding.fix!, cut)).drops).toEqual([]);
   });
   test("capacity along a way counts the cable that would be put in", () => {
     const design = twoWays();
@@ -263,7 +264,7 @@ describe("mains beside cable", () => {
     const finding = runsChecks(beside(at)).find((one) => one.code === "runs.near-mains")!;
     expect(finding.fix!.label).toContain(divider);
     expect(
-      runsChecks(applyChanges(beside(at), finding.fix!.changes)).some(
+      runsChecks(applyChanges(beside(at), changesOf(finding.fix!, beside(at)))).some(
         (one) => one.code === "runs.near-mains",
       ),
     ).toBe(false);
@@ -272,7 +273,7 @@ describe("mains beside cable", () => {
     const finding = runsChecks(beside(0.01)).find((one) => one.code === "runs.near-mains")!;
     expect(finding.fix!.label).toBe("Lead the trunk past it");
     expect(
-      runsChecks(applyChanges(beside(0.01), finding.fix!.changes)).some(
+      runsChecks(applyChanges(beside(0.01), changesOf(finding.fix!, beside(0.01)))).some(
         (one) => one.code === "runs.near-mains",
       ),
     ).toBe(false);
@@ -297,7 +298,9 @@ describe("mains beside cable", () => {
     const finding = runsChecks(design).find((one) => one.code === "runs.through-no-go")!;
     expect(finding.fix!.label).toBe("Lead Ground trunk round it");
     expect(
-      runsChecks(applyChanges(design, finding.fix!.changes)).some((one) => one.code === "runs.through-no-go"),
+      runsChecks(applyChanges(design, changesOf(finding.fix!, design))).some(
+        (one) => one.code === "runs.through-no-go",
+      ),
     ).toBe(false);
   });
 });

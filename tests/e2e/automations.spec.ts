@@ -6,8 +6,7 @@ import { emptyHouse, expect, open, ownHouse, saved, test } from "./desk";
 test("a part of a sentence is written anew as a line; what is wrong says what is wanted", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   const dusk = page.locator('[data-automation="dusk"]');
   await dusk.getByRole("button", { name: "shut", exact: true }).click();
   const line = page.getByLabel("As it is written");
@@ -31,7 +30,7 @@ test("a part of a sentence is written anew as a line; what is wrong says what is
 test("the margin says how often a sentence fires in a rehearsed week, and not of one that is off", async ({
   page,
 }) => {
-  const house = await ownHouse(page, (text) =>
+  const house = await ownHouse(page, null, (text) =>
     text.replace(/("id": "nurse-rise"[^]*?"enabled": )true/, "$1false"),
   );
   await open(page, `${house}/automations`);
@@ -71,8 +70,7 @@ test("a flag, a scene and a calendar from nothing", async ({ page }) => {
 test("a new sentence is written by keyboard: what may stand there is offered, what is wrong is said", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   await page.getByRole("button", { name: "New sentence" }).first().click();
   const editor = page.getByRole("textbox", { name: "Text of New automation" });
   await expect(editor).toBeFocused();

@@ -3,8 +3,7 @@ import { choose } from "./choose";
 import { cell, emptyHouse, expect, open, openDemo, ownHouse, saved, test } from "./desk";
 
 test("shown by label; the label changes, the bridge is stale and saved", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges`);
+  const house = await ownHouse(page, "bridges");
   await expect(page.getByRole("main").getByText("Bridge A is stale: 3 devices changed")).toBeVisible();
   await page.getByLabel("Search the matrix").fill("snug lamp");
   await expect(page.locator('[data-row="d-snug-lmp-1"]')).toContainText("shown: Snug lamp");
@@ -34,8 +33,7 @@ test("shown by label; the label changes, the bridge is stale and saved", async (
 });
 
 test("a second ecosystem joins by sharing, not before the first; rooms are ticked off", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges?view=joining`);
+  await ownHouse(page, "bridges?view=joining");
   await expect(page.getByText("1 of 3 joined")).toBeVisible();
   const second = page.locator('[data-join="bridge-a slate-home"]');
   await expect(second).toContainText(
@@ -58,8 +56,7 @@ test("a second ecosystem joins by sharing, not before the first; rooms are ticke
 test("two names that sound alike: a better one is taken everywhere; a sentence then reaches one", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges?view=names`);
+  await ownHouse(page, "bridges?view=names");
   const clash = page.locator('[data-clash="d-stair-head-lmp-1 d-teen-lmp-1"]');
   await expect(clash).toContainText("Stair lamp and Star lamp");
   const heard = page.locator("[data-heard]");
@@ -77,8 +74,7 @@ test("two names that sound alike: a better one is taken everywhere; a sentence t
 });
 
 test("a loop is drawn, and cut by its fix", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges?view=pairs`);
+  await ownHouse(page, "bridges?view=pairs");
   await expect(page.getByRole("img", { name: /^Loop of Dining room lamp/ })).toBeVisible();
   await page.getByRole("button", { name: /^Findings/ }).click();
   const drawer = page.getByRole("region", { name: "Findings", exact: true });
@@ -91,8 +87,7 @@ test("a loop is drawn, and cut by its fix", async ({ page }) => {
 test("a device is seen as each ecosystem sees it; a new ecosystem and bridge from nothing", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges`);
+  await ownHouse(page, "bridges");
   await page.getByLabel("Search the matrix").fill("loft door");
   await page.locator('[data-row="d-sail-loft-lkb-1"]').click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
@@ -118,8 +113,7 @@ test("a device is seen as each ecosystem sees it; a new ecosystem and bridge fro
 test("one device more is shown from its row; the matrix goes out, is changed, and comes in again", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges`);
+  const house = await ownHouse(page, "bridges");
   await choose(page.getByRole("button", { name: /^Filter by devices/ }), "not shown");
   await page.getByLabel("Search the matrix").fill("boathouse workshop lamp");
   const before = await cell(page, "shown").textContent();
@@ -146,8 +140,7 @@ test("one device more is shown from its row; the matrix goes out, is changed, an
 });
 
 test("a bridge's code is kept sealed and shown on request where it joins", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bridges?view=joining`);
+  await ownHouse(page, "bridges?view=joining");
   const step = page.locator('[data-join="bridge-b field-panel"]');
   await step.getByRole("button", { name: "Enter it" }).click();
   await step.getByRole("textbox", { name: "Code of Bridge B" }).fill("12345678901");
@@ -165,7 +158,7 @@ test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
   test("joined without a network, and sent when it is back", async ({ page, context }) => {
-    const house = await ownHouse(page);
+    const house = await ownHouse(page, null);
     await page.goto(`${house}/join`);
     await expect(page.locator("[data-kept-page]")).toBeVisible();
     await context.setOffline(true);

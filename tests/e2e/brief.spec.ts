@@ -1,10 +1,9 @@
 /** The brief: a problem with its score, cards through the triage, constraints, phases, the use log. */
-import { cell, expect, open, ownHouse, revision, saved, test } from "./desk";
+import { cell, expect, ownHouse, revision, saved, test } from "./desk";
 import { choose } from "./choose";
 
 test("a problem: its score is worked, what answers it costs, the finding goes", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   const grid = page.getByRole("grid", { name: "Problems" });
   await expect(grid.locator("[data-row]").first()).toContainText("Stair dark from the loft");
   await page.getByRole("button", { name: "New problem" }).click();
@@ -32,8 +31,7 @@ test("a problem: its score is worked, what answers it costs, the finding goes", 
 });
 
 test("cards move by arrows and by drag; a deletion asks why, and can come back", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   await page.getByRole("tab", { name: "Requirements" }).click();
   const column = (name: string) => page.locator(`[data-column="${name}"]`);
   const card = page.locator('[data-card="voice"]');
@@ -69,8 +67,7 @@ test("cards move by arrows and by drag; a deletion asks why, and can come back",
 });
 
 test("a constraint binds the runs: no new cable in the snug is a stop there", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   await page.getByRole("tab", { name: "Constraints" }).click();
   await page.getByRole("button", { name: "New constraint" }).click();
   await choose(page.getByLabel("Kind"), "no new cable");
@@ -82,8 +79,7 @@ test("a constraint binds the runs: no new cable in the snug is a stop there", as
 });
 
 test("phases: order, sign-off in turn, and everything else narrowed to one", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   await page.getByRole("tab", { name: "Phases" }).click();
   await page.getByRole("button", { name: "Sleep by day", exact: true }).click();
   await page.getByLabel("Signed off by").fill("Grandmother");
@@ -111,8 +107,7 @@ test("phases: order, sign-off in turn, and everything else narrowed to one", asy
 });
 
 test("the use log: candidates after so many days, a use noted, one kept on purpose", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   await page.getByRole("tab", { name: "Use log" }).click();
   const row = (name: string) => page.getByRole("row").filter({ hasText: name });
   await expect(row("Desk plug")).toContainText("may go");
@@ -127,8 +122,7 @@ test("the use log: candidates after so many days, a use noted, one kept on purpo
 });
 
 test("the household: a person with needs, and the problems they suffer", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/brief`);
+  await ownHouse(page, "brief");
   await page.getByRole("tab", { name: "Household" }).click();
   await expect(page.getByRole("listitem").filter({ hasText: "Nurse on night shifts" })).toContainText(
     "sleeps by day",

@@ -1,6 +1,6 @@
 /** Stage 5: a segment built from the plan, overloaded, put right; its stops moved; home runs replaced by it. */
 import { readFileSync } from "node:fs";
-import { cell, expect, open, openDemo, ownHouse, point, saved, test } from "./desk";
+import { cell, expect, openDemo, ownHouse, point, saved, test } from "./desk";
 import { choose } from "./choose";
 
 const segment = (page: Parameters<typeof cell>[0], name: string | RegExp) =>
@@ -9,7 +9,7 @@ const segment = (page: Parameters<typeof cell>[0], name: string | RegExp) =>
 test("the demo house: lines fall before one's eyes, and a line that is too long is put right in one step", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/bus`);
+  await ownHouse(page, "bus");
   await expect(cell(page, "busLowV")).toHaveText("22.20 V");
   await segment(page, /B2 keys/).click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
@@ -29,7 +29,7 @@ test("the demo house: lines fall before one's eyes, and a line that is too long 
 });
 
 test("home runs become a line: the ledger says what that saves, and back again", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus`);
+  await ownHouse(page, "bus");
   const metres = async () => parseFloat((await cell(page, "cableM").innerText()).replace(/\s/g, ""));
   const lined = await metres();
   await segment(page, /B1 keys/).click();
@@ -60,7 +60,7 @@ test("home runs become a line: the ledger says what that saves, and back again",
 });
 
 test("a segment is overloaded, and its fix splits it", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus?view=profiles`);
+  await ownHouse(page, "bus?view=profiles");
   const limit = page.getByRole("textbox", { name: "Devices of 24 V house bus, four-wire" });
   await limit.fill("nine");
   await limit.press("Enter");
@@ -81,7 +81,7 @@ test("a segment is overloaded, and its fix splits it", async ({ page }) => {
 });
 
 test("stops are moved by drag, by keys and by press; addresses follow in one step", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus?below=stops`);
+  await ownHouse(page, "bus?below=stops");
   const names = () =>
     page
       .locator("[data-stop]")
@@ -113,7 +113,7 @@ test("stops are moved by drag, by keys and by press; addresses follow in one ste
 });
 
 test("points are shared out by rule; too few supplies name the rules that clash", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus?view=share`);
+  await ownHouse(page, "bus?view=share");
   await expect(page.getByText(/of cable in 5 segments, against/)).toBeVisible();
   const supplies = page.getByRole("textbox", { name: "Most supplies" });
   await supplies.fill("3");
@@ -153,7 +153,7 @@ test("who may only look sees every figure and changes none", async ({ page }) =>
 });
 
 test("lines are chosen in the find box, and the form of one by its profile", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus`);
+  await ownHouse(page, "bus");
   await page.keyboard.press("/");
   await page.getByRole("combobox", { name: /find/i }).fill("B5 ent");
   await page.keyboard.press("Enter");
@@ -178,7 +178,7 @@ test("lines are chosen in the find box, and the form of one by its profile", asy
 test("a board: the relay on a wild pin is put right in one step, and what cannot be is said", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/bus?view=boards`);
+  await ownHouse(page, "bus?view=boards");
   const saw = page.locator("[data-demand]").filter({ hasText: "Table saw" });
   await expect(saw).toContainText("it blinks while the board starts");
   await page.getByRole("button", { name: "Assign pins" }).click();
@@ -191,7 +191,7 @@ test("a board: the relay on a wild pin is put right in one step, and what cannot
 });
 
 test("codes nearly the same get others; stations run one after another", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/bus?view=remotes`);
+  await ownHouse(page, "bus?view=remotes");
   const kettle = page.locator("[data-code='shop-2']");
   await expect(kettle).toContainText("1 bit off Quay lights, steps");
   await expect(page.locator("[data-station='st-2']")).toHaveAccessibleName(/in turn, 05:43 to 05:55/);

@@ -1,6 +1,6 @@
 /** Stage 5: loads on channels, direct links, wall cabinets, and three ways to wire the same loads. */
 import type { Page } from "@playwright/test";
-import { expect, open, openDemo, ownHouse, saved, test } from "./desk";
+import { expect, openDemo, ownHouse, saved, test } from "./desk";
 import { choose } from "./choose";
 
 const inspector = (page: Page) => page.getByRole("complementary", { name: "Inspector" });
@@ -9,8 +9,7 @@ const dark = (page: Page) => inspector(page).getByText("When Relay 1 dies, Hall 
 test("channels: a load moved by key and by drag, one given a channel, one freed, and dealt anew", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bus?view=channels`);
+  await ownHouse(page, "bus?view=channels");
   const relay = page.getByRole("region", { name: "Relay 1", exact: true });
   await expect(page.locator("main")).toContainText("31 of 31 loads on channels of 10 modules");
   const lamp = relay.getByRole("button", { name: "Laundry lamp", exact: true });
@@ -45,8 +44,7 @@ test("channels: a load moved by key and by drag, one given a channel, one freed,
 test("direct links: what is critical is linked by its finding, and by hand; the hall is parted from one module", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bus?view=channels`);
+  await ownHouse(page, "bus?view=channels");
   await expect(page.locator("main")).toContainText("5 of 8 critical ones");
   // Its fix is worked out when it is pressed: on a page that is hardly there it is pressed again, as a person does.
   const link = inspector(page).getByRole("button", { name: "Link it to Loft stair switch" });
@@ -65,8 +63,7 @@ test("direct links: what is critical is linked by its finding, and by hand; the 
 test("a cabinet: a module moved by arrows and by drag, only where it may stand, and placed by rule again", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/bus?view=cabinets`);
+  await ownHouse(page, "bus?view=cabinets");
   const module = page.locator("[data-drawing] [data-module]", { hasText: "Relay 2" });
   await module.focus();
   await expect(module).toHaveAccessibleName(/row 2, unit 17, mains/);

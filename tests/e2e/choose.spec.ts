@@ -59,7 +59,7 @@ async function ownFlat(page: Page): Promise<string> {
 
 /** The demo house with a dozen wants: what a change does to its plans is there in a second, not in ten. */
 const ownWing = (page: Page) =>
-  ownHouse(page, (text) => {
+  ownHouse(page, null, (text) => {
     const file = JSON.parse(text) as { wants: unknown[] };
     file.wants = file.wants.slice(0, 12);
     return JSON.stringify(file);
@@ -83,7 +83,7 @@ test("the demo house: from its problems to an accepted plan, as one edit that un
   page,
 }) => {
   // As it was before anybody had asked the house.
-  const house = await ownHouse(page, (text) => {
+  const house = await ownHouse(page, null, (text) => {
     const file = JSON.parse(text) as { wants: { leg?: string; problem?: string }[] };
     file.wants = file.wants.filter((want) => !want.leg && !want.problem);
     return JSON.stringify(file);
@@ -255,8 +255,7 @@ test("long work can be stopped, and what was there stays", async ({ page }) => {
 });
 
 test("the catalogue: own entry, CSV out and in, faults by row, column and reason", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/choose?view=catalogue`);
+  const house = await ownHouse(page, "choose?view=catalogue");
   const csv = await page.evaluate(
     (path) => fetch(`${path}/csv/catalogue`).then((response) => response.text()),
     house,

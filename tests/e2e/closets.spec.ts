@@ -1,10 +1,10 @@
 /** Stage 6: where a closet should stand, what moving saves as one edit, and one closet against two. */
-import { cell, expect, open, openDemo, ownHouse, saved, test } from "./desk";
+import { cell, expect, openDemo, ownHouse, saved, test } from "./desk";
 
 test("a closet is moved to the best wall: the ledger says what that saves, and back again", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/rack?view=closets`);
+  await ownHouse(page, "rack?view=closets");
   const metres = async () => parseFloat((await cell(page, "cableM").innerText()).replace(/\s/g, ""));
   const before = await metres();
   const places = page.getByRole("region", { name: "Places" });
@@ -20,7 +20,7 @@ test("a closet is moved to the best wall: the ledger says what that saves, and b
 });
 
 test("one closet against two: each opens its working, and is done as one edit", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/rack?view=closets`);
+  await ownHouse(page, "rack?view=closets");
   const table = page.getByRole("region", { name: "One closet or two" });
   const all = table.getByRole("row", { name: /All at Landing cupboard/ });
   await expect(all).toContainText("86 GBP");

@@ -66,8 +66,7 @@ test("start a design: the zone is guessed, degrees are taken as written, what is
 test("settings: name, place with its sun, north against a wall, money with its rate, undone as one step", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/settings`);
+  await ownHouse(page, "settings");
   const sheet = page.getByRole("region", { name: "Design settings" });
   await expect(sheet.getByRole("row", { name: /21 June/ })).toContainText("04:28");
   await sheet.getByLabel("Latitude").fill("33° 51′ S");
@@ -108,8 +107,7 @@ test("settings: name, place with its sun, north against a wall, money with its r
 test("findings: folded, filtered, put right together, accepted with a reason, taken back by undo", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   await page.keyboard.press("f");
   const drawer = page.getByRole("region", { name: "Findings", exact: true });
   const ducts = drawer.locator('[data-findings="runs.pull-long"]');
@@ -150,7 +148,7 @@ test("a working opens beside the findings, not under them", async ({ page }) => 
 test("a copy is changed and compared: totals, findings, rows; one row comes back, and undo takes it away", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await page.goto("/designs");
   const line = page.getByRole("listitem").filter({ has: page.locator(`a[href="${house}/house"]`) });
   await line.getByRole("button", { name: /^What to do/ }).click();

@@ -4,6 +4,7 @@ import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { readFileSync } from "node:fs";
 import { choose } from "./choose";
+import { copyInDatabase } from "./copy";
 import { expect, test as base, type Browser, type Cookie, type Page } from "@playwright/test";
 
 export { expect };
@@ -30,7 +31,7 @@ async function ownStand(folder: string) {
   for await (const line of createInterface({ input: child.stdout })) {
     if (line.startsWith("{"))
       return {
-        url: (JSON.parse(line) as { url: string }).url,
+        ...(JSON.parse(line) as { url: string; database: string }),
         stop: () => (child.kill("SIGTERM"), once(child, "exit")),
       };
   }
@@ -40,8 +41,9 @@ async function ownStand(folder: string) {
 export const test = base.extend<{ quiet: undefined }, { stand: string }>({
   stand: [
     async ({}, use, worker) => {
-      const { url, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
+      const { url, database, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
       process.env.TEST_WEB_URL = url;
+      process.env.TEST_DATABASE_URL = database;
       await use(url);
       await stop();
     },
@@ -79,21 +81,12 @@ export async function openDemo(page: Page, view = "house", person: Person = "Des
   await open(page, `/d/larkspur-weir/${view}`);
 }
 
-/**
- * A design of its own, brought in from the demo file; returns its address. By the same doors as the pages
- * have, without drawing those.
- */
-export async function ownHouse(
-  page: Page,
-  change: (text: string) => string = (text) => text,
-): Promise<string> {
+const DEMO_FILE = "demo/larkspur-weir.zinc.json";
+
+/** Bring a project file in as a design of its own; returns its id. By the same door as the page has. */
+async function broughtIn(page: Page, text: string): Promise<string> {
   const headers = { Origin: process.env.TEST_WEB_URL! };
-  await signIn(page);
-  const file = {
-    name: "house.zinc.json",
-    mimeType: "application/json",
-    buffer: Buffer.from(change(readFileSync("demo/larkspur-weir.zinc.json", "utf8"))),
-  };
+  const file = { name: "house.zinc.json", mimeType: "application/json", buffer: Buffer.from(text) };
   const response = await page.request.post("/designs", {
     headers,
     multipart: { do: "import", file },
@@ -101,8 +94,29 @@ export async function ownHouse(
   });
   const at = response.headers().location;
   expect(at, await response.text()).toMatch(/^\/d\/\w+\/house$/);
-  await open(page, at!);
-  return at!.replace(/\/house$/, "");
+  return at!.split("/")[2]!;
+}
+
+/** This worker's own copy of the demo house, which no test changes: others are copies of it. */
+let mould: Promise<string> | undefined;
+
+/**
+ * A design of its own, made from the demo file; returns its address.
+ * @param view the page that is opened; none where null
+ * @param change makes another text of the file: then it is brought in by the door that files come in by
+ */
+export async function ownHouse(
+  page: Page,
+  view: string | null = "house",
+  change?: (text: string) => string,
+): Promise<string> {
+  await signIn(page);
+  const text = readFileSync(DEMO_FILE, "utf8");
+  const id = change
+    ? await broughtIn(page, change(text))
+    : await copyInDatabase(await (mould ??= broughtIn(page, text)));
+  if (view !== null) await open(page, `/d/${id}/${view}`);
+  return `/d/${id}`;
 }
 
 /** The page runs and hears the log, and so does a view that is fetched: only then does a press count. */

@@ -232,8 +232,7 @@ test("the next room by tape starts across a wall of the one that stands, and sha
 test("the first Tab leads past the mast to the sheet, and a moved point says where it is", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/house`);
+  await ownHouse(page, "house");
   await page.keyboard.press("Tab");
   const skip = page.getByRole("link", { name: "To the sheet" });
   await expect(skip).toBeFocused();

@@ -63,8 +63,7 @@ test("a stage that is not built says what it will answer", async ({ page }) => {
 });
 
 test("move a point: ledger, schedule and working follow", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   const before = number(await cell(page, "cableM").textContent());
   const box = (await point(page, "boot-cam-1").boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
@@ -197,8 +196,7 @@ test("cable totals, reels against the bound, and pull groups", async ({ page }) 
 });
 
 test("register: edit in place, search, CSV", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register`);
+  await ownHouse(page, "register");
   await page.getByLabel("Search the register").fill("laun-plg-01");
   const name = page.getByRole("textbox", { name: "Name of 0-LAUN-PLG-01" });
   await name.fill("Washing machine");
@@ -219,8 +217,7 @@ test("register: edit in place, search, CSV", async ({ page }) => {
 test("an automation: change the sentence, ask for any date, across a change of the clock", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   const dusk = page.locator('[data-automation="dusk"]');
   await dusk.getByRole("button", { name: "25 min before" }).click();
   await page.getByLabel("Offset").fill("-40");
@@ -244,7 +241,7 @@ test("an automation: change the sentence, ask for any date, across a change of t
 });
 
 test("where the sun does not set, the day says so", async ({ page }) => {
-  const house = await ownHouse(page, (text) =>
+  const house = await ownHouse(page, null, (text) =>
     text
       .replace('"latitudeDeg": 55.2', '"latitudeDeg": 71.2')
       .replace('"longitudeDeg": -2.4', '"longitudeDeg": 25.8')

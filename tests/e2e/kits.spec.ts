@@ -13,8 +13,7 @@ const finding = (page: Page, code: string) => page.locator(`[data-finding='${cod
 test("a kit dragged onto the plan brings its cables, and one press of undo takes them back", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   const drops = number(await cell(page, "drops").textContent());
   const plan = page.getByRole("group", { name: "Plan of Ground" });
   const frame = (await plan.boundingBox())!;
@@ -30,7 +29,7 @@ test("a kit dragged onto the plan brings its cables, and one press of undo takes
 });
 
 test("a room's own kit, a school for all shades, a clash in the legend and its way out", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?view=kits`);
   const drops = number(await cell(page, "drops").textContent());
   await choose(page.getByLabel("Kits of"), "Grandmother's room");
@@ -60,7 +59,7 @@ test("a room's own kit, a school for all shades, a clash in the legend and its w
 });
 
 test("rooms filled by template: what is missing, once", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?view=kits`);
   const points = number(await cell(page, "points").textContent());
   await page.getByText("Fill rooms by template").click();
@@ -77,8 +76,7 @@ test("rooms filled by template: what is missing, once", async ({ page }) => {
 });
 
 test("other ways side by side: one is taken, pinned, shown in the ledger, and unpinned", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   await point(page, "boot-cam-1").press("Enter");
   const ways = page.locator("[data-ways]");
   // A press holds it: the pointer may go elsewhere.
@@ -104,7 +102,7 @@ test("other ways side by side: one is taken, pinned, shown in the ledger, and un
 test("another trade's thing in the way: the nearest free place; the wall is drawn with its boxes", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?view=trades`);
   await expect(finding(page, "runs.collision")).toContainText("Fresh-air outlet");
   await finding(page, "runs.collision")
@@ -119,7 +117,7 @@ test("another trade's thing in the way: the nearest free place; the wall is draw
 test("power over data: a budget too small is said, with points moved to the other closet", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?view=electrical`);
   await page.getByLabel("Budget of Landing cupboard").fill("200");
   await page.getByLabel("Budget of Landing cupboard").press("Enter");
@@ -143,7 +141,7 @@ test("power over data: a budget too small is said, with points moved to the othe
 test("a duct too long to draw through gets its pull box; a divider settles mains beside cable", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?table=crossings`);
   await expect(page.getByRole("region", { name: "Mains and fire" })).toContainText("Lighting ring, hall");
   await page.keyboard.press("f");
@@ -167,7 +165,7 @@ test("a duct too long to draw through gets its pull box; a divider settles mains
 });
 
 test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?table=pulls`);
   await page.getByRole("grid", { name: "Pull groups" }).getByText("P03").click();
   await expect(page.getByRole("region", { name: "Sheet of pull P03" })).toContainText("On the stand");
@@ -197,7 +195,7 @@ test("a pull sheet as PDF, and what changed since today", async ({ page }) => {
 });
 
 test("a kind of one's own: named, given a cable, put onto the plan by key alone", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?view=kits`);
   await page.getByRole("button", { name: "A kind of your own" }).click();
   await page.getByLabel("Name of New kind 1").fill("Bird box camera");
@@ -218,8 +216,7 @@ test("a kind of one's own: named, given a cable, put onto the plan by key alone"
 });
 
 test("two points kept symmetric: one that moves takes the other along", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   await point(page, "kitchen-lmp-1").press("Enter");
   await point(page, "kitchen-lmp-2").press("Shift+Enter");
   await page.getByRole("button", { name: "Keep these two symmetric" }).click();
@@ -236,7 +233,7 @@ test("two points kept symmetric: one that moves takes the other along", async ({
 });
 
 test("a part-used reel more in stock is one new reel less; bundles are tied smaller", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await sheet(page, `${house}/runs?table=reels`);
   const reels = number(await cell(page, "reels").textContent());
   await page

@@ -1,13 +1,13 @@
 /** Stage 7: what is heard where, the boathouse mended, a router dragged, a plug pulled. */
 import { readFileSync } from "node:fs";
 import { choose } from "./choose";
-import { expect, open, openDemo, ownHouse, point, test } from "./desk";
+import { expect, openDemo, ownHouse, point, test } from "./desk";
 
 const weakest = "[data-cell=meshLowDb]";
 const done = "[data-coverage-state=done]";
 
 test("the boathouse is dead, the offered routers make it sound, and the ledger says so", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/mesh`);
+  await ownHouse(page, "mesh");
   await expect(page.locator(weakest)).toContainText("3 dB");
   const card = page.locator("aside").getByText(/Table saw is heard too faintly/);
   await expect(card).toBeVisible();
@@ -27,7 +27,7 @@ test("the boathouse is dead, the offered routers make it sound, and the ledger s
 test("coverage gets finer, follows a router that is dragged, and keeps the old until the new is there", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/mesh`);
+  await ownHouse(page, "mesh");
   await expect(page.locator(done)).toBeVisible();
   await expect(page.locator("[data-coverage='0.25'] [data-band='48']")).toBeVisible();
   const band = page.locator("[data-coverage] [data-band='48']");
@@ -105,7 +105,7 @@ test("the channel in use is drowned, the best is said with its reasons and taken
 });
 
 test("readings pasted bend the model and the error falls; a bad table changes nothing", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/mesh?view=readings`);
+  await ownHouse(page, "mesh?view=readings");
   const off = page.locator("[data-calibration] [data-now]");
   await expect(off).toHaveText("7.3 dB");
   await page.getByRole("button", { name: "Paste" }).click();
@@ -133,7 +133,7 @@ test("readings pasted bend the model and the error falls; a bad table changes no
 });
 
 test("a reading is put down where it was taken, and typed", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/mesh?view=readings`);
+  await ownHouse(page, "mesh?view=readings");
   await page.getByRole("button", { name: "Put down a reading" }).click();
   const plan = (await page.locator("svg[data-drawing]").boundingBox())!;
   await page.mouse.click(plan.x + plan.width * 0.35, plan.y + plan.height * 0.7);
@@ -148,7 +148,7 @@ test("a reading is put down where it was taken, and typed", async ({ page }) => 
 test("remedies are compared, and one taken makes the boathouse sound; undone it is as it was", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/mesh?view=remedies`);
+  await ownHouse(page, "mesh?view=remedies");
   await expect(page.locator("[data-remedies=done]")).toBeVisible({ timeout: 30_000 });
   const cards = page.locator("[data-remedy]");
   await expect(cards).toHaveCount(3);
@@ -167,7 +167,7 @@ test("remedies are compared, and one taken makes the boathouse sound; undone it 
 });
 
 test("the fewest access points that serve every room, with their data cables", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/mesh?view=points`);
+  await ownHouse(page, "mesh?view=points");
   await expect(page.getByText("2 rooms of 10 hear too little")).toBeVisible();
   await page.getByRole("button", { name: "Put the fewest that serve all" }).click();
   await expect(page.getByText("All 10 rooms people sit in are served")).toBeVisible();
@@ -178,7 +178,7 @@ test("the fewest access points that serve every room, with their data cables", a
 test("a scan is pasted, and what it drowns is said; the coverage is saved as drawing and picture", async ({
   page,
 }) => {
-  await open(page, `${await ownHouse(page)}/mesh?view=channels`);
+  await ownHouse(page, "mesh?view=channels");
   await page.getByRole("button", { name: "Paste" }).click();
   await page.getByLabel("Pasted a scan").fill("name,channel,width,dbm\nbarge,13,20,-48");
   await page.getByRole("button", { name: "Take it in" }).click();

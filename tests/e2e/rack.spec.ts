@@ -4,7 +4,7 @@ import { choose } from "./choose";
 import { cell, expect, open, openDemo, ownHouse, saved, test } from "./desk";
 
 test("the shelf is moved off its heat, and the drawing follows", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/rack`);
+  await ownHouse(page, "rack");
   await expect(cell(page, "rackU")).toHaveText("17 U");
   await page.locator("[data-item='shelf-1']").click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
@@ -20,7 +20,7 @@ test("the shelf is moved off its heat, and the drawing follows", async ({ page }
 });
 
 test("items are moved by arrows and by drag, and never into one another", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/rack`);
+  await ownHouse(page, "rack");
   const recorder = page.locator("[data-item='recorder']");
   await recorder.focus();
   await page.keyboard.press("ArrowDown");
@@ -47,7 +47,7 @@ test("items are moved by arrows and by drag, and never into one another", async 
 test("a rack of one's own: items added, placed by rule, cables patched, the table exported", async ({
   page,
 }) => {
-  const url = await ownHouse(page, (text) => {
+  const url = await ownHouse(page, null, (text) => {
     const file = JSON.parse(text) as { racks: unknown[]; rackItems: unknown[]; patches: unknown[] };
     return JSON.stringify({ ...file, racks: [], rackItems: [], patches: [] });
   });
@@ -87,7 +87,7 @@ test("the port table of the demo house, by hand as well; who may only look chang
 });
 
 test("the port table comes in again: one port changed, or refused by row and column", async ({ page }) => {
-  await open(page, `${await ownHouse(page)}/rack?view=patching`);
+  await ownHouse(page, "rack?view=patching");
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "CSV out" }).click();
   const csv = readFileSync(await (await download).path(), "utf8");

@@ -58,8 +58,7 @@ function table(): string {
 test("two hundred devices come in with faults, are mended in the preview, and ledger and register follow", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?view=bring`);
+  const house = await ownHouse(page, "register?view=bring");
   await page.getByLabel("CSV file of devices").setInputFiles({
     name: "lamps.csv",
     mimeType: "text/csv",
@@ -117,8 +116,7 @@ test("two hundred devices come in with faults, are mended in the preview, and le
 test("columns are chosen, ordered and kept under a name; ticked devices are changed together", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?list=network`);
+  const house = await ownHouse(page, "register?list=network");
   const grid = page.getByRole("grid", { name: "Register" });
   await expect(grid.getByRole("columnheader").nth(1)).toContainText("Name");
   await expect(grid.getByRole("columnheader", { name: "Topic" })).toBeAttached();
@@ -154,8 +152,7 @@ test("columns are chosen, ordered and kept under a name; ticked devices are chan
 });
 
 test("two hosts on one address: found, and the next free one given", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?view=addresses`);
+  const house = await ownHouse(page, "register?view=addresses");
   const clashes = page.getByRole("list", { name: "What clashes" });
   await expect(clashes).toContainText("Plant house camera and Boot room camera are both at 192.168.10.41");
   await clashes.getByRole("button", { name: /192\.168\.10\.47/ }).click();
@@ -174,8 +171,7 @@ test("two hosts on one address: found, and the next free one given", async ({ pa
 test("a code is checked while it is typed, kept, shown on request; the look is written down", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?device=d-kitchen-lek-1`);
+  const house = await ownHouse(page, "register?device=d-kitchen-lek-1");
   const secret = page.locator("[data-secret=d-kitchen-lek-1]");
   await expect(secret).toContainText("kept, and fails its check");
   await secret.getByRole("button", { name: "Enter another" }).click();
@@ -224,8 +220,7 @@ test("a code is read from a picture of its square", async ({ page, context }) =>
 });
 
 test("a day is planned, its bound beside it; a bar put later is planned around", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?view=day`);
+  await ownHouse(page, "register?view=day");
   const status = page.locator("[data-day-plan]");
   await expect(status).toContainText("no plan is under");
   await expect(page.locator("[data-gantt]")).toBeVisible();
@@ -271,8 +266,7 @@ test("a day is planned, its bound beside it; a bar put later is planned around",
 });
 
 test("a trial that found something lacking is a finding, and the choice keeps to it", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?view=trials`);
+  const house = await ownHouse(page, "register?view=trials");
   await choose(page.getByLabel("Device that was tried"), "plug-zb-10");
   await page.getByRole("button", { name: "Note a trial" }).click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
@@ -286,8 +280,7 @@ test("a trial that found something lacking is a finding, and the choice keeps to
 });
 
 test("cells changed today are no longer due; a low reading is a finding", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register?view=upkeep`);
+  await ownHouse(page, "register?view=upkeep");
   await expect(page.getByRole("list", { name: "Visits" }).getByRole("listitem").first()).toContainText(
     "2025-08-18",
   );
@@ -318,7 +311,7 @@ test.describe("on a phone", () => {
     page,
     context,
   }) => {
-    const house = await ownHouse(page);
+    const house = await ownHouse(page, null);
     await page.goto(`${house}/commission`);
     await expect(page.locator("[data-kept-page]")).toBeVisible({ timeout: 20_000 });
     await expect(page.getByText("31 of 144")).toBeVisible();
@@ -382,7 +375,7 @@ test.describe("on a phone", () => {
   });
 
   test("a label leads to its device", async ({ page }) => {
-    const house = await ownHouse(page);
+    const house = await ownHouse(page, null);
     await page.goto(`${house}/commission?device=d-hall-ap-1`);
     await expect(page.getByRole("heading", { name: "Hall access point" })).toBeVisible();
     await expect(page.getByText("LW-0021")).toBeVisible();

@@ -12,8 +12,7 @@ const sleeper = (page: Page) =>
   page.locator('[data-trouble="moved over a sleeper"]').filter({ hasText: "Nurse on night shifts" });
 
 test("a November week with a storm: who is woken and why, the fix, and it is gone", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=week&on=2026-11-27`);
+  await ownHouse(page, "rehearse?view=week&on=2026-11-27");
   await choose(page.getByLabel(/^Weather/), "stormy November week");
   await expect(page.locator('[data-lane="wind"]')).toContainText("to 24");
   const trouble = sleeper(page);
@@ -36,8 +35,7 @@ test("a November week with a storm: who is woken and why, the fix, and it is gon
 });
 
 test("who is woken by a voice, and meets a dark stair: a sentence ends each", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=week&on=2026-11-23`);
+  await ownHouse(page, "rehearse?view=week&on=2026-11-23");
   const woken = page.locator('[data-trouble="woken by noise"]').filter({ hasText: "Washer finished" });
   await expect(woken.first()).toContainText("because of “Washer finished, Laundry”");
   await woken
@@ -65,8 +63,7 @@ test("who is woken by a voice, and meets a dark stair: a sentence ends each", as
 test("the internet and the hub are cut: who is in the dark, what is left by hand and by link", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=break&on=2026-11-26`);
+  await ownHouse(page, "rehearse?view=break&on=2026-11-26");
   const often = page.getByRole("group", { name: "Often broken" });
   await page.getByLabel("From", { exact: true }).fill("25:00");
   await often.getByRole("button", { name: "The internet" }).click();
@@ -96,8 +93,7 @@ test("the internet and the hub are cut: who is in the dark, what is left by hand
 test("while the mains are down no lamp is lit on the plan, and a plug that is on is none", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?on=2026-11-03&broken=mains@2026-11-03T18:00%2B120`);
+  await ownHouse(page, "rehearse?on=2026-11-03&broken=mains@2026-11-03T18:00%2B120");
   await moment(page).focus();
   await page.keyboard.press("Home");
   for (let hour = 0; hour < 17; hour += 1) await page.keyboard.press("Shift+ArrowRight");
@@ -114,8 +110,7 @@ test("while the mains are down no lamp is lit on the plan, and a plug that is on
 test("a saw that comes on by itself after a power cut is warned of, and named where the mains come back", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/register`);
+  const house = await ownHouse(page, "register");
   await page.getByPlaceholder("Search").fill("saw");
   await page.locator('[data-row="d-boathouse-plg-1"]').getByText("Boathouse workshop").click();
   await choose(page.getByLabel(/^After a power cut/), "on");
@@ -129,8 +124,7 @@ test("a saw that comes on by itself after a power cut is warned of, and named wh
 });
 
 test("what a day draws, heats and is found to be opens its working", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?on=2026-11-24`);
+  await ownHouse(page, "rehearse?on=2026-11-24");
   for (const [name, line] of [
     [/^[\d.]+ kWh$/, "Always on: racks"],
     [/person h$/, "Grandmother"],
@@ -142,8 +136,7 @@ test("what a day draws, heats and is found to be opens its working", async ({ pa
 });
 
 test("two variants side by side: a fix is tried, and taken over", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await ownHouse(page, "rehearse?on=2026-11-03");
   await sleeper(page).getByRole("button", { name: "Rehearse both" }).click();
   await choose(page.getByLabel(/^How long/), "a day");
   const table = page.locator("[data-difference]");
@@ -160,8 +153,7 @@ test("two variants side by side: a fix is tried, and taken over", async ({ page 
 });
 
 test("what stops without what, who is left with what, spares, pairs and the guest test", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=stops`);
+  await ownHouse(page, "rehearse?view=stops");
   const failures = page.getByRole("grid", { name: "What stops without what" });
   await failures.getByRole("row", { name: /^House hub/ }).click();
   await expect(inspector(page)).toContainText("down: 35.2 of 100 points are left");
@@ -203,8 +195,7 @@ test("what stops without what, who is left with what, spares, pairs and the gues
 test("the moment is moved by keys; a line says what it came of; the year is rehearsed, and can be stopped", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await ownHouse(page, "rehearse?on=2026-11-03");
   await expect(moment(page)).toHaveAttribute("aria-valuetext", "09:30");
   await moment(page).focus();
   await page.keyboard.press("ArrowRight");
@@ -231,8 +222,7 @@ test("the moment is moved by keys; a line says what it came of; the year is rehe
 });
 
 test("a file of weather that is none is refused in a sentence, and nothing changes", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?on=2026-11-03`);
+  await ownHouse(page, "rehearse?on=2026-11-03");
   await expect(moment(page)).toBeVisible();
   await page
     .getByLabel("File of weather")
@@ -264,7 +254,7 @@ test("a house without devices says what comes first", async ({ page }) => {
 test("a house in which nobody sleeps, and that does nothing by itself, says what comes first", async ({
   page,
 }) => {
-  const house = await ownHouse(page, (text) => {
+  const house = await ownHouse(page, null, (text) => {
     const file = JSON.parse(text) as {
       people: { room?: string }[];
       automations: { enabled: boolean }[];
@@ -288,8 +278,7 @@ test("a house in which nobody sleeps, and that does nothing by itself, says what
 test("the household's panel at three sizes: a room is worked, a flag is set, a lock wants holding", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=panel&on=2026-11-26`);
+  await ownHouse(page, "rehearse?view=panel&on=2026-11-26");
   const panel = page.locator("[data-panel]");
   await expect(panel.locator("[data-before-bed]")).toContainText(/before bed|All in order/);
   await expect(inspector(page)).toContainText("What it did last");
@@ -334,8 +323,7 @@ test("the household's panel at three sizes: a room is worked, a flag is set, a l
 });
 
 test("with the hub down the panel says so, and takes nothing", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=panel&on=2026-11-26&broken=hub:house-hub@2026-11-26T12:00%2B720`);
+  await ownHouse(page, "rehearse?view=panel&on=2026-11-26&broken=hub:house-hub@2026-11-26T12:00%2B720");
   await expect(page.getByRole("alert")).toContainText("The hub is down");
   await page.locator('[data-panel-room="snug"]').click();
   await page.getByRole("group", { name: "Snug shade left" }).getByRole("button", { name: "half" }).click();
@@ -346,8 +334,7 @@ test("with the hub down the panel says so, and takes nothing", async ({ page }) 
 test("the stand-in house is opened, a panel is driven by it, somebody rings, and it is closed", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/rehearse?view=panel&on=2026-11-26`);
+  await ownHouse(page, "rehearse?view=panel&on=2026-11-26");
   await page.getByRole("button", { name: "Stand-in house" }).click();
   const dialog = page.getByRole("dialog", { name: "Stand-in house" });
   await dialog.getByLabel("Port").fill("port");

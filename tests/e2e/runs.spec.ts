@@ -1,11 +1,10 @@
 /** Stage 4: conduits and their fill, the bill of materials. */
 import { readFileSync } from "node:fs";
-import { cell, expect, open, ownHouse, saved, test, openDemo } from "./desk";
+import { cell, expect, ownHouse, saved, test, openDemo } from "./desk";
 import { choose } from "./choose";
 
 test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  await ownHouse(page, "runs");
   await page.getByRole("tab", { name: "Conduits and trays" }).click();
   const row = page.locator("[data-way='t-boot']");
   await row.getByRole("button", { name: "Boot trunk" }).click();
@@ -27,8 +26,7 @@ test("a conduit overfilled, drawn, and fixed by the offered step", async ({ page
 });
 
 test("from the demo house to its bill of materials, on the screen and as an order", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/runs`);
+  const house = await ownHouse(page, "runs");
   await page.getByRole("tab", { name: "Materials" }).click();
   const bill = page.getByRole("region", { name: "Bill of materials" });
   await expect(bill.getByRole("row", { name: /^Data, cat 6, reel of 305 m/ })).toBeVisible();

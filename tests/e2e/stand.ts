@@ -6,5 +6,5 @@ import { endWithParent, startTestDatabase, startWeb } from "../start";
 
 const database = await startTestDatabase(process.argv[2] ?? ".test-data/e2e");
 const web = await startWeb(database.url);
-console.log(JSON.stringify({ url: web.url }));
+console.log(JSON.stringify({ url: web.url, database: database.url }));
 endWithParent(() => web.stop().then(() => database.stop()));

@@ -198,8 +198,7 @@ test("many at once: caught with Shift, aligned, shifted, taken out and brought b
 });
 
 test("a switch is traced: the walk list shortens, and both ways of asking know it", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/house?view=switches`);
+  await ownHouse(page, "house?view=switches");
   await expect(page.getByText("11 gangs nobody has identified")).toBeVisible();
   const line = page.getByRole("listitem").filter({ hasText: "Dining switch, gang 1" });
   await line.getByRole("button", { name: "Trace it" }).click();
@@ -220,8 +219,7 @@ test("a switch is traced: the walk list shortens, and both ways of asking know i
 test("measured beside drawn: a list pasted, a side off, and the room that does not close", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/house?view=survey`);
+  await ownHouse(page, "house?view=survey");
   const room = page
     .getByRole("region", { name: "Survey by room" })
     .getByRole("listitem")
@@ -258,8 +256,7 @@ test("levels: a new one above, its height typed, the level below shown through",
 test("materials: a loss of one's own, one in use stays, and by keyboard alone many are selected", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/house?view=materials`);
+  await ownHouse(page, "house?view=materials");
   const loss = page.getByLabel("Rubble stone 500 mm, 2.4 GHz");
   await loss.fill("22");
   await loss.press("Enter");

@@ -24,9 +24,6 @@ const test = base.extend<object, { looking: Page }>({
   page: async ({ looking }, use) => use(looking),
 });
 
-// Whichever worker is free takes the next.
-test.describe.configure({ mode: "parallel" });
-
 const SIZES = [
   ["a tablet held upright", 800, 1280],
   ["a phone", 390, 844],

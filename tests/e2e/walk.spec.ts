@@ -45,7 +45,7 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
   page,
   context,
 }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await page.goto(`${house}/walk`);
   await expect(page.locator("[data-kept-page]")).toBeVisible({ timeout: 20_000 });
   await context.setOffline(true);
@@ -132,7 +132,7 @@ test("a walk without a network: notes, a photo and a moved point outlive a reloa
 });
 
 test("planned, pulled, tested, terminated; a failed test is not terminated", async ({ page }) => {
-  const house = await ownHouse(page);
+  const house = await ownHouse(page, null);
   await page.goto(`${house}/walk`);
   await expect(page.locator("[data-kept-page]")).toBeVisible({ timeout: 20_000 });
   await room(page, "Back lobby");

@@ -8,8 +8,7 @@ import { printed } from "./printed";
 test("wake in steps by keyboard alone, copied to three rooms; the night-shift sleeper is found and let sleep", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   await page.getByRole("button", { name: "New sentence" }).first().focus();
   await page.keyboard.press("Enter");
   const editor = page.getByRole("textbox", { name: "Text of New automation" });
@@ -69,8 +68,7 @@ test("wake in steps by keyboard alone, copied to three rooms; the night-shift sl
 });
 
 test("a later change of the first is offered to its copy, and taken over", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   const inspector = page.getByRole("complementary", { name: "Inspector" });
   await page.getByRole("button", { name: "Snug: nobody looks in", exact: true }).click();
   await inspector.getByRole("button", { name: "Copy to rooms…" }).click();
@@ -98,8 +96,7 @@ test("a later change of the first is offered to its copy, and taken over", async
 test("one automation for a remote of four keys, from the library; it is tried once and told in a paragraph", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations?view=templates&template=four-keys`);
+  const house = await ownHouse(page, "automations?view=templates&template=four-keys");
   const making = page.getByRole("region", { name: "Four keys of one remote" });
   await choose(making.getByLabel(/^Room\b/), "Sail loft");
   await expect(making.locator("[data-made]")).toContainText(
@@ -124,8 +121,7 @@ test("one automation for a remote of four keys, from the library; it is tried on
 });
 
 test("a school's calendar comes in, and one that is no calendar does not", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations?view=calendars`);
+  await ownHouse(page, "automations?view=calendars");
   const file = (text: string) => ({ name: "term.ics", mimeType: "text/calendar", buffer: Buffer.from(text) });
   const input = page.getByLabel("iCalendar file of a calendar");
   await input.setInputFiles(file("no calendar"));
@@ -160,8 +156,7 @@ test("a school's calendar comes in, and one that is no calendar does not", async
 test("sentences go out as text and come in again; a fault is named by line; the sheet is printed", async ({
   page,
 }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations`);
+  await ownHouse(page, "automations");
   await page.getByRole("button", { name: "As text…" }).click();
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "Text out" }).click();
@@ -191,8 +186,7 @@ test("sentences go out as text and come in again; a fault is named by line; the 
 });
 
 test("the conflict map names who meets, and when; a press shows the sentence", async ({ page }) => {
-  const house = await ownHouse(page);
-  await open(page, `${house}/automations?view=map`);
+  await ownHouse(page, "automations?view=map");
   const map = page.getByRole("region", { name: "Things and what sets them" });
   await expect(page.getByText("On 2 things nobody can say who wins.")).toBeVisible();
   await expect(map).toContainText(/Thu 1 Jan at 14:\d\d/);

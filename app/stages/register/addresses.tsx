@@ -1,4 +1,5 @@
 /** Who is where on the networks, what is kept free, and what each says itself under: addresses, hosts, topics. */
+import { changesOf } from "#core/desk/findings";
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { changeSettings, putRow } from "#core/design/row-changes";
@@ -293,7 +294,11 @@ export default function Addresses() {
             >
               <span className="font-semibold text-stop">{finding.title}.</span>
               {finding.fix && !readOnly && (
-                <button type="button" className="button h-6" onClick={() => edit(() => finding.fix!.changes)}>
+                <button
+                  type="button"
+                  className="button h-6"
+                  onClick={() => edit((now) => changesOf(finding.fix!, now))}
+                >
                   {finding.fix.label}
                 </button>
               )}

@@ -1,6 +1,6 @@
 /** Who sets what, and who goes before whom: the things that sentences set, each with its setters in the order they are followed. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { byName } from "../../design/words";
 import { valueSaid } from "./value-said";
 import { clashesOf, partsIn, thingId, type Clash } from "./conflicts";
@@ -74,27 +74,24 @@ function settersOf(design: Design): Map<string, Setter[]> {
 const worst = ({ meets }: MapLine) => (meets.some(({ equal }) => equal) ? 0 : meets.length ? 1 : 2);
 
 /** All things that are set by sentences. */
-export const conflictMap = memoByParts(
-  ["automations", "design", "dials", "calendars", "people", "groups", "scenes", "points", "rooms"],
-  (design): readonly MapLine[] => {
-    const meets = new Map<string, Clash[]>();
-    for (const clash of clashesOf(design)) meets.set(clash.thing, [...(meets.get(clash.thing) ?? []), clash]);
-    return [...settersOf(design)]
-      .map(([thing, setters]): MapLine => {
-        const id = thingId(thing);
-        const dial = thing.startsWith("dial ");
-        const row = dial ? byId(design, "dials").get(id) : byId(design, "points").get(id);
-        const room = row?.room === undefined ? undefined : byId(design, "rooms").get(row.room)?.name;
-        return {
-          thing,
-          id,
-          in: dial ? "dials" : "points",
-          name: row?.name ?? id,
-          ...(room === undefined ? {} : { room }),
-          setters: [...setters].sort((a, b) => rank(a) - rank(b) || byName(a.name, b.name)),
-          meets: meets.get(thing) ?? [],
-        };
-      })
-      .sort((a, b) => worst(a) - worst(b) || byName(a.name, b.name));
-  },
-);
+export const conflictMap = memo("conflictMap", (design): readonly MapLine[] => {
+  const meets = new Map<string, Clash[]>();
+  for (const clash of clashesOf(design)) meets.set(clash.thing, [...(meets.get(clash.thing) ?? []), clash]);
+  return [...settersOf(design)]
+    .map(([thing, setters]): MapLine => {
+      const id = thingId(thing);
+      const dial = thing.startsWith("dial ");
+      const row = dial ? byId(design, "dials").get(id) : byId(design, "points").get(id);
+      const room = row?.room === undefined ? undefined : byId(design, "rooms").get(row.room)?.name;
+      return {
+        thing,
+        id,
+        in: dial ? "dials" : "points",
+        name: row?.name ?? id,
+        ...(room === undefined ? {} : { room }),
+        setters: [...setters].sort((a, b) => rank(a) - rank(b) || byName(a.name, b.name)),
+        meets: meets.get(thing) ?? [],
+      };
+    })
+    .sort((a, b) => worst(a) - worst(b) || byName(a.name, b.name));
+});

@@ -1,4 +1,5 @@
 /** Conflicts and loops of a design: told with a moment of the calendar, mended by their fix, and in the output. */
+import { changesOf } from "../../desk/findings";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
@@ -49,7 +50,7 @@ test("two that set the snug shade apart: when, to what, and who is asked", () =>
     { in: "automations", id: "privacy" },
     { in: "points", id: "snug-shd-1" },
   ]);
-  const after = applyChanges(design, finding!.fix!.changes);
+  const after = applyChanges(design, changesOf(finding!.fix!, design));
   expect(clashesOf(after).filter(({ equal }) => equal)).toEqual([]);
   // What shuts is for privacy, which goes before what is for convenience alone.
   expect(finding!.fix!.label).toBe("Let Privacy go first");
@@ -98,7 +99,7 @@ automation y: Y
   const finding = automationChecks(design).find(({ code }) => code === "automations.loop")!;
   expect(finding.title).toBe("X, Y cue one another round and round");
   expect(finding.severity).toBe("stop");
-  expect(automationLoops(applyChanges(design, finding.fix!.changes))).toEqual([]);
+  expect(automationLoops(applyChanges(design, changesOf(finding.fix!, design)))).toEqual([]);
   expect(automationLoops(withText(text("  unless the flag [Leave the snug be] is on\n")))).toEqual([]);
 });
 

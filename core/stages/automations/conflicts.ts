@@ -1,6 +1,6 @@
 /** Conflicts and loops of a design's automations, with the moment at which they come, on the calendar. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import { almanacOf, instantOf, sunYear } from "../../automation/almanac";
 import { conflictsOf, cuesNext, loopsAmong, partsOf, type Conflict } from "../../automation/conflicts";
 import type { AutomationRow } from "./rows";
@@ -9,15 +9,14 @@ import { placeOf } from "./fires";
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 
-const sunIn = memoByParts(["design"], ({ design }) => sunYear(design, TRIAL_YEAR));
+const sunIn = memo("sunIn", ({ design }) => sunYear(design, TRIAL_YEAR));
 
-export const almanacIn = memoByParts(["design", "dials", "calendars", "people"], (design) =>
+export const almanacIn = memo("almanacIn", (design) =>
   almanacOf(placeOf(design), TRIAL_YEAR, () => sunIn(design)),
 );
 
-export const partsIn = memoByRow(
-  ["design", "dials", "calendars", "people", "groups", "scenes"],
-  (design, row: AutomationRow) => partsOf(design, almanacIn(design), row),
+export const partsIn = memoByRow("partsIn", (design, row: AutomationRow) =>
+  partsOf(design, almanacIn(design), row),
 );
 
 export interface Clash extends Conflict {
@@ -26,28 +25,22 @@ export interface Clash extends Conflict {
 }
 
 /** Pairs that set one thing apart at one time. */
-export const clashesOf = memoByParts(
-  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
-  (design): readonly Clash[] => {
-    const almanac = almanacIn(design);
-    return conflictsOf(design.automations, almanac, (row) => partsIn(design, row)).map((conflict) => ({
-      ...conflict,
-      at: instantOf(almanac, conflict.minute),
-    }));
-  },
-);
+export const clashesOf = memo("clashesOf", (design): readonly Clash[] => {
+  const almanac = almanacIn(design);
+  return conflictsOf(design.automations, almanac, (row) => partsIn(design, row)).map((conflict) => ({
+    ...conflict,
+    at: instantOf(almanac, conflict.minute),
+  }));
+});
 
 /** Which automations one may cue in turn. */
-export const cuesOnward = memoByParts(
-  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
-  (design): ReadonlyMap<string, ReadonlySet<string>> =>
-    cuesNext(design.automations, (row) => partsIn(design, row)),
+export const cuesOnward = memo("cuesOnward", (design): ReadonlyMap<string, ReadonlySet<string>> =>
+  cuesNext(design.automations, (row) => partsIn(design, row)),
 );
 
 /** Automations that cue one another round and round. */
-export const automationLoops = memoByParts(
-  ["automations", "design", "dials", "calendars", "people", "groups", "scenes"],
-  (design): readonly (readonly string[])[] => loopsAmong(cuesOnward(design)),
+export const automationLoops = memo("automationLoops", (design): readonly (readonly string[])[] =>
+  loopsAmong(cuesOnward(design)),
 );
 
 /** Points and dials that an automation sets, each once. */

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import { checkRow } from "../../design/check-row";
@@ -84,7 +85,7 @@ describe("what a move can move", () => {
     };
     const finding = automationChecks(wrong).find((one) => one.code === "automations.cannot-do")!;
     expect(finding.why).toBe("va has no position to set; lk has no position to set.");
-    const after = applyChanges(wrong, finding.fix!.changes);
+    const after = applyChanges(wrong, changesOf(finding.fix!, wrong));
     expect(movedBy(after, after.automations[0]!)).toEqual(["sh"]);
   });
 });

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import type { AutomationRow } from "./rows";
 import { applyChanges } from "../../design/edit";
 import { testDesign } from "../../test-design";
@@ -215,7 +216,7 @@ describe("checks", () => {
       automations: [automation({ guards: [{ kind: "window", from: "02:00", to: "03:00" }] })],
     };
     const finding = automationChecks(design).find((one) => one.code === "automations.guard-never-holds")!;
-    const after = applyChanges(design, finding.fix!.changes);
+    const after = applyChanges(design, changesOf(finding.fix!, design));
     expect(automationChecks(after).map((one) => one.code)).toEqual(["automations.no-move"]);
   });
   test("a cue that never comes at this site", () => {

@@ -73,18 +73,15 @@ export function fireTimes(place: Place, automation: AutomationRow, from: Day, da
   return automation.enabled ? cueTimes(place, automation, from, days).filter((firing) => firing.held) : [];
 }
 
-const nextFrom = memoByRow(
-  ["design", "dials", "calendars", "people"],
-  (design, automation: AutomationRow, now): number | undefined => {
-    const place = placeOf(design);
-    const today = localParts(place.zone, now as number);
-    for (const days of [3, 40, 366]) {
-      const next = fireTimes(place, automation, today, days).find((firing) => firing.at > (now as number));
-      if (next) return next.at;
-    }
-    return undefined;
-  },
-);
+const nextFrom = memoByRow("nextFrom", (design, automation: AutomationRow, now): number | undefined => {
+  const place = placeOf(design);
+  const today = localParts(place.zone, now as number);
+  for (const days of [3, 40, 366]) {
+    const next = fireTimes(place, automation, today, days).find((firing) => firing.at > (now as number));
+    if (next) return next.at;
+  }
+  return undefined;
+});
 
 /** The next time it fires, of those that are known ahead; within a year. */
 export const nextOf = (design: Design, automation: AutomationRow, now: number): number | undefined =>

@@ -1,4 +1,5 @@
 /** Checks against the house and its people: each with its moment, at its boundary, and mended by its fix. */
+import { changesOf } from "../../desk/findings";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
@@ -31,7 +32,7 @@ const MOMENT = /\bon \w{3} \d+ \w{3} at \d\d:\d\d|at any hour/;
 /** Its fix is taken, and it is told no more. */
 function mended(design: Design, code: string): Design {
   const [finding] = of(design, code);
-  const after = applyChanges(design, finding!.fix!.changes);
+  const after = applyChanges(design, changesOf(finding!.fix!, design));
   expect(titles(after, code)).not.toContain(finding!.title);
   return after;
 }
@@ -42,7 +43,7 @@ describe("in the demo house", () => {
       .filter(({ fix }) => fix)
       .map((finding) => [finding.title, finding] as const),
   )("%s: its fix mends it", (title, { code, fix }) => {
-    const after = automationChecks(applyChanges(demo, fix!.changes));
+    const after = automationChecks(applyChanges(demo, changesOf(fix!, demo)));
     expect(after.filter((other) => other.code === code && other.title === title)).toEqual([]);
   });
 
@@ -285,7 +286,7 @@ describe("what is for safety", () => {
   test("on one sensor with a cell: a second one beside it, else a warning in time; two are enough", () => {
     const one = withText(leak("[Leak probe, washer]"));
     expect(titles(one, "one-cell")).toEqual(["A hangs on one sensor with a cell"]);
-    const warned = applyChanges(one, of(one, "one-cell")[0]!.fix!.changes);
+    const warned = applyChanges(one, changesOf(of(one, "one-cell")[0]!.fix!, one));
     expect(of(warned, "one-cell")[0]).toMatchObject({ severity: "note" });
     expect(of(warned, "one-cell")[0]!.fix).toBeUndefined();
     expect(titles(withText(leak("one of [Leak probe, washer] and [Leak sensor, sump]")), "one-cell")).toEqual(

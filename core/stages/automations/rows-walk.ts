@@ -58,6 +58,6 @@ function scenePoints(design: Design, scenes: readonly string[]): string[] {
 
 /** Points that an automation tells something, each once. */
 export const movedBy: (design: Design, row: AutomationRow) => readonly string[] = memoByRow(
-  ["groups", "scenes"],
+  "movedBy",
   (design, { moves }: AutomationRow) => [...new Set(allMoves(moves).flatMap((move) => toldBy(design, move)))],
 );

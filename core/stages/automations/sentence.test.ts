@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
@@ -119,7 +120,8 @@ describe("findings of automations", () => {
       fix: { label: "Take cam out" },
     });
     expect(
-      applyChanges({ ...design, automations: [wrong] }, finding!.fix!.changes).automations[0]!.moves[0],
+      applyChanges({ ...design, automations: [wrong] }, changesOf(finding!.fix!, design)).automations[0]!
+        .moves[0],
     ).toMatchObject({ points: ["north"] });
   });
 

@@ -3,7 +3,7 @@ import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { checkRow } from "../../design/check-row";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
-import type { Finding } from "../../desk/findings";
+import { type Finding, changesOf } from "../../desk/findings";
 import { callIt } from "./call-it";
 import { bridgeChecks } from "./checks";
 import { laidOpen } from "./crossing";
@@ -23,7 +23,7 @@ const house = larkspurWeir();
 const codes = (design: Design) => bridgeChecks(design).map(({ code }) => code);
 const found = (design: Design, code: string): Finding =>
   bridgeChecks(design).find((one) => one.code === code)!;
-const mended = (design: Design, finding: Finding) => applyChanges(design, finding.fix!.changes);
+const mended = (design: Design, finding: Finding) => applyChanges(design, changesOf(finding.fix!, design));
 const put = <K extends "ecosystems" | "bridges" | "exposures" | "pairs" | "devices" | "rooms">(
   design: Design,
   collection: K,

@@ -1,6 +1,6 @@
 /** The list by which ecosystems join each bridge, and what is to be done after it was saved again. */
 import { byId } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { joinOrder, type Joiner } from "./joining";
 import { bridgeStates, exposuresOf, refusalOf, type Exposed } from "./matrix";
 import type { BridgeRow, EcosystemRow } from "./rows";
@@ -38,7 +38,7 @@ const joinerOf = (row: EcosystemRow): Joiner => ({
 });
 
 /** Of each bridge, in the order of the rows: who joins it how, those that are in already first. */
-export const joinList = memoByParts(["ecosystems", "bridges", "exposures", "people"], (design): JoinList => {
+export const joinList = memo("joinList", (design): JoinList => {
   const ecosystems = byId(design, "ecosystems");
   const people = byId(design, "people");
   const phone = (row: EcosystemRow | undefined) =>
@@ -73,7 +73,7 @@ export const joinList = memoByParts(["ecosystems", "bridges", "exposures", "peop
 });
 
 /** Exposures whose room nobody has put in yet, by ecosystem, where rooms do not carry over. */
-export const roomsToDo = memoByParts([exposuresOf], (design) =>
+export const roomsToDo = memo("roomsToDo", (design) =>
   exposuresOf(design).filter(
     ({ ecosystem, state, row, room }) =>
       state !== "refused" && !ecosystem.roomsCarry && !row.placed && room !== undefined,
@@ -93,7 +93,7 @@ export interface Again {
  * What is to be done again in each ecosystem that has joined a bridge, once that is saved as it now stands. The others
  * have nothing to do again: they join it as it then is.
  */
-export const againAfter = memoByParts([exposuresOf, bridgeStates], (design): readonly Again[] =>
+export const againAfter = memo("againAfter", (design): readonly Again[] =>
   [...bridgeStates(design).values()].flatMap(({ bridge, added, gone, stale }) => {
     if (!stale || !bridge.savedAs) return [];
     const [came, went] = [new Set(added), new Set(gone)];

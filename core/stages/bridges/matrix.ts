@@ -5,7 +5,7 @@
  * differ it is stale: what came since is not seen yet, what went is seen still and answers nothing.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
 import { lostOf, meet, shownAs, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
 import type { BridgeRow, EcosystemRow, ExposureRow } from "./rows";
@@ -52,8 +52,8 @@ export interface BridgeState {
 }
 
 /** Every bridge as it stands and as it was saved. One that never was has shown nothing yet. */
-export const bridgeStates = memoByParts(
-  ["bridges", "devices", "points", "exposures"],
+export const bridgeStates = memo(
+  "bridgeStates",
   (design): ReadonlyMap<string, BridgeState> =>
     new Map(
       design.bridges.map((bridge) => {
@@ -93,13 +93,10 @@ export interface Exposed {
 }
 
 /** Every exposure, in the order of the rows. */
-export const exposuresOf = memoByParts(
-  ["exposures", "ecosystems", "rooms", bridgeStates, thingsOf],
-  (design): readonly Exposed[] => {
-    const full = overFull(design);
-    return design.exposures.map((row) => exposedBy(design, row, full));
-  },
-);
+export const exposuresOf = memo("exposuresOf", (design): readonly Exposed[] => {
+  const full = overFull(design);
+  return design.exposures.map((row) => exposedBy(design, row, full));
+});
 
 /** Exposures past what their ecosystem or bridge holds: the later rows. */
 function overFull(design: Design): ReadonlyMap<string, string> {
@@ -180,7 +177,7 @@ function exposedBy(design: Design, row: ExposureRow, full: ReadonlyMap<string, s
 }
 
 /** Exposures that somebody sees now or will once their bridge is saved. */
-export const seenOf = memoByParts([exposuresOf], (design) =>
+export const seenOf = memo("seenOf", (design) =>
   exposuresOf(design).filter(({ state }) => state !== "refused"),
 );
 

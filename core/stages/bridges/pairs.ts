@@ -1,6 +1,6 @@
 /** Pairs kept in step: what both sides can, what is lost, who commands whom in a circle. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { lostOf, meet, type Capability } from "./capabilities";
 import { loopsOf, mastersOf, type Tie } from "./loops";
 import type { PairRow } from "./rows";
@@ -16,7 +16,7 @@ export interface PairLine {
   lost: readonly Capability[];
 }
 
-export const pairLines = memoByParts(["pairs", thingsOf], (design): readonly PairLine[] =>
+export const pairLines = memo("pairLines", (design): readonly PairLine[] =>
   design.pairs.map((row) => {
     const left = thingsOf(design).get(row.left)!;
     const right = thingsOf(design).get(row.right)!;
@@ -34,10 +34,10 @@ const tiesOf = (design: Design): Tie[] =>
   }));
 
 /** Loops of pairs, as ids of devices. */
-export const pairLoops = memoByParts(["pairs"], (design) => loopsOf(tiesOf(design)));
+export const pairLoops = memo("pairLoops", (design) => loopsOf(tiesOf(design)));
 
 /** Devices that more than one other commands. */
-export const pairMasters = memoByParts(["pairs"], (design) => mastersOf(tiesOf(design)));
+export const pairMasters = memo("pairMasters", (design) => mastersOf(tiesOf(design)));
 
 /** Pairs of a loop: those between devices that follow one another in it. */
 export const pairsIn = (design: Design, loop: readonly string[]): PairRow[] =>

@@ -1,6 +1,6 @@
 /** Names people say: which clash within an ecosystem, what is taken for something else, and what to say instead. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Language } from "../../design/rows-settings";
 import type { ShownType } from "./capabilities";
 import { seenOf, type Exposed } from "./matrix";
@@ -19,7 +19,7 @@ export interface AlikePair extends Alike {
 const byDevice = (a: Exposed, b: Exposed) => (a.device.id < b.device.id ? -1 : 1);
 
 /** What each ecosystem is shown, by ecosystem. */
-const seenBy = memoByParts([seenOf], (design): ReadonlyMap<string, readonly Exposed[]> => {
+const seenBy = memo("seenBy", (design): ReadonlyMap<string, readonly Exposed[]> => {
   const by = new Map<string, Exposed[]>();
   for (const one of seenOf(design)) {
     const own = by.get(one.ecosystem.id);
@@ -30,7 +30,7 @@ const seenBy = memoByParts([seenOf], (design): ReadonlyMap<string, readonly Expo
 });
 
 /** Names that clash within an ecosystem: the same, one in the other, or sounding alike. */
-export const alikeIn = memoByParts(["design", "ecosystems", seenBy], (design): readonly AlikePair[] =>
+export const alikeIn = memo("alikeIn", (design): readonly AlikePair[] =>
   design.ecosystems
     .filter(({ speech }) => speech !== "none")
     .flatMap(({ id }) => {
@@ -117,7 +117,7 @@ export function betterNames(design: Design, one: Exposed): readonly string[] {
 }
 
 /** What a listener would take a name for: a command, a number, a whole room; of names people can say. */
-export const mistakable = memoByParts(["design", "rooms", seenBy], (design) => {
+export const mistakable = memo("mistakable", (design) => {
   const rooms = design.rooms.map(({ name }) => name);
   return design.ecosystems
     .filter(({ speech }) => speech !== "none")

@@ -1,6 +1,6 @@
 /** What a device is to an ecosystem: its type, and what can be asked of it. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
 import type { KindRow } from "../runs/rows";
 import { closed, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
@@ -87,7 +87,7 @@ const LIGHT: Readonly<Record<string, ShownType>> = {
 };
 
 /** Points and legs whose lamps hang on a channel that dims. */
-const dimmed = memoByParts(["channels", "modules", "moduleTypes"], (design): ReadonlySet<string> => {
+const dimmed = memo("dimmed", (design): ReadonlySet<string> => {
   const modules = byId(design, "modules");
   const types = byId(design, "moduleTypes");
   return new Set(
@@ -98,8 +98,8 @@ const dimmed = memoByParts(["channels", "modules", "moduleTypes"], (design): Rea
 });
 
 /** Every device as ecosystems see it. */
-export const thingsOf = memoByParts(
-  ["design", "devices", "points", "kinds", "options", dimmed],
+export const thingsOf = memo(
+  "thingsOf",
   (design): ReadonlyMap<string, Thing> =>
     new Map(design.devices.map((device) => [device.id, thingOf(design, device)])),
 );

@@ -1,4 +1,5 @@
 /** The brief: scores, cards, constraints, phases, uses. */
+import { changesOf } from "../../desk/findings";
 import { applyChanges, type Change } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import type { Design } from "../../design/collections";
@@ -130,7 +131,7 @@ describe("triage", () => {
   test("automating what was never questioned is a finding, and its fix puts it back", () => {
     const finding = briefChecks(design).find((one) => one.code === "brief.automated-unquestioned")!;
     expect(finding.title).toContain("Bedroom shades down at dusk");
-    expect(codes(after(finding.fix!.changes))).not.toContain("brief.automated-unquestioned");
+    expect(codes(after(changesOf(finding.fix!, design)))).not.toContain("brief.automated-unquestioned");
   });
   test("where hardly anything came back, too little was tried", () => {
     const many = Array.from({ length: 12 }, (_, i): Change => ({

@@ -1,13 +1,12 @@
 /** The order of the work: zones one after another, each opened when the one before is signed off. */
 import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { PhaseRow } from "./rows";
 import type { Working } from "../../desk/working";
-import { costsAt, costsOf, costWorking, hoursWorking, type Share } from "../runs/cost";
-import { dropsOf } from "../runs";
+import { costsAt, costWorking, hoursWorking, type Share } from "../runs/cost";
 import { scoreOf } from "./problems";
 import { pointsOfPhase, sortedPhases } from "./phase-order";
 
@@ -23,28 +22,25 @@ export interface PhaseSums {
 }
 
 /** Cost, hours and score by phase, in order; a phase is open when the one before is signed off. */
-export const phaseSums = memoByParts(
-  [dropsOf, costsOf, "points", "devices", "problems", "phases"],
-  (design): PhaseSums[] => {
-    let open = true;
-    return sortedPhases(design).map((phase) => {
-      const points = pointsOfPhase(design, phase.id);
-      const sums = costsAt(design, points);
-      const own = {
-        phase,
-        points: points.size,
-        devices: sums.deviceCount,
-        drops: sums.drops,
-        cost: sums.total,
-        hours: round1(sums.hours),
-        score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0),
-        open,
-      };
-      open &&= phase.signedOffOn !== undefined;
-      return own;
-    });
-  },
-);
+export const phaseSums = memo("phaseSums", (design): PhaseSums[] => {
+  let open = true;
+  return sortedPhases(design).map((phase) => {
+    const points = pointsOfPhase(design, phase.id);
+    const sums = costsAt(design, points);
+    const own = {
+      phase,
+      points: points.size,
+      devices: sums.deviceCount,
+      drops: sums.drops,
+      cost: sums.total,
+      hours: round1(sums.hours),
+      score: problemsOf(design, phase.id).reduce((sum, problem) => sum + scoreOf(problem), 0),
+      open,
+    };
+    open &&= phase.signedOffOn !== undefined;
+    return own;
+  });
+});
 
 /** Problems that a phase takes on. */
 export const problemsOf = (design: Design, phase: string) =>

@@ -1,10 +1,9 @@
 /** Problems by score, and what answers them. */
 import { byId, type Design } from "../../design/collections";
 import { movedBy } from "../automations/rows-walk";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { ProblemRow } from "./rows";
-import { costsAt, costsOf, costWorking, hoursWorking } from "../runs/cost";
-import { dropsOf } from "../runs";
+import { costsAt, costWorking, hoursWorking } from "../runs/cost";
 import type { Working } from "../../desk/working";
 
 /** A danger counts as if it came once a day: one that comes twice a year must not be buried under nuisances. */
@@ -64,8 +63,8 @@ export function answerOf(design: Design, problem: ProblemRow): Answer {
 }
 
 /** Problems, the worst first; of equal scores the one that takes fewer hours. */
-export const rankedProblems = memoByParts(
-  [dropsOf, costsOf, "devices", "automations", "groups", "scenes", "problems"],
+export const rankedProblems = memo(
+  "rankedProblems",
   (design): { problem: ProblemRow; score: number; answer: Answer }[] =>
     design.problems
       .map((problem) => ({ problem, score: scoreOf(problem), answer: answerOf(design, problem) }))

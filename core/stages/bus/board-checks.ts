@@ -26,9 +26,7 @@ function pins(design: Design, board: BoardRow): Finding[] {
   const findings: Finding[] = [];
   const fix = {
     label: "Give every demand a pin that serves it",
-    get changes() {
-      return assignAll(design, board.id);
-    },
+    changes: (design: Design) => assignAll(design, board.id),
   };
   const seen = new Map<string, PinRow>();
   const none: PinRow[] = [];

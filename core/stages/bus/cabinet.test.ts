@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { seeded } from "../house/generate";
@@ -190,7 +191,7 @@ describe("findings of a cabinet", () => {
       severity: "stop",
       title: expect.stringMatching(/m cannot stand in row 1/),
     });
-    const after = applyChanges(design, find(design, "bus.module-place")!.fix!.changes);
+    const after = applyChanges(design, changesOf(find(design, "bus.module-place")!.fix!, design));
     expect(codes(after)).not.toContain("bus.module-place");
     expect(codes(after)).not.toContain("bus.module-loose");
   });
@@ -209,7 +210,7 @@ describe("findings of a cabinet", () => {
       severity: "stop",
       why: expect.stringMatching(/Isolate, lock off and prove dead before/),
     });
-    expect(codes(applyChanges(design, finding.fix!.changes))).not.toContain("bus.cabinet-mixed");
+    expect(codes(applyChanges(design, changesOf(finding.fix!, design)))).not.toContain("bus.cabinet-mixed");
   });
 
   test("modules in a closet without a cabinet: one is hung that holds them all, with the share left free", () => {
@@ -224,7 +225,7 @@ describe("findings of a cabinet", () => {
       measured: 2,
       title: "2 modules of Cabinet have no cabinet",
     });
-    const after = applyChanges(bare, finding.fix!.changes);
+    const after = applyChanges(bare, changesOf(finding.fix!, bare));
     expect(codes(after).filter((code) => /cabinet|module/.test(code))).toEqual([]);
     // A row for low voltage, one for mains, one for 27 terminals; two would leave no row for them.
     expect(after.closets[0]).toMatchObject({ cabinetRows: 3, rowUnits: 24 });
@@ -235,7 +236,7 @@ describe("findings of a cabinet", () => {
   test("a module without a place, with room and without", () => {
     const roomy = cabinetDesign(3, [{ id: "m", kind: "relay-4" }], 1);
     const finding = find(roomy, "bus.module-loose")!;
-    expect(codes(applyChanges(roomy, finding.fix!.changes))).not.toContain("bus.module-loose");
+    expect(codes(applyChanges(roomy, changesOf(finding.fix!, roomy)))).not.toContain("bus.module-loose");
     // One row, and that is for terminals.
     const full = cabinetDesign(1, [{ id: "m", kind: "relay-4" }], 1);
     expect(find(full, "bus.module-loose")).toMatchObject({ why: expect.stringMatching(/No row has room/) });
@@ -281,20 +282,20 @@ describe("findings of a cabinet", () => {
       unit: "A",
       measured: 691 / 230,
     });
-    expect(() => find(heavy, "bus.channel-rating")!.fix!.changes).not.toThrow();
+    expect(() => changesOf(find(heavy, "bus.channel-rating")!.fix!, heavy)).not.toThrow();
     const twice = with_((own) => own.channels.push(channel("again", "m", 4, "l1")));
     expect(find(twice, "bus.load-twice")).toMatchObject({ severity: "stop" });
-    expect(applyChanges(twice, find(twice, "bus.load-twice")!.fix!.changes).channels).toEqual(
+    expect(applyChanges(twice, changesOf(find(twice, "bus.load-twice")!.fix!, twice)).channels).toEqual(
       design.channels,
     );
     const same = with_((own) => (own.channels[1]!.number = 1));
     expect(find(same, "bus.channel-twice")!.title).toBe("Channel 1 of m is given twice");
-    expect(codes(applyChanges(same, find(same, "bus.channel-twice")!.fix!.changes))).not.toContain(
+    expect(codes(applyChanges(same, changesOf(find(same, "bus.channel-twice")!.fix!, same)))).not.toContain(
       "bus.channel-twice",
     );
     const past = with_((own) => (own.channels[1]!.number = 5));
     expect(find(past, "bus.channel-number")!.title).toBe("m has no channel 5");
-    expect(codes(applyChanges(past, find(past, "bus.channel-number")!.fix!.changes))).not.toContain(
+    expect(codes(applyChanges(past, changesOf(find(past, "bus.channel-number")!.fix!, past)))).not.toContain(
       "bus.channel-number",
     );
     const mixed = with_((own) => {
@@ -320,14 +321,14 @@ describe("findings of a cabinet", () => {
     design.channels.push({ ...channel("cs", "d", 3, "shade"), circuit: "lights" });
     const finding = find(design, "bus.channel-kind")!;
     expect(finding).toMatchObject({ severity: "stop", title: "Load shade cannot hang on d" });
-    const after = applyChanges(design, finding.fix!.changes);
+    const after = applyChanges(design, changesOf(finding.fix!, design));
     expect(after.channels.find(({ id }) => id === "cs")).toEqual({
       ...channel("cs", "s", 1, "shade"),
       circuit: "lights",
     });
     const alone = structuredClone(design);
     alone.modules.pop();
-    const made = applyChanges(alone, find(alone, "bus.channel-kind")!.fix!.changes);
+    const made = applyChanges(alone, changesOf(find(alone, "bus.channel-kind")!.fix!, alone));
     expect(codes(made)).not.toContain("bus.channel-kind");
     expect(made.modules).toHaveLength(2);
   });
@@ -339,7 +340,7 @@ describe("findings of a cabinet", () => {
     design.links = [{ id: "l", channel: "ch1", output: "ch2" }];
     const finding = find(design, "bus.channel-idle")!;
     expect(finding.title).toBe("1 channel of m drives nothing any more");
-    const after = applyChanges(design, finding.fix!.changes);
+    const after = applyChanges(design, changesOf(finding.fix!, design));
     expect([after.channels.length, after.links.length]).toEqual([1, 0]);
     expect(codes(after)).not.toContain("bus.channel-idle");
   });
@@ -352,7 +353,7 @@ describe("findings of a cabinet", () => {
     design.channels.pop();
     const open = structuredClone(design);
     expect(find(open, "bus.no-channel")).toMatchObject({ title: "Load l3 is on no channel", measured: 1 });
-    expect(codes(applyChanges(open, find(open, "bus.no-channel")!.fix!.changes))).not.toContain(
+    expect(codes(applyChanges(open, changesOf(find(open, "bus.no-channel")!.fix!, open)))).not.toContain(
       "bus.no-channel",
     );
   });

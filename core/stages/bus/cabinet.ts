@@ -1,6 +1,6 @@
 /** A wall cabinet: modules on rows of 18 mm units, mains and low voltage apart, terminals, heat and what is free. */
 import { byId, type Design, type Rows } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { changeRow, putRow } from "../../design/row-changes";
 import { byName, counted } from "../../design/words";
@@ -69,7 +69,7 @@ const terminalRows = (terminalUnits: number, rowUnits: number) => Math.ceil(term
 const end = ({ row, type }: Module) => (row.slot ?? 0) + type.units;
 
 /** All closets with a wall cabinet. */
-export const cabinetsOf = memoByParts([modulesOf, heatByCloset, "closets", "design"], (design): Cabinet[] =>
+export const cabinetsOf = memo("cabinetsOf", (design): Cabinet[] =>
   design.closets.flatMap((closet): Cabinet[] => {
     const { cabinetRows, rowUnits = ROW_UNITS } = closet;
     if (cabinetRows === undefined) return [];

@@ -118,9 +118,7 @@ function loads(design: Design, module: Module): Finding[] {
         working: channelWorking(design, module, channel),
         fix: {
           label: "Give it a channel that can",
-          get changes() {
-            return elsewhere(design, channel);
-          },
+          changes: (design: Design) => elsewhere(design, channel),
         },
       },
     ];
@@ -209,9 +207,7 @@ function dark(design: Design, module: Module): Finding[] {
       source: "spread over two modules",
       fix: {
         label: "Change one over to another module",
-        get changes() {
-          return changedOver(design, module, own, set.name);
-        },
+        changes: (design: Design) => changedOver(design, module, own, set.name),
       },
     };
   });
@@ -322,9 +318,7 @@ function open(design: Design): Finding[] {
       unit: "loads",
       fix: {
         label: "Give them channels",
-        get changes() {
-          return proposeChannels(design, freshIds(design)).changes;
-        },
+        changes: (design: Design) => proposeChannels(design, freshIds(design)).changes,
       },
     },
   ];
@@ -343,9 +337,7 @@ function links(design: Design): Finding[] {
       ? {
           fix: {
             label,
-            get changes() {
-              return proposeLinks(design, channels, freshIds(design));
-            },
+            changes: (design: Design) => proposeLinks(design, channels, freshIds(design)),
           },
         }
       : {};
@@ -397,9 +389,7 @@ function uncased(design: Design): Finding[] {
         unit: "modules",
         fix: {
           label: "Hang a cabinet that holds them",
-          get changes() {
-            return hangCabinet(design, closet.id, sparePct(design));
-          },
+          changes: (design: Design) => hangCabinet(design, closet.id, sparePct(design)),
         },
       },
     ];
@@ -412,9 +402,7 @@ function inCabinet(design: Design, cabinet: Cabinet): Finding[] {
   const findings: Finding[] = [];
   const place = (label: string, anew: boolean) => ({
     label,
-    get changes() {
-      return placeModules(design, closet.id, anew);
-    },
+    changes: (design: Design) => placeModules(design, closet.id, anew),
   });
   for (const row of rows)
     for (const module of row.modules) {

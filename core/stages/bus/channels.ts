@@ -1,6 +1,6 @@
 /** Modules as they stand: which channel carries what, from which circuit, and what would go dark with one of them. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
@@ -34,13 +34,13 @@ export interface Module {
   mixes: boolean;
 }
 
-const linksByOutput = memoByParts(["links"], (design): ReadonlyMap<string, LinkRow[]> => {
+const linksByOutput = memo("linksByOutput", (design): ReadonlyMap<string, LinkRow[]> => {
   const links = new Map<string, LinkRow[]>();
   for (const link of design.links) links.set(link.output, [...(links.get(link.output) ?? []), link]);
   return links;
 });
 
-const channelsByModule = memoByParts(["channels"], (design): ReadonlyMap<string, ChannelRow[]> => {
+const channelsByModule = memo("channelsByModule", (design): ReadonlyMap<string, ChannelRow[]> => {
   const rows = new Map<string, ChannelRow[]>();
   for (const row of design.channels) rows.set(row.module, [...(rows.get(row.module) ?? []), row]);
   for (const list of rows.values()) list.sort((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1));
@@ -71,28 +71,24 @@ function channelOf(design: Design, type: ModuleTypeRow, row: ChannelRow): Channe
 }
 
 /** All modules whose kind is known, in the order they are listed. */
-export const modulesOf = memoByParts(
-  [loadsOf, channelsByModule, linksByOutput, "modules", "moduleTypes", "circuits"],
-  (design): Module[] =>
-    design.modules.flatMap((row): Module[] => {
-      const type = byId(design, "moduleTypes").get(row.kind);
-      if (!type) return [];
-      const channels = (channelsByModule(design).get(row.id) ?? []).map((one) =>
-        channelOf(design, type, one),
-      );
-      const carried = new Set(channels.flatMap(({ load }) => load?.carries ?? []));
-      const used = new Set(channels.filter(({ load }) => load).map(({ row: { number } }) => number)).size;
-      return [
-        {
-          row,
-          type,
-          channels,
-          watts: channels.reduce((sum, one) => sum + one.watts, 0),
-          heatW: isOutput(type) ? (type.heatW * used) / Math.max(1, type.channels) : type.heatW,
-          mixes: carried.size > 1,
-        },
-      ];
-    }),
+export const modulesOf = memo("modulesOf", (design): Module[] =>
+  design.modules.flatMap((row): Module[] => {
+    const type = byId(design, "moduleTypes").get(row.kind);
+    if (!type) return [];
+    const channels = (channelsByModule(design).get(row.id) ?? []).map((one) => channelOf(design, type, one));
+    const carried = new Set(channels.flatMap(({ load }) => load?.carries ?? []));
+    const used = new Set(channels.filter(({ load }) => load).map(({ row: { number } }) => number)).size;
+    return [
+      {
+        row,
+        type,
+        channels,
+        watts: channels.reduce((sum, one) => sum + one.watts, 0),
+        heatW: isOutput(type) ? (type.heatW * used) / Math.max(1, type.channels) : type.heatW,
+        mixes: carried.size > 1,
+      },
+    ];
+  }),
 );
 
 /** What a module carries: that of its loads, else what its kind may. */
@@ -106,8 +102,8 @@ export function freeNumbers({ type, channels }: Module): number[] {
 }
 
 /** The channel each load is on, the first where it is on two. */
-export const channelByLoad = memoByParts(
-  [modulesOf],
+export const channelByLoad = memo(
+  "channelByLoad",
   (design): ReadonlyMap<string, { module: Module; channel: Channel }> => {
     const found = new Map<string, { module: Module; channel: Channel }>();
     for (const module of modulesOf(design))
@@ -131,7 +127,7 @@ export interface Together {
 }
 
 /** Rooms with two lamps or more on channels of their own, and the escape route through halls, landings and stairs. */
-export const togetherOf = memoByParts([loadsOf, "rooms"], (design): Together[] => {
+export const togetherOf = memo("togetherOf", (design): Together[] => {
   const lamps = loadsOf(design).filter(({ nature }) => nature === "lamp");
   const sets = design.rooms.map((room): Together => {
     const own = lamps.filter((load) => load.rooms.includes(room.id));

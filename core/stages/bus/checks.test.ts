@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { point } from "../../test-design";
@@ -10,7 +11,8 @@ import { weakestSegment } from "./weakest";
 const codes = (design: Design) => busChecks(design).map(({ code }) => code);
 const find = (design: Design, code: string) => busChecks(design).find((finding) => finding.code === code);
 /** What is found once a finding's fix was taken. */
-const fixed = (design: Design, code: string) => applyChanges(design, find(design, code)!.fix!.changes);
+const fixed = (design: Design, code: string) =>
+  applyChanges(design, changesOf(find(design, code)!.fix!, design));
 const limits = (design: Design) =>
   design.busProfiles.find((row) => row.id === design.segments[0]!.profile)!.limits;
 
@@ -252,11 +254,12 @@ describe("findings of a segment", () => {
     many.segments.push({ ...more, id: "more-12", name: "More 12" });
     const { fix } = find(many, "bus.low-volts")!;
     expect(fix!.label).toBe("Take the lightest step that gives it its volts");
-    expect(fix!.changes).toEqual(find(few, "bus.low-volts")!.fix!.changes);
+    expect(changesOf(fix!, many)).toEqual(changesOf(find(few, "bus.low-volts")!.fix!, few));
     limits(many).totalM = 0.1;
     expect(lengthM).toBeGreaterThan(0.1);
-    const hopeless = find(structuredClone(many), "bus.too-long")!.fix!;
-    expect(() => hopeless.changes).toThrow(/is put right by no single step/);
+    const short = structuredClone(many);
+    const hopeless = find(short, "bus.too-long")!.fix!;
+    expect(() => changesOf(hopeless, short)).toThrow(/is put right by no single step/);
   });
 
   test("a stop whose point is on another line is taken out", () => {

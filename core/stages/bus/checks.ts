@@ -1,14 +1,11 @@
 /** Checks of stage 5: volts, currents, metres, ends, addresses, and who must not share a line with whom. */
 import { byId, type Design } from "../../design/collections";
-import { keptFor, memoByParts } from "../../design/kept";
+import { keptFor, memo } from "../../design/kept";
 import { capital, counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
-import { pointOfStop, stopsOf, stopsBySegment } from "../../points/lines";
+import { pointOfStop, stopsOf } from "../../points/lines";
 import { boardChecks, remoteChecks } from "./board-checks";
-import { modulesOf } from "./channels";
 import { channelChecks } from "./channel-checks";
-import { heatByCloset } from "./closet-air";
-import { inputsOf } from "./links";
 import { renumber } from "./edit";
 import { forCurrent, forLength, forVolts, ownSupply, ownLine, unmixed } from "./fixes";
 import { apartOf } from "./rules";
@@ -227,9 +224,7 @@ function addresses(design: Design, segment: Segment): Finding[] {
   }
   const fix = {
     label: `Number its stops from ${addressFrom}`,
-    get changes() {
-      return renumber(design, row.id);
-    },
+    changes: (design: Design) => renumber(design, row.id),
   };
   const refs = (ids: Iterable<string>) => [
     ...about(segment),
@@ -446,9 +441,7 @@ const masts = (design: Design): Finding[] =>
               source: "rooms of the plan, sun of the site over the year",
               fix: {
                 label: "Move it to the best place outdoors",
-                get changes() {
-                  return moveMast(design, point);
-                },
+                changes: (design: Design) => moveMast(design, point),
               },
             },
           ]
@@ -486,49 +479,24 @@ function unplaced(design: Design): Finding[] {
 }
 
 /** All findings of stage 5. */
-export const busChecks = memoByParts(
-  [
-    segmentsOf,
-    stopsBySegment,
-    "design",
-    "segmentRules",
-    "rooms",
-    "points",
-    "kinds",
-    "busProfiles",
-    "busSupplies",
-    "closets",
-    "devices",
-    "levels",
-    "boards",
-    "pins",
-    "remotes",
-    "stations",
-    modulesOf,
-    heatByCloset,
-    inputsOf,
-    "links",
-    "wants",
-  ],
-  (design): Finding[] => {
-    const segments = segmentsOf(design);
-    return [
-      ...segments.flatMap((segment) => [
-        ...volts(design, segment),
-        ...lengths(design, segment),
-        ...counts(design, segment),
-        ...ends(segment),
-        ...addresses(design, segment),
-        ...mixed(design, segment),
-        ...loose(design, segment),
-      ]),
-      ...supplies(design, segments),
-      ...throughOthers(design),
-      ...masts(design),
-      ...boardChecks(design),
-      ...remoteChecks(design),
-      ...channelChecks(design),
-      ...unplaced(design),
-    ];
-  },
-);
+export const busChecks = memo("busChecks", (design): Finding[] => {
+  const segments = segmentsOf(design);
+  return [
+    ...segments.flatMap((segment) => [
+      ...volts(design, segment),
+      ...lengths(design, segment),
+      ...counts(design, segment),
+      ...ends(segment),
+      ...addresses(design, segment),
+      ...mixed(design, segment),
+      ...loose(design, segment),
+    ]),
+    ...supplies(design, segments),
+    ...throughOthers(design),
+    ...masts(design),
+    ...boardChecks(design),
+    ...remoteChecks(design),
+    ...channelChecks(design),
+    ...unplaced(design),
+  ];
+});

@@ -1,11 +1,11 @@
 /** The air of a closet: what stands in it heats it, what goes out over its walls cools it. */
 import type { Design, Rows } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { modulesOf } from "./channels";
 
 /** Heat of racks and of the modules of each closet, W. */
-export const heatByCloset = memoByParts(
-  [modulesOf, "racks", "rackItems"],
+export const heatByCloset = memo(
+  "heatByCloset",
   (design): ReadonlyMap<string, { racksW: number; modulesW: number }> => {
     const closets = new Map<string, { racksW: number; modulesW: number }>();
     const at = (closet: string) => {

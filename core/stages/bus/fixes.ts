@@ -6,7 +6,7 @@ import { byId, type Design } from "../../design/collections";
 import { keptFor } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import type { Fix } from "../../desk/findings";
+import { type Fix, changesOf } from "../../desk/findings";
 import { pointOfStop, stopsOf } from "../../points/lines";
 import type { PointRow } from "../runs/rows";
 import { addToSegment, newSegment, orderAnew, splitSegment, type NewId } from "./edit";
@@ -63,14 +63,14 @@ function tryNowOrWhenAsked(
   design: Design,
   segment: Segment,
   label: string,
-  make: () => Fix | undefined,
+  make: (design: Design) => Fix | undefined,
 ): Fix | undefined {
-  if (isQuick(design, segment)) return make();
+  if (isQuick(design, segment)) return make(design);
   return {
     label,
-    get changes() {
-      const fix = make();
-      if (fix) return fix.changes;
+    changes: (design: Design) => {
+      const fix = make(design);
+      if (fix) return changesOf(fix, design);
       return fail(
         segment.row.name,
         "is put right by no single step: other orders, thicker cable, a second supply and two segments were tried.",
@@ -115,7 +115,7 @@ function thicker(design: Design, row: SegmentRow) {
 /** More volts at the far end: another order, a thicker conductor, a second supply there, or two segments. */
 export const forVolts = (design: Design, segment: Segment): Fix | undefined =>
   once(design, segment, "volts", () =>
-    tryNowOrWhenAsked(design, segment, "Take the lightest step that gives it its volts", () =>
+    tryNowOrWhenAsked(design, segment, "Take the lightest step that gives it its volts", (design) =>
       moreVolts(design, segment),
     ),
   );
@@ -164,7 +164,7 @@ function split(
 /** Fewer metres or devices on one line: another order, or two segments. */
 export const forLength = (design: Design, segment: Segment, name: Reach): Fix | undefined =>
   once(design, segment, name, () =>
-    tryNowOrWhenAsked(design, segment, "Take the lightest step that makes it fit", () =>
+    tryNowOrWhenAsked(design, segment, "Take the lightest step that makes it fit", (design) =>
       shorter(design, segment, name),
     ),
   );
@@ -185,7 +185,7 @@ function shorter(design: Design, segment: Segment, name: Reach): Fix | undefined
 /** Half of a line goes to a supply of its own. */
 export const forCurrent = (design: Design, segment: Segment): Fix | undefined =>
   once(design, segment, "current", () =>
-    tryNowOrWhenAsked(design, segment, "Split it in two, each with its own supply", () =>
+    tryNowOrWhenAsked(design, segment, "Split it in two, each with its own supply", (design) =>
       split(design, segment, (parts) =>
         parts.every((one) => one && (one.supplies[0]?.amps ?? 0) <= (one.supplies[0]?.maxA ?? 0)),
       ),
@@ -221,8 +221,9 @@ export function unmixed(design: Design, segment: Segment, rule: SegmentRuleRow):
   const one = points.filter((point) => isOn(design, rule.one, point));
   const rest = points.filter((point) => !one.includes(point));
   const moving = one.length <= rest.length ? one : rest;
-  const room = () => roomFor(design, moving, segment.profile.id, segment.row.closet, segment.row.id);
-  const known = isQuick(design, segment) ? { other: room() } : undefined;
+  const room = (design: Design) =>
+    roomFor(design, moving, segment.profile.id, segment.row.closet, segment.row.id);
+  const known = isQuick(design, segment) ? { other: room(design) } : undefined;
   const name = (moving === one ? rule.one.name : (rule.other?.name ?? "Others")).toLowerCase();
   return {
     label: !known
@@ -230,8 +231,8 @@ export function unmixed(design: Design, segment: Segment, rule: SegmentRuleRow):
       : known.other
         ? `Put ${name} on ${known.other.row.name}`
         : `Put ${name} on a segment of their own`,
-    get changes() {
-      const { other } = known ?? { other: room() };
+    changes: (design: Design) => {
+      const { other } = known ?? { other: room(design) };
       return other
         ? addToSegment(design, other.row.id, moving, freshIds(design))
         : newSegment(
@@ -286,9 +287,7 @@ export function ownLine(design: Design, point: PointRow): Fix | undefined {
   if (closet === undefined) return undefined;
   return {
     label: "Give it a bus cable of its own",
-    get changes() {
-      return lineFor(design, point, profile)!.changes;
-    },
+    changes: (design: Design) => changesOf(lineFor(design, point, profile)!, design),
   };
 }
 

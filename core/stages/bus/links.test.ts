@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { channelChecks } from "./channel-checks";
@@ -142,7 +143,7 @@ describe("one module dies", () => {
       "When Relays dies, Hall is dark",
       "When Relays dies, the way out of the house is dark",
     ]);
-    const after = applyChanges(design, dark[0]!.fix!.changes);
+    const after = applyChanges(design, changesOf(dark[0]!.fix!, design));
     expect(find(after, "bus.dark")).toBeUndefined();
     expect(
       after.channels
@@ -155,13 +156,13 @@ describe("one module dies", () => {
     addRoom(full, "y", "wet");
     addLoad(full, "l-y", "lamp", "y");
     full.channels.push({ id: "c-y", module: "m2", number: 1, load: "l-y", circuit: "lights" });
-    const swapped = applyChanges(full, find(full, "bus.dark")!.fix!.changes);
+    const swapped = applyChanges(full, changesOf(find(full, "bus.dark")!.fix!, full));
     expect(find(swapped, "bus.dark")).toBeUndefined();
     expect(swapped.channels).toHaveLength(full.channels.length);
     const alone = structuredClone(design);
     alone.modules.pop();
     alone.channels.pop();
-    expect(() => find(alone, "bus.dark")!.fix!.changes).toThrow(/cannot be parted/);
+    expect(() => changesOf(find(alone, "bus.dark")!.fix!, alone)).toThrow(/cannot be parted/);
   });
 });
 

@@ -1,7 +1,7 @@
 /** Inputs that work outputs with no hub between them, what must have one, and every way a load can be worked. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { putRow } from "../../design/row-changes";
 import { placedStops } from "../../points/lines";
 import { channelByLoad, modulesOf, type Channel } from "./channels";
@@ -55,27 +55,24 @@ const pointsOnLines = (design: Design) => {
 };
 
 /** Keys and ceiling sensors on a bus line, and what input channels read. */
-export const inputsOf = memoByParts(
-  [placedStops, modulesOf, "points", "kinds", "switches", "rooms"],
-  (design): Input[] => [
-    ...pointsOnLines(design).flatMap((point): Input[] => {
-      const pressed = isPressed(design, point.kind);
-      if (!pressed && !SENSES.has(point.kind.split("--")[0]!)) return [];
-      return [{ ...spot(point), id: point.id, in: "points", name: point.name, pressed }];
-    }),
-    ...modulesOf(design).flatMap(({ row, type, channels }) =>
-      type.drives === "input"
-        ? channels.map((channel): Input => {
-            const reads = readBy(design, channel.row) ?? {
-              name: `${row.name}, ${channel.row.number}`,
-              ...{ x: 0, y: 0, pressed: true },
-            };
-            return { ...reads, id: channel.row.id, in: "channels" };
-          })
-        : [],
-    ),
-  ],
-);
+export const inputsOf = memo("inputsOf", (design): Input[] => [
+  ...pointsOnLines(design).flatMap((point): Input[] => {
+    const pressed = isPressed(design, point.kind);
+    if (!pressed && !SENSES.has(point.kind.split("--")[0]!)) return [];
+    return [{ ...spot(point), id: point.id, in: "points", name: point.name, pressed }];
+  }),
+  ...modulesOf(design).flatMap(({ row, type, channels }) =>
+    type.drives === "input"
+      ? channels.map((channel): Input => {
+          const reads = readBy(design, channel.row) ?? {
+            name: `${row.name}, ${channel.row.number}`,
+            ...{ x: 0, y: 0, pressed: true },
+          };
+          return { ...reads, id: channel.row.id, in: "channels" };
+        })
+      : [],
+  ),
+]);
 
 /** What a link starts from, by name. */
 export function linkName(design: Design, link: LinkRow): string {
@@ -133,7 +130,7 @@ export function criticalWhy(design: Design, load: Load): string | undefined {
 }
 
 /** Channels that carry something and are worked through the hub alone. */
-export const hubOnly = memoByParts([modulesOf, "links"], (design): Channel[] =>
+export const hubOnly = memo("hubOnly", (design): Channel[] =>
   modulesOf(design).flatMap(({ channels }) => channels.filter((one) => one.load && !one.links.length)),
 );
 

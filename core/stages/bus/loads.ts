@@ -3,7 +3,7 @@
  * what it takes, what it is to a contact, and where its cable would end.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow, memoSame } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import { placedStops } from "../../points/lines";
 import { LOW_V } from "../../points/terminals";
 import type { LampRow, LegRow } from "../house/rows-survey";
@@ -84,7 +84,7 @@ export function cabinetClosets(design: Design) {
 }
 
 /** Of each room and each level, the closet at which most of its points end, of those that have a cabinet. */
-const mostAt = memoByParts(["points", "closets"], (design) => {
+const mostAt = memo("mostAt", (design) => {
   const there = new Set(cabinetClosets(design).map(({ id }) => id));
   const rooms = new Map<string, Map<string, number>>();
   const levels = new Map<string, Map<string, number>>();
@@ -117,7 +117,7 @@ function closetFor(design: Design, spot: { room: string; level: string; closet?:
 }
 
 /** Lamps by room and by leg, and the circuit of those of each room and each level. */
-const lampsOf = memoByParts(["lamps", "legs"], (design) => {
+const lampsOf = memo("lampsOf", (design) => {
   const legs = byId(design, "legs");
   const byRoom = new Map<string, LampRow[]>();
   const byLeg = new Map<string, LampRow[]>();
@@ -149,38 +149,35 @@ function lightCircuit(design: Design, room: string, level: string): string | und
 const alsoOf = (closet: string | undefined, lit: number) => `${closet ?? ""} ${lit}`;
 const closetIn = (also: unknown) => (also as string).split(" ")[0] || undefined;
 
-const loadOfPoint = memoByRow(
-  ["design", "kinds", "legs", "lamps", "rooms"],
-  (design, point: PointRow, also) => {
-    const kind = KINDS[madeOf(point.kind)]!;
-    const needs = byId(design, "kinds").get(point.kind)?.needs;
-    const lamps = kind.nature === "lamp" ? (lampsOf(design).byRoom.get(point.room) ?? []) : [];
-    const surveyed = wattsOf(lamps);
-    const lit = Number((also as string).split(" ")[1]);
-    const watts = needs?.watts ?? (surveyed === undefined ? kind.watts : surveyed / Math.max(1, lit));
-    const volts = needs?.volts ?? design.design.mainsV;
-    const { id, name, level, room, x, y, z } = point;
-    const circuit = volts > LOW_V ? lightCircuit(design, room, level) : undefined;
-    const closet = closetIn(also);
-    const load: Load = {
-      ...{ id, in: "points", name, rooms: [room], level, room, x, y, z },
-      ...{ wants: kind.nature === "lamp" ? lampWants(design, [room], lamps) : kind.wants },
-      ...{ nature: kind.nature, carries: volts > LOW_V ? "mains" : "low voltage", volts, watts },
-      wattsFrom:
-        needs?.watts !== undefined
-          ? "its kind"
-          : surveyed === undefined
-            ? "typical"
-            : "lamps of its room, shared by its points",
-      ...(closet === undefined ? {} : { closet }),
-      ...(circuit === undefined ? {} : { circuit }),
-      ...(kind.byHandOnly ? { byHandOnly: true } : {}),
-    };
-    return load;
-  },
-);
+const loadOfPoint = memoByRow("loadOfPoint", (design, point: PointRow, also) => {
+  const kind = KINDS[madeOf(point.kind)]!;
+  const needs = byId(design, "kinds").get(point.kind)?.needs;
+  const lamps = kind.nature === "lamp" ? (lampsOf(design).byRoom.get(point.room) ?? []) : [];
+  const surveyed = wattsOf(lamps);
+  const lit = Number((also as string).split(" ")[1]);
+  const watts = needs?.watts ?? (surveyed === undefined ? kind.watts : surveyed / Math.max(1, lit));
+  const volts = needs?.volts ?? design.design.mainsV;
+  const { id, name, level, room, x, y, z } = point;
+  const circuit = volts > LOW_V ? lightCircuit(design, room, level) : undefined;
+  const closet = closetIn(also);
+  const load: Load = {
+    ...{ id, in: "points", name, rooms: [room], level, room, x, y, z },
+    ...{ wants: kind.nature === "lamp" ? lampWants(design, [room], lamps) : kind.wants },
+    ...{ nature: kind.nature, carries: volts > LOW_V ? "mains" : "low voltage", volts, watts },
+    wattsFrom:
+      needs?.watts !== undefined
+        ? "its kind"
+        : surveyed === undefined
+          ? "typical"
+          : "lamps of its room, shared by its points",
+    ...(closet === undefined ? {} : { closet }),
+    ...(circuit === undefined ? {} : { circuit }),
+    ...(kind.byHandOnly ? { byHandOnly: true } : {}),
+  };
+  return load;
+});
 
-const loadOfLeg = memoByRow(["design", "lamps", "rooms", "levels"], (design, leg: LegRow, also) => {
+const loadOfLeg = memoByRow("loadOfLeg", (design, leg: LegRow, also) => {
   const lamps = lampsOf(design).byLeg.get(leg.id)!;
   const rooms = [...new Set(lamps.map((lamp) => lamp.room))];
   const watts = wattsOf(lamps);
@@ -199,8 +196,8 @@ const loadOfLeg = memoByRow(["design", "lamps", "rooms", "levels"], (design, leg
 });
 
 /** All loads of a house, points first, each in the order of its collection; the same list while none of them changes. */
-export const loadsOf = memoSame(
-  [placedStops, "design", "points", "kinds", "legs", "lamps", "rooms", "levels", "closets", "pins"],
+export const loadsOf = memo(
+  "loadsOf",
   (design): Load[] => {
     const { byLeg } = lampsOf(design);
     // What a board of somebody's own switches needs no channel.
@@ -237,8 +234,8 @@ export const loadsOf = memoSame(
   (a, b) => a.length === b.length && a.every((load, i) => load === b[i]),
 );
 
-const loadsByKey = memoByParts(
-  [loadsOf],
+const loadsByKey = memo(
+  "loadsByKey",
   (design): ReadonlyMap<string, Load> => new Map(loadsOf(design).map((load) => [loadKey(load), load])),
 );
 

@@ -1,9 +1,9 @@
 /** In which order and which form the cable of a segment is shortest: line, tree, star and ring side by side. */
-import { memoByParts } from "../../design/kept";
+import { memoByRow } from "../../design/kept";
 import type { Design } from "../../design/collections";
 import { pointOfStop, stopsOf } from "../../points/lines";
 import { routeBetween, type Stand } from "../../ways/between";
-import { GRAPH_PARTS, routeGraph } from "../../ways/graph";
+import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 import { lengthOf, orderOfLine, treeOf, type LineOrder } from "./line-order";
 import type { SegmentRow, StopRow, Topology } from "./rows";
@@ -38,16 +38,8 @@ export interface Forms {
   starM: number;
 }
 
-/** The same for each segment, asked one at a time: the metric of a long one is dear. */
-const formsKept = memoByParts(
-  [...GRAPH_PARTS, "design", "closets", "points", "devices", "segments", "stops"],
-  () => new Map<string, Forms>(),
-);
-
-/** Line, tree, star and ring for the stops of a segment. */
-export function formsOf(design: Design, segment: SegmentRow): Forms {
-  const known = formsKept(design).get(segment.id);
-  if (known) return known;
+/** Line, tree, star and ring for the stops of a segment, asked one at a time: the metric of a long one is dear. */
+export const formsOf = memoByRow("formsOf", (design, segment: SegmentRow): Forms => {
   const placed = stopsOf(design, segment.id).flatMap((stop) => {
     const point = pointOfStop(design, stop);
     return point ? [{ stop, point }] : [];
@@ -57,7 +49,7 @@ export function formsOf(design: Design, segment: SegmentRow): Forms {
     segment.closet,
     placed.map(({ point }) => point),
   );
-  const forms: Forms = {
+  return {
     stops: placed.map(({ stop }) => stop),
     metric,
     line: orderOfLine(metric),
@@ -65,9 +57,7 @@ export function formsOf(design: Design, segment: SegmentRow): Forms {
     tree: treeOf(metric),
     starM: metric[0]!.reduce((sum, metres) => sum + metres, 0),
   };
-  formsKept(design).set(segment.id, forms);
-  return forms;
-}
+});
 
 /** Metres of the segment as its stops stand, in a form. */
 export function lengthAs(forms: Forms, topology: Topology): number | undefined {

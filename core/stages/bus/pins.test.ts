@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
@@ -228,7 +229,10 @@ describe("what a load does when something fails", () => {
       },
     ]);
     expect(
-      found(applyChanges(design, found(design, "bus.contact-wrong")!.fix!.changes), "bus.contact-wrong"),
+      found(
+        applyChanges(design, changesOf(found(design, "bus.contact-wrong")!.fix!, design)),
+        "bus.contact-wrong",
+      ),
     ).toBeUndefined();
   });
   test("nothing is asked where nobody said what is wanted", () => {

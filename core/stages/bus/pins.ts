@@ -4,7 +4,7 @@
  * all can be, the demands that stand in each other's way and the pins there are for them are named (Hall).
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
@@ -90,7 +90,7 @@ export function assignPins(board: BoardRow, demands: readonly PinRow[]): Assignm
 }
 
 /** Demands of each board, relays first, then by what they are for. */
-export const demandsBy = memoByParts(["pins"], (design): ReadonlyMap<string, PinRow[]> => {
+export const demandsBy = memo("demandsBy", (design): ReadonlyMap<string, PinRow[]> => {
   const demands = new Map<string, PinRow[]>();
   for (const row of design.pins) {
     const list = demands.get(row.board);

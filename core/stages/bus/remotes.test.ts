@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import { applyChanges } from "../../design/edit";
 import { testDesign } from "../../test-design";
@@ -52,7 +53,7 @@ describe("the code book", () => {
     ]);
     let next = design;
     for (let finding = busChecks(next)[0]; finding; finding = busChecks(next)[0])
-      next = applyChanges(next, finding.fix!.changes);
+      next = applyChanges(next, changesOf(finding.fix!, next));
     expect(clashesOf(next.remotes)).toEqual([]);
     expect(next.remotes[0]).toEqual(design.remotes[0]);
   });

@@ -1,11 +1,14 @@
 /** Which devices may share a segment, by the rules of the design. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { PointRow } from "../runs/rows";
 import type { RuleSide, SegmentRuleRow } from "./rows";
 
+/** All that rules look at. */
+type Ruled = Pick<Design, "segmentRules" | "rooms">;
+
 /** Does a rule's side speak of this point? */
-export function isOn(design: Design, side: RuleSide, point: PointRow): boolean {
+export function isOn(design: Ruled, side: RuleSide, point: PointRow): boolean {
   if (side.kinds && !side.kinds.some((kind) => kind === baseKind(point.kind))) return false;
   if (!side.place) return true;
   const outdoors = byId(design, "rooms").get(point.room)?.outdoor === true;
@@ -16,7 +19,7 @@ export function isOn(design: Design, side: RuleSide, point: PointRow): boolean {
 const baseKind = (kind: string) => kind.split("--")[0]!;
 
 /** Devices of one class are the same to every rule: sides they are on, as bits. */
-export function classOf(design: Design, rules: readonly SegmentRuleRow[], point: PointRow): string {
+export function classOf(design: Ruled, rules: readonly SegmentRuleRow[], point: PointRow): string {
   return rules
     .map(
       (rule) =>
@@ -26,7 +29,7 @@ export function classOf(design: Design, rules: readonly SegmentRuleRow[], point:
 }
 
 /** Do two points stand on the two sides of a rule, either way round? */
-function across(design: Design, rule: SegmentRuleRow, a: PointRow, b: PointRow): boolean {
+function across(design: Ruled, rule: SegmentRuleRow, a: PointRow, b: PointRow): boolean {
   if (!rule.other) return isOn(design, rule.one, a) !== isOn(design, rule.one, b);
   return (
     (isOn(design, rule.one, a) && isOn(design, rule.other, b)) ||
@@ -36,7 +39,7 @@ function across(design: Design, rule: SegmentRuleRow, a: PointRow, b: PointRow):
 
 /** Rules that keep two points apart; none where one says that they may share. */
 export function rulesBetween(
-  design: Design,
+  design: Ruled,
   a: PointRow,
   b: PointRow,
   rules: readonly SegmentRuleRow[] = design.segmentRules,
@@ -51,12 +54,12 @@ export function rulesBetween(
 }
 
 /** Pairs of classes are asked over and over: their answers, kept. */
-export const apartOf = memoByParts(["segmentRules", "rooms"], (design) => {
+export const apartOf = memo("apartOf", ({ segmentRules, rooms }) => {
   const known = new Map<string, SegmentRuleRow[]>();
   return (a: PointRow, b: PointRow): SegmentRuleRow[] => {
     const key = `${a.kind}/${a.room}+${b.kind}/${b.room}`;
     let rules = known.get(key);
-    if (!rules) known.set(key, (rules = rulesBetween(design, a, b)));
+    if (!rules) known.set(key, (rules = rulesBetween({ segmentRules, rooms }, a, b)));
     return rules;
   };
 });

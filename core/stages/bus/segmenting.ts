@@ -13,7 +13,7 @@ import { lengthOf, orderOfLine, treeLength } from "./line-order";
 import { metricOf } from "./order";
 import { apartOf, classOf, rulesBetween } from "./rules";
 import type { BusProfileRow, SegmentRuleRow } from "./rows";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { placedStops, stopOf } from "../../points/lines";
 
 export interface Placement {
@@ -49,28 +49,25 @@ function ampsOf(design: Design, profile: BusProfileRow, point: PointRow): number
 }
 
 /** Points with a cable of their own for a bus, by the profile of their kind. */
-const ridersBy = memoByParts(
-  [dropsOf, placedStops, "points", "kinds", "cableTypes"],
-  (design): ReadonlyMap<string, PointRow[]> => {
-    const kinds = byId(design, "kinds");
-    const types = byId(design, "cableTypes");
-    const cabled = new Set<string>();
-    for (const drop of dropsOf(design)) {
-      const medium = types.get(drop.line.cableType ?? "")?.medium ?? drop.line.purpose;
-      if (medium === "bus" || drop.segment) cabled.add(drop.point.id);
-    }
-    const riders = new Map<string, PointRow[]>();
-    for (const point of design.points) {
-      const profile = kinds.get(point.kind)?.needs?.busProfile;
-      if (profile === undefined || !cabled.has(point.id)) continue;
-      if (point.closet === undefined && !placedStops(design).has(point.id)) continue;
-      const own = riders.get(profile);
-      if (own) own.push(point);
-      else riders.set(profile, [point]);
-    }
-    return riders;
-  },
-);
+const ridersBy = memo("ridersBy", (design): ReadonlyMap<string, PointRow[]> => {
+  const kinds = byId(design, "kinds");
+  const types = byId(design, "cableTypes");
+  const cabled = new Set<string>();
+  for (const drop of dropsOf(design)) {
+    const medium = types.get(drop.line.cableType ?? "")?.medium ?? drop.line.purpose;
+    if (medium === "bus" || drop.segment) cabled.add(drop.point.id);
+  }
+  const riders = new Map<string, PointRow[]>();
+  for (const point of design.points) {
+    const profile = kinds.get(point.kind)?.needs?.busProfile;
+    if (profile === undefined || !cabled.has(point.id)) continue;
+    if (point.closet === undefined && !placedStops(design).has(point.id)) continue;
+    const own = riders.get(profile);
+    if (own) own.push(point);
+    else riders.set(profile, [point]);
+  }
+  return riders;
+});
 
 /** Points that ride on a profile and have a cable of their own for it to a closet. */
 export const ridersOf = (design: Design, profile: string): readonly PointRow[] =>

@@ -3,7 +3,7 @@
  * against. Metres and routes come from its drops, so that what was measured on site counts.
  */
 import { byId, type Design, type Rows } from "../../design/collections";
-import { keptFor, memoByParts } from "../../design/kept";
+import { findRow, keptFor, memo, memoByRow } from "../../design/kept";
 import type { Verdict } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
 import { CLOSING_INDEX, parentsOf, placedStops, pointOfStop, stopsOf } from "../../points/lines";
@@ -105,7 +105,7 @@ export function supplyOf(
 }
 
 /** The drops of each segment, in the order of all drops. */
-const dropsBySegment = memoByParts([dropsOf], (design): ReadonlyMap<string, Drop[]> => {
+const dropsBySegment = memo("dropsBySegment", (design): ReadonlyMap<string, Drop[]> => {
   const drops = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
     if (drop.segment === undefined) continue;
@@ -116,49 +116,40 @@ const dropsBySegment = memoByParts([dropsOf], (design): ReadonlyMap<string, Drop
   return drops;
 });
 
-const kept = keptFor(() => new Map<string, { keys: readonly unknown[]; segment: Segment }>());
+/** The lists given last: one with the same drops is given again, so that what is known of its segment stays. */
+const lastDrops = keptFor(() => new Map<string, readonly Drop[]>());
 
-/** All segments of a design. One whose cable, stops and limits are the same objects is not worked out again. */
-export const segmentsOf = memoByParts(
-  [
-    dropsBySegment,
-    placedStops,
-    "design",
-    "segments",
-    "stops",
-    "busProfiles",
-    "busSupplies",
-    "kinds",
-    "cableTypes",
-    "closets",
-  ],
-  (design): Segment[] => {
-    const known = kept(design);
-    return design.segments.flatMap((row) => {
-      const profile = byId(design, "busProfiles").get(row.profile);
-      if (!profile) return [];
-      const keys: unknown[] = [
-        row,
-        profile,
-        design.kinds,
-        design.cableTypes,
-        design.closets,
-        design.design,
-        byId(design, "busSupplies").get(row.supply ?? ""),
-        ...stopsOf(design, row.id),
-        ...(dropsBySegment(design).get(row.id) ?? []),
-      ];
-      const before = known.get(row.id);
-      if (before && before.keys.length === keys.length && before.keys.every((key, i) => key === keys[i]))
-        return [before.segment];
-      const segment = segmentOf(design, row, profile);
-      known.set(row.id, { keys, segment });
-      return [segment];
-    });
-  },
+function steadyDrops(design: Design, row: SegmentRow): readonly Drop[] {
+  const now = dropsBySegment(design).get(row.id) ?? [];
+  const last = lastDrops(design).get(row.id);
+  if (last?.length === now.length && last.every((drop, i) => drop === now[i])) return last;
+  lastDrops(design).set(row.id, now);
+  return now;
+}
+
+/** All segments of a design. One whose cable, stops and limits are the same is not worked out again. */
+export const segmentsOf = memo("segmentsOf", (design): Segment[] =>
+  segmentOf
+    .all(
+      design,
+      design.segments,
+      design.segments.map((row) => steadyDrops(design, row)),
+    )
+    .flatMap((segment) => segment ?? []),
 );
 
-function segmentOf(design: Design, row: SegmentRow, profile: BusProfileRow): Segment {
+/** `also`: its drops. */
+const segmentOf = memoByRow("segmentOf", (design, row: SegmentRow, also): Segment | undefined => {
+  const profile = findRow(design, "busProfiles", row.profile);
+  return profile && segmentWith(design, row, profile, also as readonly Drop[]);
+});
+
+function segmentWith(
+  design: Design,
+  row: SegmentRow,
+  profile: BusProfileRow,
+  drops: readonly Drop[],
+): Segment {
   const stops = stopsOf(design, row.id);
   const placed = stops.filter((stop) => {
     const point = pointOfStop(design, stop);
@@ -166,8 +157,7 @@ function segmentOf(design: Design, row: SegmentRow, profile: BusProfileRow): Seg
   });
   const parents = parentsOf(row.topology, placed, stops);
   const own = new Map<string, Drop[]>();
-  for (const drop of dropsBySegment(design).get(row.id) ?? [])
-    own.set(drop.point.id, [...(own.get(drop.point.id) ?? []), drop]);
+  for (const drop of drops) own.set(drop.point.id, [...(own.get(drop.point.id) ?? []), drop]);
   const nodes: BusNode[] = [{ id: row.closet, name: closetName(design, row) }];
   const at = new Map<string, number>();
   const edges: BusEdge[] = [];

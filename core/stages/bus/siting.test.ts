@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { byId, type Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
@@ -82,7 +83,7 @@ describe("a weather mast", () => {
     design.points = [point("m", "weather-mast", "g", "yard", 5, 6.3, 2)];
     const finding = busChecks(design).find(({ code }) => code === "bus.mast-siting")!;
     expect(finding.why).toContain("under a roof or its eaves");
-    const next = applyChanges(design, finding.fix!.changes);
+    const next = applyChanges(design, changesOf(finding.fix!, design));
     expect(busChecks(next).map(({ code }) => code)).not.toContain("bus.mast-siting");
     expect(sitingFaults(sitingAt(next, byId(next, "points").get("m")!))).toEqual([]);
   });

@@ -6,7 +6,7 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { meeting, type Xy } from "../../geometry/segment";
 import { sunPosition } from "../../geometry/sun";
@@ -36,7 +36,7 @@ interface Block {
 }
 
 /** Indoor rooms as what stands in the way. */
-const blocksOf = memoByParts(["rooms", "levels"], (design): Block[] =>
+const blocksOf = memo("blocksOf", (design): Block[] =>
   design.rooms.flatMap((room): Block[] => {
     const level = byId(design, "levels").get(room.level);
     if (!level || room.outdoor) return [];
@@ -74,7 +74,7 @@ function onSheet(design: Design, azimuthDeg: number): Xy {
 }
 
 /** The sun at every hour of the 21st of each month, while it is up; the year says nothing else of the sun. */
-const sunsOf = memoByParts(["design"], (design) => {
+const sunsOf = memo("sunsOf", (design) => {
   const site = { latitudeDeg: design.design.latitudeDeg, longitudeDeg: design.design.longitudeDeg };
   return Array.from({ length: 12 * 24 }, (_, i) =>
     sunPosition(site, Date.UTC(2025, Math.floor(i / 24), 21, i % 24)),
@@ -169,7 +169,7 @@ export function candidatesFor(design: Design, mast: PointRow, most = 5): Candida
 }
 
 /** How good the place of a mast is, kept while the mast, the rooms and the site are the same. */
-export const sitingOf = memoByRow([blocksOf, sunsOf], (design, mast: PointRow) => sitingAt(design, mast));
+export const sitingOf = memoByRow("sitingOf", (design, mast: PointRow) => sitingAt(design, mast));
 
 /**
  * A mast goes to the nearest of the best places at its height.

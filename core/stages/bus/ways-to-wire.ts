@@ -8,9 +8,9 @@ import type { Design } from "../../design/collections";
 import { inMoney, labourRate } from "../../design/labour";
 import { counted } from "../../design/words";
 import type { Step, Working } from "../../desk/working";
-import { GRAPH_PARTS, routeGraph } from "../../ways/graph";
+import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { proposeChannels } from "./assign";
 import { isOutput } from "./channels";
 import { orderOfLine, treeOf } from "./line-order";
@@ -118,36 +118,33 @@ function acrossMetric(loads: readonly Load[], fromCloset: readonly number[]): nu
 }
 
 /** The three ways for the loads of a house that want driving. */
-export const waysToWire = memoByParts(
-  [...GRAPH_PARTS, loadsOf, "design", "moduleTypes", "modules", "channels", "lamps", "switches", "rooms"],
-  (design): Way[] => {
-    const loads = loadsOf(design).filter((load) => !load.byHandOnly && load.closet !== undefined);
-    const byCloset = new Map<string, Load[]>();
-    for (const load of loads) byCloset.set(load.closet!, [...(byCloset.get(load.closet!) ?? []), load]);
-    const reaches = [...byCloset].map(([closet, own]) => reachOf(design, closet, own));
-    const sum = (of: (reach: Reach) => number) => reaches.reduce((all, reach) => all + of(reach), 0);
-    const unreached = sum((reach) => reach.unreached);
-    const but = unreached
-      ? [`No drawn way leads to ${counted(unreached, "load")}: in no sum of metres here.`]
-      : [];
-    return [
-      central(
-        design,
-        loads,
-        sum((reach) => reach.starM),
-        but,
-      ),
-      decentral(
-        design,
-        loads,
-        sum((reach) => reach.treeM),
-        sum((reach) => reach.lineM),
-        but,
-      ),
-      radio(design, loads, byCloset, but),
-    ];
-  },
-);
+export const waysToWire = memo("waysToWire", (design): Way[] => {
+  const loads = loadsOf(design).filter((load) => !load.byHandOnly && load.closet !== undefined);
+  const byCloset = new Map<string, Load[]>();
+  for (const load of loads) byCloset.set(load.closet!, [...(byCloset.get(load.closet!) ?? []), load]);
+  const reaches = [...byCloset].map(([closet, own]) => reachOf(design, closet, own));
+  const sum = (of: (reach: Reach) => number) => reaches.reduce((all, reach) => all + of(reach), 0);
+  const unreached = sum((reach) => reach.unreached);
+  const but = unreached
+    ? [`No drawn way leads to ${counted(unreached, "load")}: in no sum of metres here.`]
+    : [];
+  return [
+    central(
+      design,
+      loads,
+      sum((reach) => reach.starM),
+      but,
+    ),
+    decentral(
+      design,
+      loads,
+      sum((reach) => reach.treeM),
+      sum((reach) => reach.lineM),
+      but,
+    ),
+    radio(design, loads, byCloset, but),
+  ];
+});
 
 /** Parts bought and minutes worked, as one working. */
 function priced(

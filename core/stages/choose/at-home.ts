@@ -1,5 +1,5 @@
 /** What does the work of a device within the house, without the internet. */
-import { byId, FILE_ORDER, type Design } from "../../design/collections";
+import { byId, type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
@@ -9,10 +9,6 @@ import { carrierAgainst, carriersOf } from "./carriers";
 import { unitCost } from "./cost";
 import { reasonsAgainst } from "./fits";
 import type { OptionRow, WantRow } from "./rows";
-
-/** What they go by: all there is but what the house does by itself. */
-const HAVE_NO_SAY = new Set<string>(["automations", "dials", "groups", "scenes", "calendars"]);
-const PARTS = ["design" as const, ...FILE_ORDER.filter((name) => !HAVE_NO_SAY.has(name))];
 
 /**
  * The cheapest option that meets what a device is there for, that works with the internet down and that a controller of the
@@ -56,7 +52,7 @@ interface Swap {
 }
 
 /** In the place of a device, what does the same within the house; undefined where there is nothing. */
-export const swapAtHome = memoByRow(PARTS, (design, device: DeviceRow): Swap | undefined => {
+export const swapAtHome = memoByRow("swapAtHome", (design, device: DeviceRow): Swap | undefined => {
   const option = optionAtHome(design, device);
   if (!option) return undefined;
   const { id, point, name, tags, notes } = device;

@@ -3,13 +3,12 @@
  * the program stays small.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import { carrierAgainst, carrierIsLocal, carriersOf, type Carrier } from "./carriers";
 import { piecesOf, total, unitCost, type Split } from "./cost";
 import { reasonsAgainst, withinBudget } from "./fits";
 import { FUNCTIONS } from "./functions";
-import { PARTS } from "./parts";
 import { hubRoom } from "./site";
 
 export interface Candidate {
@@ -173,7 +172,7 @@ export function candidatesOf(design: Design, want: WantRow, all = false): Candid
 }
 
 /** Candidates of every want of the design, by want id. */
-export const allCandidates = memoByParts(PARTS, (design): ReadonlyMap<string, readonly Candidate[]> => {
+export const allCandidates = memo("allCandidates", (design): ReadonlyMap<string, readonly Candidate[]> => {
   const byAsk = new Map<string, readonly Candidate[]>();
   return new Map(
     design.wants.map((want) => {

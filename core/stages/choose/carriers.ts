@@ -3,7 +3,7 @@
  * behind it.
  */
 import { type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { TrialRow } from "../register/rows";
 import { lastTrials } from "../register/trials";
 import type { Ability, OptionRow, WantRow } from "./rows";
@@ -36,7 +36,7 @@ export const barred = (design: Design, option: OptionRow): string | undefined =>
     : undefined;
 
 /** Every controller of the catalogue that the design's school lets in, and those that stand in the house. */
-export const controllersOf = memoByParts(["design", "options", "hubs"], (design): OptionRow[] => {
+export const controllersOf = memo("controllersOf", (design): OptionRow[] => {
   const standing = new Set(design.hubs.map((row) => row.option));
   return design.options.filter(
     (option) => option.controls && (standing.has(option.id) || !barred(design, option)),
@@ -50,7 +50,7 @@ export const belongs = (addon: OptionRow, hub: OptionRow) =>
     : addon.kind === "bridge" && hub.controls!.bridges === true;
 
 /** All carriers that can be had. */
-export const carriersOf = memoByParts(["design", "options", "hubs", "trials"], (design): Carrier[] => {
+export const carriersOf = memo("carriersOf", (design): Carrier[] => {
   const found = foundOf(design);
   return bareCarriers(design).map((carrier) => {
     // Both count: the one it was paired with, and the hub behind it.

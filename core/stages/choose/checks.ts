@@ -1,6 +1,6 @@
 /** Checks of stage 3: what was chosen, against the house and the controllers that stand in it. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import type { DeviceRow } from "../register/rows";
 import type { Finding } from "../../desk/findings";
@@ -14,7 +14,7 @@ interface Chosen {
 }
 
 /** Devices whose option is known, with the want they are for. */
-const chosen = memoByParts(["devices", "options", "wants"], (design): Chosen[] => {
+const chosen = memo("chosen", (design): Chosen[] => {
   const wants = new Map(design.wants.flatMap((want) => want.points.map((point) => [point, want])));
   return design.devices.flatMap((device) => {
     const option = device.option === undefined ? undefined : byId(design, "options").get(device.option);
@@ -307,12 +307,9 @@ function electricalChecks(design: Design): Finding[] {
 }
 
 /** What is wrong with the choice: wants unmet, plans out of date, controllers overfull, ratings passed. */
-export const chooseChecks = memoByParts(
-  ["design", "devices", "options", "wants", "hubs", "plans", "legs", "switches", "points"],
-  (design): Finding[] => [
-    ...wantChecks(design),
-    ...carryingChecks(design),
-    ...behindSwitchChecks(design),
-    ...electricalChecks(design),
-  ],
-);
+export const chooseChecks = memo("chooseChecks", (design): Finding[] => [
+  ...wantChecks(design),
+  ...carryingChecks(design),
+  ...behindSwitchChecks(design),
+  ...electricalChecks(design),
+]);

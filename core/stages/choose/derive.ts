@@ -2,6 +2,7 @@
  * Wants from what the design already knows: problems, the switch map, points that are placed, templates by
  * type of room.
  */
+import { withRows } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { WANT_FUNCTIONS, type WantFunction, type WantNeed, type WantRow } from "./rows";
@@ -330,7 +331,7 @@ export function whyNothing(design: Design, source: WantSource): string | undefin
   if (proposeWants(design, [source]).length) return undefined;
   const { of, missing, silent } = MATERIAL[source];
   if (of(design) === 0) return missing;
-  const all = proposeWants({ ...design, wants: [] }, [source]).length;
+  const all = proposeWants(withRows(design, { wants: [] }), [source]).length;
   return all ? `All ${all} it would propose are wanted already.` : silent;
 }
 

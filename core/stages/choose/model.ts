@@ -17,7 +17,7 @@
  * and, so that the relaxation is close to the whole program, x[g,c] ≤ units[g] · Σ open of its carriers.
  */
 import { type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import { accountOf, groupsOf, type Apart, type Candidate, type Group } from "./candidates";
 import { carriersOf, type Carrier } from "./carriers";
@@ -59,7 +59,7 @@ interface Fixed {
 }
 
 /** Controllers the household has and keeps. */
-export const keptControllers = memoByParts(["hubs"], (design): Fixed => ({
+export const keptControllers = memo("keptControllers", (design): Fixed => ({
   kept: new Set(design.hubs.filter((row) => row.keep).map((row) => row.option)),
 }));
 

@@ -1,6 +1,6 @@
 /** What the house says about a want: its switch, its cable, where the controllers stand. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { OptionRow, WantRow } from "./rows";
 import type { SwitchRow } from "../house/rows-survey";
 import { dropHours } from "../../design/labour";
@@ -45,7 +45,7 @@ export const needsCable = (option: OptionRow) =>
  * Rooms in which no new cable may be laid, with the constraint that says so; "*" stands for the whole
  * house.
  */
-export const cableBans = memoByParts(["constraints"], (design): ReadonlyMap<string, string> => {
+export const cableBans = memo("cableBans", (design): ReadonlyMap<string, string> => {
   const bans = new Map<string, string>();
   const noCable = design.constraints.filter((row) => row.kind === "no new cable");
   const tenant = noCable.length
@@ -70,7 +70,7 @@ export function switchesOf(design: Design, want: WantRow): SwitchRow[] {
  * Room the controllers stand in: that of the first controller placed, else of the first point of kind hub,
  * else of the first closet.
  */
-export const hubRoom = memoByParts(["hubs", "points", "closets"], (design): string | undefined => {
+export const hubRoom = memo("hubRoom", (design): string | undefined => {
   for (const hub of design.hubs) {
     const room =
       (hub.point && byId(design, "points").get(hub.point)?.room) ??
@@ -94,7 +94,7 @@ interface CableCost {
  * What the cable of one unit costs, by kind of point: the mean of such points that are drawn, else what is
  * usual.
  */
-const cableByKind = memoByParts([dropsOf], (design): ReadonlyMap<string, CableCost> => {
+const cableByKind = memo("cableByKind", (design): ReadonlyMap<string, CableCost> => {
   const sums = new Map<string, { buy: number; hours: number; points: Set<string> }>();
   for (const drop of dropsOf(design)) {
     const sum = sums.get(drop.kind.id) ?? { buy: 0, hours: 0, points: new Set<string>() };

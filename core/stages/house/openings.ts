@@ -2,7 +2,7 @@
 import { group } from "d3-array";
 import { round1, round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { OpeningRow, RoomRow, WallRow } from "./rows-house";
@@ -88,7 +88,7 @@ export function changeOpening(design: Design, id: string, values: Partial<Omit<O
 }
 
 /** Rooms with a roof, by level, each with the box round it. */
-const indoorRooms = memoByParts(["rooms"], (design) =>
+const indoorRooms = memo("indoorRooms", (design) =>
   group(
     design.rooms.filter((room) => !room.outdoor).map((room) => ({ room, box: boxOf(room.outline) })),
     ({ room }) => room.level,
@@ -96,7 +96,7 @@ const indoorRooms = memoByParts(["rooms"], (design) =>
 );
 
 /** The openings of each wall. */
-export const othersOnWall = memoByParts(["openings"], (design) =>
+export const othersOnWall = memo("othersOnWall", (design) =>
   group(design.openings, (opening) => opening.wall),
 );
 

@@ -1,4 +1,5 @@
 /** What cannot be is said at once, with the value that would be sensible. */
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import type { OpeningRow } from "./rows-house";
@@ -35,7 +36,8 @@ const opening = (rest: Partial<OpeningRow>): OpeningRow => ({
   ...rest,
 });
 const found = (design: Design, code: string) => houseChecks(design).filter((one) => one.code === code);
-const fixed = (design: Design, code: string) => applyChanges(design, found(design, code)[0]!.fix!.changes);
+const fixed = (design: Design, code: string) =>
+  applyChanges(design, changesOf(found(design, code)[0]!.fix!, design));
 
 describe("openings", () => {
   const having = (...openings: OpeningRow[]): Design => ({ ...boxed(), openings });

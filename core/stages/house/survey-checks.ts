@@ -1,7 +1,7 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import type { PointRow } from "../runs/rows";
 import type { WallRow } from "./rows-house";
 import { group } from "d3-array";
@@ -36,72 +36,69 @@ function ifPossible(make: () => Change[]): Change[] | undefined {
   }
 }
 
-const wallFindings = memoByParts(
-  ["levels", "walls", "openings", "measurements", "constraints"],
-  (design): Finding[] => {
-    const findings: Finding[] = [];
-    for (const wall of design.walls) {
-      if (wallLengthM(wall) >= LEAST_WALL_M) continue;
-      findings.push({
-        code: "house.wall-zero",
-        stage: "house",
-        severity: "mend",
-        title: "A wall has no length",
-        why: "It bounds nothing and only stands in the way of finding rooms.",
-        about: [{ in: "walls", id: wall.id }],
-        measured: wallLengthM(wall),
-        limit: LEAST_WALL_M,
-        unit: "m",
-        source: "survey",
-        fix: { label: "Take it out", changes: removeRows(design, [{ in: "walls", id: wall.id }]) },
-      });
-    }
-    for (const level of design.levels) {
-      const { loose } = facesOf(design.walls.filter((wall) => wall.level === level.id));
-      const walls = [...new Set(loose.map((end) => end.wall))];
-      if (!walls.length) continue;
-      findings.push({
-        code: "house.wall-loose",
-        stage: "house",
-        severity: "note",
-        title:
-          walls.length === 1
-            ? `A wall on ${level.name} ends in the open`
-            : `${counted(walls.length, "wall")} on ${level.name} end in the open`,
-        why: "They close no room. The designer draws them on to the wall they meet, or means them so.",
-        about: walls.map((id) => ({ in: "walls", id })),
-        measured: walls.length,
-        unit: "walls",
-        source: "survey",
-      });
-    }
-    for (const opening of design.openings) {
-      const wall = byId(design, "walls").get(opening.wall);
-      if (!wall || opening.offsetM + opening.widthM <= wallLengthM(wall) + 1e-6) continue;
-      const length = Math.floor(wallLengthM(wall) * 100) / 100;
-      const fitted = ifPossible(() =>
-        changeOpening(design, opening.id, {
-          widthM: Math.min(opening.widthM, length),
-          offsetM: Math.max(0, length - Math.min(opening.widthM, length)),
-        }),
-      );
-      findings.push({
-        code: "house.opening-beyond-wall",
-        stage: "house",
-        severity: "mend",
-        title: `A ${opening.kind} reaches beyond its wall`,
-        why: "The designer measures again, or fits it to the wall.",
-        about: [{ in: "openings", id: opening.id }],
-        measured: opening.offsetM + opening.widthM,
-        limit: wallLengthM(wall),
-        unit: "m",
-        source: "survey",
-        fix: fitted && { label: `Fit it into ${length.toFixed(2)} m`, changes: fitted },
-      });
-    }
-    return findings;
-  },
-);
+const wallFindings = memo("wallFindings", (design): Finding[] => {
+  const findings: Finding[] = [];
+  for (const wall of design.walls) {
+    if (wallLengthM(wall) >= LEAST_WALL_M) continue;
+    findings.push({
+      code: "house.wall-zero",
+      stage: "house",
+      severity: "mend",
+      title: "A wall has no length",
+      why: "It bounds nothing and only stands in the way of finding rooms.",
+      about: [{ in: "walls", id: wall.id }],
+      measured: wallLengthM(wall),
+      limit: LEAST_WALL_M,
+      unit: "m",
+      source: "survey",
+      fix: { label: "Take it out", changes: removeRows(design, [{ in: "walls", id: wall.id }]) },
+    });
+  }
+  for (const level of design.levels) {
+    const { loose } = facesOf(design.walls.filter((wall) => wall.level === level.id));
+    const walls = [...new Set(loose.map((end) => end.wall))];
+    if (!walls.length) continue;
+    findings.push({
+      code: "house.wall-loose",
+      stage: "house",
+      severity: "note",
+      title:
+        walls.length === 1
+          ? `A wall on ${level.name} ends in the open`
+          : `${counted(walls.length, "wall")} on ${level.name} end in the open`,
+      why: "They close no room. The designer draws them on to the wall they meet, or means them so.",
+      about: walls.map((id) => ({ in: "walls", id })),
+      measured: walls.length,
+      unit: "walls",
+      source: "survey",
+    });
+  }
+  for (const opening of design.openings) {
+    const wall = byId(design, "walls").get(opening.wall);
+    if (!wall || opening.offsetM + opening.widthM <= wallLengthM(wall) + 1e-6) continue;
+    const length = Math.floor(wallLengthM(wall) * 100) / 100;
+    const fitted = ifPossible(() =>
+      changeOpening(design, opening.id, {
+        widthM: Math.min(opening.widthM, length),
+        offsetM: Math.max(0, length - Math.min(opening.widthM, length)),
+      }),
+    );
+    findings.push({
+      code: "house.opening-beyond-wall",
+      stage: "house",
+      severity: "mend",
+      title: `A ${opening.kind} reaches beyond its wall`,
+      why: "The designer measures again, or fits it to the wall.",
+      about: [{ in: "openings", id: opening.id }],
+      measured: opening.offsetM + opening.widthM,
+      limit: wallLengthM(wall),
+      unit: "m",
+      source: "survey",
+      fix: fitted && { label: `Fit it into ${length.toFixed(2)} m`, changes: fitted },
+    });
+  }
+  return findings;
+});
 
 /** Walls that share this much of their length lie on each other. */
 const DOUBLED_M = 0.1;
@@ -158,7 +155,7 @@ export function doubledWalls(
   return found;
 }
 
-const doubledFindings = memoByParts(["levels", "walls", "openings", "constraints"], (design): Finding[] =>
+const doubledFindings = memo("doubledFindings", (design): Finding[] =>
   doubledWalls(design.walls).map(({ wall, on, part: [from, to] }) => {
     const length = wallLengthM(wall);
     const at = (run: number) => ({
@@ -211,7 +208,7 @@ const doubledFindings = memoByParts(["levels", "walls", "openings", "constraints
   }),
 );
 
-const roomFindings = memoByParts(["rooms"], (design): Finding[] => {
+const roomFindings = memo("roomFindings", (design): Finding[] => {
   return design.rooms
     .filter((room) => selfCrossing(room.outline))
     .map((room) => ({
@@ -227,80 +224,66 @@ const roomFindings = memoByParts(["rooms"], (design): Finding[] => {
     }));
 });
 
-const measureFindings = memoByParts(
-  [
-    "design",
-    "levels",
-    "walls",
-    "openings",
-    "rooms",
-    "measurements",
-    "points",
-    "switches",
-    "lamps",
-    "closets",
-  ],
-  (design): Finding[] => {
-    const findings: Finding[] = [];
-    for (const row of design.measurements) {
-      const drawn = drawnM(design, row);
-      if (drawn === undefined || Math.abs(drawn - row.metres) <= toleranceM(row.metres)) continue;
-      const thing =
+const measureFindings = memo("measureFindings", (design): Finding[] => {
+  const findings: Finding[] = [];
+  for (const row of design.measurements) {
+    const drawn = drawnM(design, row);
+    if (drawn === undefined || Math.abs(drawn - row.metres) <= toleranceM(row.metres)) continue;
+    const thing =
+      row.opening !== undefined
+        ? `a ${byId(design, "openings").get(row.opening)!.kind}`
+        : row.wall !== undefined
+          ? "a wall"
+          : `${byId(design, "rooms").get(row.room ?? "")?.name ?? "a room"}${row.side === undefined ? "" : `, side ${row.side + 1}`}`;
+    const field = ({ width: "widthM", height: "heightM", sill: "sillM" } as const)[row.of as "width"];
+    const changes =
+      row.opening !== undefined && field
+        ? ifPossible(() => changeOpening(design, row.opening!, { [field]: row.metres }))
+        : row.wall !== undefined
+          ? ifPossible(() => setWallLength(design, row.wall!, row.metres))
+          : undefined;
+    findings.push({
+      code: "house.measure-off",
+      stage: "house",
+      severity: "mend",
+      title: `The ${row.of} of ${thing} is drawn ${drawn.toFixed(2)} m but was measured ${row.typed}`,
+      why: `They differ by ${Math.abs(drawn - row.metres).toFixed(3)} m, more than ${toleranceM(row.metres).toFixed(3)} m. ${changes ? "What was measured replaces what was drawn." : "The designer moves the wall, or measures again."}`,
+      about: [
         row.opening !== undefined
-          ? `a ${byId(design, "openings").get(row.opening)!.kind}`
+          ? { in: "openings", id: row.opening }
           : row.wall !== undefined
-            ? "a wall"
-            : `${byId(design, "rooms").get(row.room ?? "")?.name ?? "a room"}${row.side === undefined ? "" : `, side ${row.side + 1}`}`;
-      const field = ({ width: "widthM", height: "heightM", sill: "sillM" } as const)[row.of as "width"];
-      const changes =
-        row.opening !== undefined && field
-          ? ifPossible(() => changeOpening(design, row.opening!, { [field]: row.metres }))
-          : row.wall !== undefined
-            ? ifPossible(() => setWallLength(design, row.wall!, row.metres))
-            : undefined;
-      findings.push({
-        code: "house.measure-off",
-        stage: "house",
-        severity: "mend",
-        title: `The ${row.of} of ${thing} is drawn ${drawn.toFixed(2)} m but was measured ${row.typed}`,
-        why: `They differ by ${Math.abs(drawn - row.metres).toFixed(3)} m, more than ${toleranceM(row.metres).toFixed(3)} m. ${changes ? "What was measured replaces what was drawn." : "The designer moves the wall, or measures again."}`,
-        about: [
-          row.opening !== undefined
-            ? { in: "openings", id: row.opening }
-            : row.wall !== undefined
-              ? { in: "walls", id: row.wall }
-              : { in: "rooms", id: row.room ?? "" },
-        ],
-        measured: Math.abs(drawn - row.metres),
-        limit: toleranceM(row.metres),
-        unit: "m",
-        source: "0.02 m or 0.5 % of the length",
-        fix: changes && { label: `Draw it ${row.metres.toFixed(2)} m`, changes },
-      });
-    }
-    for (const room of design.rooms) {
-      const closing = roomClosure(design, room);
-      const first = closing?.suspects[0];
-      if (!closing || !first) continue;
-      findings.push({
-        code: "house.room-open",
-        stage: "house",
-        severity: "mend",
-        title: `The measured sides of ${room.name} do not close`,
-        why: `Side ${first.side + 1} is the likeliest to be misread: ${first.shouldBeM.toFixed(2)} m would fit, ${first.measuredM.toFixed(2)} m was written. Measure it again.`,
-        about: [{ in: "rooms", id: room.id }],
-        measured: closing.errorM,
-        limit: toleranceM(closing.aroundM / 4),
-        unit: "m",
-        source: "traverse by the measured sides",
-        working: closureWorking(design, room),
-      });
-    }
-    return findings;
-  },
-);
+            ? { in: "walls", id: row.wall }
+            : { in: "rooms", id: row.room ?? "" },
+      ],
+      measured: Math.abs(drawn - row.metres),
+      limit: toleranceM(row.metres),
+      unit: "m",
+      source: "0.02 m or 0.5 % of the length",
+      fix: changes && { label: `Draw it ${row.metres.toFixed(2)} m`, changes },
+    });
+  }
+  for (const room of design.rooms) {
+    const closing = roomClosure(design, room);
+    const first = closing?.suspects[0];
+    if (!closing || !first) continue;
+    findings.push({
+      code: "house.room-open",
+      stage: "house",
+      severity: "mend",
+      title: `The measured sides of ${room.name} do not close`,
+      why: `Side ${first.side + 1} is the likeliest to be misread: ${first.shouldBeM.toFixed(2)} m would fit, ${first.measuredM.toFixed(2)} m was written. Measure it again.`,
+      about: [{ in: "rooms", id: room.id }],
+      measured: closing.errorM,
+      limit: toleranceM(closing.aroundM / 4),
+      unit: "m",
+      source: "traverse by the measured sides",
+      working: closureWorking(design, room),
+    });
+  }
+  return findings;
+});
 
-const switchFindings = memoByParts(["rooms", "switches", "legs", "lamps", "traces"], (design): Finding[] => {
+const switchFindings = memo("switchFindings", (design): Finding[] => {
   const findings: Finding[] = [];
   const open = unknownGangs(design);
   if (open.length) {
@@ -386,7 +369,7 @@ const passes = (path: readonly Xy[], outline: readonly Xy[]) =>
     );
 
 /** Areas nothing may be fixed in and other trades' things, by level, each with the box round it. */
-const obstaclesOf = memoByParts(["noGo", "fixtures"], (design) => ({
+const obstaclesOf = memo("obstaclesOf", (design) => ({
   areas: group(design.noGo.map(boxed), (area) => area.row.level),
   fixtures: group(design.fixtures.map(boxed), (fixture) => fixture.row.level),
 }));
@@ -396,7 +379,7 @@ function boxed<Row extends { outline: [number, number][] }>(row: Row): { row: Ro
 }
 
 /** What stands in the way of one point: kept while neither moves. */
-const pointObstacles = memoByRow(["noGo", "fixtures"], (design, point: PointRow): Finding[] => {
+const pointObstacles = memoByRow("pointObstacles", (design, point: PointRow): Finding[] => {
   const at: Xy = [point.x, point.y];
   const { areas, fixtures } = obstaclesOf(design);
   const within = (areas.get(point.level) ?? [])
@@ -438,7 +421,7 @@ const pointObstacles = memoByRow(["noGo", "fixtures"], (design, point: PointRow)
   return [...within, ...near];
 });
 
-const waysThroughNoGo = memoByParts(["trunks", "noGo"], (design): Finding[] =>
+const waysThroughNoGo = memo("waysThroughNoGo", (design): Finding[] =>
   design.noGo.flatMap((area) =>
     design.trunks
       .filter((trunk) => trunk.level === area.level && !trunk.existing && passes(trunk.path, area.outline))

@@ -1,4 +1,5 @@
 /** Tape and pencil: typed sides, closures, switches traced, things arranged; and what the checks say. */
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import type { Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
@@ -278,14 +279,16 @@ describe("walls that lie on each other", () => {
       measured: 2,
       fix: { label: "Cut it back to where the other begins" },
     });
-    const cut = applyChanges(base, finding!.fix!.changes);
+    const cut = applyChanges(base, changesOf(finding!.fix!, base));
     expect(cut.walls.map((row) => [row.id, row.ax, row.bx])).toEqual([
       ["a", 0, 6],
       ["b", 6, 8],
     ]);
     expect(doubled(cut)).toEqual([]);
     const whole = { ...base, walls: [wall("a", 0, 0, 6, 0), wall("b", 1, 0, 3, 0)] };
-    expect(applyChanges(whole, doubled(whole)[0]!.fix!.changes).walls.map((row) => row.id)).toEqual(["a"]);
+    expect(applyChanges(whole, changesOf(doubled(whole)[0]!.fix!, whole)).walls.map((row) => row.id)).toEqual(
+      ["a"],
+    );
     expect(
       doubled({
         ...whole,
@@ -506,7 +509,9 @@ describe("checks", () => {
     const finding = houseChecks(design).find((one) => one.code === "house.measure-off")!;
     expect(finding.title).toContain(`4' 1"`);
     expect(
-      houseChecks(applyChanges(design, finding.fix!.changes)).some((one) => one.code === "house.measure-off"),
+      houseChecks(applyChanges(design, changesOf(finding.fix!, design))).some(
+        (one) => one.code === "house.measure-off",
+      ),
     ).toBe(false);
   });
   test("a wall of no length offers to go", () => {
@@ -615,7 +620,7 @@ describe("checks", () => {
     const wide = applyChanges(design, [{ in: "openings", put: { ...opening, offsetM: 8.5 } }]);
     const finding = houseChecks(wide).find((one) => one.code === "house.opening-beyond-wall")!;
     expect(
-      houseChecks(applyChanges(wide, finding.fix!.changes)).some(
+      houseChecks(applyChanges(wide, changesOf(finding.fix!, wide))).some(
         (one) => one.code === "house.opening-beyond-wall",
       ),
     ).toBe(false);

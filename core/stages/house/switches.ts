@@ -1,7 +1,7 @@
 /** The switch map: which gang works which lamps, and what nobody knows yet. */
 import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import type { LampRow, LegRow, SwitchRow, TraceRow } from "./rows-survey";
@@ -28,7 +28,7 @@ export function wayName(leg: LegRow): string {
 }
 
 /** Every gang of the design, by switch name. */
-export const allGangs = memoByParts(["switches"], (design): Gang[] =>
+export const allGangs = memo("allGangs", (design): Gang[] =>
   design.switches.flatMap((row) =>
     Array.from({ length: row.gangs }, (_, i) => ({ switch: row, gang: i + 1 })),
   ),

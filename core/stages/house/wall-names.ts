@@ -1,7 +1,7 @@
 /** Walls named by where they stand: nobody knows a wall by its number. */
 import { group } from "d3-array";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { facingOnSheet, turned } from "../../design/place";
 import { boxNear, boxOf, contains, signedArea } from "../../geometry/polygon";
 import { windName } from "./openings";
@@ -18,7 +18,7 @@ const MOST_ROOMS = 2;
 type Stretch = Pick<WallRow, "id" | "level" | "ax" | "ay" | "bx" | "by" | "thicknessM">;
 
 /** Every wall's name, none twice on a level: "North wall of Hall", "Between Hall and Snug". */
-export const wallNames = memoByParts(["walls", "rooms", "design"], (design): ReadonlyMap<string, string> =>
+export const wallNames = memo("wallNames", (design): ReadonlyMap<string, string> =>
   told(
     design.walls,
     namer(design, (name) => name),
@@ -26,31 +26,28 @@ export const wallNames = memoByParts(["walls", "rooms", "design"], (design): Rea
 );
 
 /** Every opening's, by the part of the wall it is in: "Window in north wall of Hall", "Door between Hall and Snug". */
-const openingNames = memoByParts(
-  ["openings", "walls", "rooms", "design"],
-  (design): ReadonlyMap<string, string> => {
-    const kinds = new Map(design.openings.map(({ id, kind }) => [id, kind]));
-    const stretches = design.openings.flatMap(({ id, wall: on, offsetM, widthM }): Stretch[] => {
-      const wall = byId(design, "walls").get(on);
-      if (!wall) return [];
-      const { level, thicknessM } = wall;
-      const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
-      const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
-      const [from, to] = [offsetM, offsetM + widthM];
-      return [
-        {
-          ...{ id, level, thicknessM, ax: wall.ax + ux * from, ay: wall.ay + uy * from },
-          ...{ bx: wall.ax + ux * to, by: wall.ay + uy * to },
-        },
-      ];
-    });
-    const inWall = (name: string, id: string) => {
-      const where = name[0]!.toLowerCase() + name.slice(1);
-      return `${capital(kinds.get(id)!)} ${/^Between/.test(name) ? "" : "in "}${where}`;
-    };
-    return told(stretches, namer(design, inWall));
-  },
-);
+const openingNames = memo("openingNames", (design): ReadonlyMap<string, string> => {
+  const kinds = new Map(design.openings.map(({ id, kind }) => [id, kind]));
+  const stretches = design.openings.flatMap(({ id, wall: on, offsetM, widthM }): Stretch[] => {
+    const wall = byId(design, "walls").get(on);
+    if (!wall) return [];
+    const { level, thicknessM } = wall;
+    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay) || 1;
+    const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
+    const [from, to] = [offsetM, offsetM + widthM];
+    return [
+      {
+        ...{ id, level, thicknessM, ax: wall.ax + ux * from, ay: wall.ay + uy * from },
+        ...{ bx: wall.ax + ux * to, by: wall.ay + uy * to },
+      },
+    ];
+  });
+  const inWall = (name: string, id: string) => {
+    const where = name[0]!.toLowerCase() + name.slice(1);
+    return `${capital(kinds.get(id)!)} ${/^Between/.test(name) ? "" : "in "}${where}`;
+  };
+  return told(stretches, namer(design, inWall));
+});
 
 /** "Window in north wall of Hall": an opening by where it is. */
 export const openingName = (design: Design, opening: Pick<OpeningRow, "id" | "kind">): string =>

@@ -10,7 +10,7 @@
 import type { Design } from "../../design/collections";
 import { byId } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import { round2 } from "../../geometry/round";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
@@ -20,7 +20,7 @@ import { radiosOf, type Radio } from "./links";
 import { columnOf, firstMetreDb, floorsDb, MOST_OBLIQUE, openDb } from "./loss";
 import { rayBetween, type Ray, type Spot } from "./ray";
 import type { RadioProfileRow, ReadingRow } from "./rows";
-import { SCENE_PARTS, sceneOf } from "./scene";
+import { sceneOf } from "./scene";
 
 /** Height at which a meter is held where a reading names none, m. */
 export const HAND_M = 1;
@@ -351,8 +351,8 @@ function calibrationOf(design: Design, profile: RadioProfileRow): Calibration | 
 }
 
 /** What the readings say, by profile. */
-export const calibrationsOf = memoByParts(
-  [radiosOf, "radioProfiles", "readings", ...SCENE_PARTS],
+export const calibrationsOf = memo(
+  "calibrationsOf",
   (design): ReadonlyMap<string, Calibration> =>
     new Map(
       design.radioProfiles.flatMap((profile) => {

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { meshHouse, PROFILE, putRadio } from "../../test-mesh";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
@@ -96,7 +97,7 @@ test("a drowned channel is found and left by one press; a clear one is not", () 
   expect(finding).toMatchObject({ severity: "note", limit: 10, unit: "dB" });
   expect(finding.measured).toBeCloseTo(2, 1);
   expect(finding.title).toBe("Device ap sends over channel 12 of Mesh");
-  const next = applyChanges(design, finding.fix!.changes);
+  const next = applyChanges(design, changesOf(finding.fix!, design));
   expect(next.radioProfiles[0]!.channel).toBe(26);
   expect(meshChecks(next)).toEqual([]);
   const louder = house(12);

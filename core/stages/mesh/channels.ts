@@ -4,7 +4,7 @@
  */
 import { regionOf } from "./regions";
 import type { Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
 import { bandsOf, rayOf, receivedDbm, type Band, type Radio } from "./links";
 import { reachesOf } from "./routes";
@@ -182,22 +182,20 @@ export interface ChannelPlan {
 export const inBand = (mhz: number) => mhz > 2390 && mhz < 2490;
 
 /** Meshes of 2.4 GHz with what each channel leaves them. */
-export const channelPlans = memoByParts(
-  [bandsOf, reachesOf, "neighbours", "design"],
-  (design): readonly ChannelPlan[] =>
-    bandsOf(design)
-      .filter(({ profile }) => profile.form === "mesh" && inBand(profile.mhz))
-      .map((band) => {
-        const channels = channelsOf(design, band);
-        const ranked = [...channels].sort(
-          (a, b) =>
-            Number(a.taken !== undefined) - Number(b.taken !== undefined) ||
-            Number(a.weak === true) - Number(b.weak === true) ||
-            (a.clearDb === b.clearDb ? a.channel - b.channel : b.clearDb - a.clearDb),
-        );
-        const now = channels.find(({ channel }) => channel === band.profile.channel);
-        return { band, networks: networksOf(design, band), channels, ranked, ...(now ? { now } : {}) };
-      }),
+export const channelPlans = memo("channelPlans", (design): readonly ChannelPlan[] =>
+  bandsOf(design)
+    .filter(({ profile }) => profile.form === "mesh" && inBand(profile.mhz))
+    .map((band) => {
+      const channels = channelsOf(design, band);
+      const ranked = [...channels].sort(
+        (a, b) =>
+          Number(a.taken !== undefined) - Number(b.taken !== undefined) ||
+          Number(a.weak === true) - Number(b.weak === true) ||
+          (a.clearDb === b.clearDb ? a.channel - b.channel : b.clearDb - a.clearDb),
+      );
+      const now = channels.find(({ channel }) => channel === band.profile.channel);
+      return { band, networks: networksOf(design, band), channels, ranked, ...(now ? { now } : {}) };
+    }),
 );
 
 /** How clear a channel is, at the device where it is worst. */

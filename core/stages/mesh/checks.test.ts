@@ -1,4 +1,5 @@
 /** What stage 7 finds of places, regions and readings: at the limit, past it, and gone after its fix. */
+import { changesOf } from "../../desk/findings";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { meshHouse, PROFILE, putRadio } from "../../test-mesh";
@@ -18,7 +19,7 @@ function house(zone = "Europe/London"): Design {
 
 const found = (design: Design, code: string) => meshChecks(design).filter((one) => one.code === code);
 const mended = (design: Design, code: string) =>
-  found(applyChanges(design, [...found(design, code)[0]!.fix!.changes]), code);
+  found(applyChanges(design, changesOf(found(design, code)[0]!.fix!, design)), code);
 
 test("a coordinator beside an access point of its band is found, one a metre off is not", () => {
   for (const [far, count] of [
@@ -57,7 +58,7 @@ test("a mesh without a coordinator gets one in the hub, where there is a hub", (
   };
   const [finding] = found(hubbed, "mesh.no-coordinator");
   expect(finding!.fix!.label).toBe("Put its radio into Device hub");
-  const after = applyChanges(hubbed, [...finding!.fix!.changes]);
+  const after = applyChanges(hubbed, changesOf(finding!.fix!, hubbed));
   expect(found(after, "mesh.no-coordinator")).toHaveLength(0);
   expect(after.radios.find(({ device }) => device === "d-hub")).toMatchObject({
     coordinator: true,

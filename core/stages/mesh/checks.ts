@@ -31,13 +31,12 @@ const names = (radios: readonly Radio[]) =>
 /** Routers that mend what is found of some radios, worked out when somebody asks. */
 const routersFix = (design: Design, band: Band, label: string, wanted?: readonly Radio[]): Fix => ({
   label,
-  get changes() {
-    return proposeRouters(
+  changes: (design: Design) =>
+    proposeRouters(
       design,
       band,
       wanted?.map(({ row }) => row.id),
-    ).changes;
-  },
+    ).changes,
 });
 
 /** A mesh without a coordinator: a radio for it in the hub, where there is one. */
@@ -213,9 +212,7 @@ function unplanned(design: Design): Finding[] {
       unit: "devices",
       fix: {
         label: "Give them their radios",
-        get changes() {
-          return putRadios(missingRadios(design));
-        },
+        changes: (design: Design) => putRadios(missingRadios(design)),
       },
     },
   ];
@@ -403,9 +400,7 @@ function networks(design: Design): Finding[] {
               source: "IEEE 802.11, clear channel",
               fix: {
                 label: "Spread them over the channels",
-                get changes() {
-                  return spreadChannels(design, served);
-                },
+                changes: (design: Design) => spreadChannels(design, served),
               },
             },
           ]
@@ -440,9 +435,7 @@ function networks(design: Design): Finding[] {
               source: "target of the profile",
               fix: {
                 label: "Put further access points",
-                get changes() {
-                  return proposePoints(design, profile.id).changes;
-                },
+                changes: (design: Design) => proposePoints(design, profile.id).changes,
               },
             },
           ]
@@ -475,9 +468,7 @@ function uncalibrated(design: Design): Finding[] {
         source: "readings",
         fix: {
           label: "Take the fitted figures",
-          get changes() {
-            return takeFigures(design, one);
-          },
+          changes: (design: Design) => takeFigures(design, one),
         },
       },
     ];

@@ -1,11 +1,11 @@
 /** What takes a radio's supply away: a wall switch, a circuit. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { LegRow } from "../house/rows-survey";
 import type { Radio } from "./links";
 
 /** Legs of lamps by the room they light, where a room has one leg only: its lamps hang on it. */
-const legsOfRooms = memoByParts(["legs", "lamps"], (design): ReadonlyMap<string, LegRow> => {
+const legsOfRooms = memo("legsOfRooms", (design): ReadonlyMap<string, LegRow> => {
   const byRoom = new Map<string, Set<string>>();
   for (const { room, leg } of design.lamps) {
     if (leg === undefined) continue;

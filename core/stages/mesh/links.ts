@@ -1,12 +1,12 @@
 /** The radios of a house by profile, and every pair of them that hears one another. */
 import { byId, type Design } from "../../design/collections";
-import { keptFor, memoByParts, memoByRow, memoSame } from "../../design/kept";
+import { keptFor, memo, memoByRow } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
 import type { PointRow } from "../runs/rows";
 import { deliveryOf } from "./loss";
 import { rayBetween, type Ray, type Spot } from "./ray";
 import type { RadioProfileRow, RadioRow } from "./rows";
-import { SCENE_PARTS, sceneOf, type Scene } from "./scene";
+import { sceneOf, type Scene } from "./scene";
 
 /** A radio at its place. */
 export interface Radio extends Spot {
@@ -35,14 +35,14 @@ export interface Link {
   etx: number;
 }
 
-const placed = memoByRow(["levels"], (design, row: RadioRow, also): Radio | undefined => {
+const placed = memoByRow("placed", (design, row: RadioRow, also): Radio | undefined => {
   const [device, point] = also as readonly [DeviceRow, PointRow];
   const level = byId(design, "levels").get(point.level);
   return level && { row, device, point, x: point.x, y: point.y, z: level.elevationM + point.z };
 });
 
 /** Device and point of a radio as one value that stays the same while both do. */
-const standOf = memoByRow(["points", "devices"], (design, row: RadioRow) => {
+const standOf = memoByRow("standOf", (design, row: RadioRow) => {
   const device = byId(design, "devices").get(row.device);
   const point = device && byId(design, "points").get(device.point);
   return device && point ? ([device, point] as const) : undefined;
@@ -61,8 +61,8 @@ function steadyStand(design: Design, row: RadioRow): readonly [DeviceRow, PointR
 }
 
 /** Every radio that has a place, by id. A radio that did not change is the same object, and so is the list of all. */
-export const radiosOf = memoSame(
-  ["radios", "devices", "points", "levels"],
+export const radiosOf = memo(
+  "radiosOf",
   (design): ReadonlyMap<string, Radio> =>
     new Map(
       design.radios.flatMap((row) => {
@@ -106,7 +106,7 @@ export function rayOf(design: Design, profile: RadioProfileRow, a: Radio, b: Rad
 }
 
 /** What was measured between two radios, dBm: the mean where it was read several times. By `from by`. */
-const measuredOf = memoByParts(["readings"], (design): ReadonlyMap<string, number> => {
+const measuredOf = memo("measuredOf", (design): ReadonlyMap<string, number> => {
   const sums = new Map<string, { sum: number; count: number }>();
   for (const { from, by, dbm } of design.readings) {
     if (by === undefined) continue;
@@ -172,20 +172,18 @@ export interface Band {
 export const otherEnd = (link: Link, id: string): Radio => (link.a.row.id === id ? link.b : link.a);
 
 /** Every profile that has radios. */
-export const bandsOf = memoByParts(
-  [radiosOf, "radioProfiles", "readings", ...SCENE_PARTS],
-  (design): readonly Band[] =>
-    design.radioProfiles.flatMap((profile): Band[] => {
-      const radios = radiosOfProfile(design, profile.id);
-      if (!radios.length) return [];
-      const links = radios.flatMap((a, i) =>
-        radios.slice(i + 1).flatMap((b) => linkOf(design, profile, a, b) ?? []),
-      );
-      const linksById = new Map<string, Link[]>(radios.map(({ row }) => [row.id, []]));
-      for (const link of links) {
-        linksById.get(link.a.row.id)!.push(link);
-        linksById.get(link.b.row.id)!.push(link);
-      }
-      return [{ profile, radios, links, linksOf: linksById }];
-    }),
+export const bandsOf = memo("bandsOf", (design): readonly Band[] =>
+  design.radioProfiles.flatMap((profile): Band[] => {
+    const radios = radiosOfProfile(design, profile.id);
+    if (!radios.length) return [];
+    const links = radios.flatMap((a, i) =>
+      radios.slice(i + 1).flatMap((b) => linkOf(design, profile, a, b) ?? []),
+    );
+    const linksById = new Map<string, Link[]>(radios.map(({ row }) => [row.id, []]));
+    for (const link of links) {
+      linksById.get(link.a.row.id)!.push(link);
+      linksById.get(link.b.row.id)!.push(link);
+    }
+    return [{ profile, radios, links, linksOf: linksById }];
+  }),
 );

@@ -1,7 +1,7 @@
 /** Radios of a design: links, what is found, what is put right, what is unplugged. */
+import { changesOf } from "../../desk/findings";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
-import { descends } from "../../design/kept";
 import { KIND_TABLE } from "../house/tables";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
 import { meshHouse, PROFILE, putRadio } from "../../test-mesh";
@@ -66,8 +66,7 @@ describe("links", () => {
   it("a radio that did not change is the same object, and so is the list", () => {
     const design = pair();
     const before = radiosOf(design);
-    const next = { ...design, points: [...design.points, { ...design.points[0]!, id: "p-else" }] };
-    descends(next, design);
+    const next = applyChanges(design, [{ in: "points", put: { ...design.points[0]!, id: "p-else" } }]);
     expect(radiosOf(next)).toBe(before);
     const moved = applyChanges(design, [{ in: "points", put: { ...design.points[1]!, x: 11 } }]);
     expect(radiosOf(moved).get("hub")).toBe(before.get("hub"));
@@ -135,7 +134,7 @@ describe("what is found", () => {
     const metal = pair();
     metal.radios[0] = { ...metal.radios[0]!, gainDbi: -8, metalDb: 10 };
     const fix = found(metal, "mesh.metal")!.fix!;
-    const [row] = applyChanges(metal, fix.changes).radios.filter(({ id }) => id === "hub");
+    const [row] = applyChanges(metal, changesOf(fix, metal)).radios.filter(({ id }) => id === "hub");
     expect(row).toEqual({ ...metal.radios[0], gainDbi: 2, metalDb: undefined });
 
     const cut = pair({ routes: true });
@@ -144,7 +143,7 @@ describe("what is found", () => {
     ];
     cut.radios[1] = { ...cut.radios[1]!, switch: "s" };
     expect(codes(cut)).toEqual(["mesh.cut-off"]);
-    expect(codes(applyChanges(cut, found(cut, "mesh.cut-off")!.fix!.changes))).toEqual([]);
+    expect(codes(applyChanges(cut, changesOf(found(cut, "mesh.cut-off")!.fix!, cut)))).toEqual([]);
   });
 });
 

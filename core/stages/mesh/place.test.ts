@@ -1,4 +1,5 @@
 /** Routers, coordinators and access points put: against every choice there is, and as one edit after which it holds. */
+import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { seeded } from "../house/generate";
@@ -291,7 +292,7 @@ describe("access points", () => {
     const turns = () => meshChecks({ ...design }).find(({ code }) => code === "mesh.turns");
     expect(turns()!.measured).toBeGreaterThan(TURNS_DBM);
     expect(turns()!.about.map(({ id }) => id)).toEqual(["ap", "ap-2", "p-ap"]);
-    const next = applyChanges(design, [...turns()!.fix!.changes]);
+    const next = applyChanges(design, changesOf(turns()!.fix!, design));
     expect(new Set(next.radios.slice(0, 2).map(({ channel }) => channel)).size).toBe(2);
     expect(meshChecks(next).find(({ code }) => code === "mesh.turns")).toBeUndefined();
   });

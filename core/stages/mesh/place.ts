@@ -1,6 +1,6 @@
 /** Where further routers go: the fewest that make every device sound, of places where one can be plugged in. */
 import { freeId } from "../../design/free-id";
-import { keptFor, memoByParts, partOf } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import { centroid, contains } from "../../geometry/polygon";
@@ -73,7 +73,7 @@ interface Place {
 }
 
 /** Sockets along the walls and the middles of ceilings, of all rooms. */
-const placesOf = memoByParts(["rooms", "levels"], (design): readonly Place[] =>
+const placesOf = memo("placesOf", (design): readonly Place[] =>
   design.rooms
     .filter((room) => !room.outdoor && byId(design, "levels").has(room.level))
     .flatMap((room) => {
@@ -94,8 +94,8 @@ const placesOf = memoByParts(["rooms", "levels"], (design): readonly Place[] =>
 );
 
 /** What would stand at those places, by profile: the same objects again, so that rays from them are known again. */
-const plannedAt = memoByParts(
-  [placesOf, "radioProfiles"],
+const plannedAt = memo(
+  "plannedAt",
   (design): ReadonlyMap<string, readonly Candidate[]> =>
     new Map(
       design.radioProfiles
@@ -332,12 +332,6 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
   });
 }
 
-/** What a search hangs on beside the band itself: asked again of the same, nothing is tried again. */
-const SEARCH_PARTS = [placesOf, "kinds", "radioProfiles", "switches", "legs", "lamps", "wants"] as const;
-const searched = keptFor(
-  () => new WeakMap<Band, { keys: readonly unknown[]; found: Map<string, Searched> }>(),
-);
-
 /**
  * Routers that make a band sound with nothing hanging on one: the place that mends most, one after another, then
  * those taken out again that the rest does without.
@@ -345,24 +339,21 @@ const searched = keptFor(
  * @throws InputError where no place helps
  */
 export function proposeRouters(design: Design, band: Band, wanted?: readonly string[]): Proposal {
-  const key = wanted ? wanted.join(" ") : "";
-  const store = searched(design);
-  const keys = SEARCH_PARTS.map((part) => partOf(design, part));
-  let kept = store.get(band);
-  if (!kept || kept.keys.some((one, n) => one !== keys[n]))
-    store.set(band, (kept = { keys, found: new Map() }));
-  const found = kept.found.get(key) ?? search(design, band, wanted);
-  kept.found.set(key, found);
-  const { left, ...rest } = found;
-  if (!found.routers.length)
+  const { left, ...rest } = searched(design, band, wanted?.join(" "));
+  if (!rest.routers.length)
     fail(
       "Routers",
       left > 0
         ? "would help nowhere: a coordinator of its own there, over cable, or a cable"
         : "are not needed",
     );
-  return { ...rest, changes: changesFor(design, found.routers) };
+  return { ...rest, changes: changesFor(design, rest.routers) };
 }
+
+/** A search, asked again of the same not made again; `wanted` as one text, for it is compared. */
+const searched = memoByRow("searched", (design, band: Band, wanted): Searched =>
+  search(design, band, (wanted as string | undefined)?.split(" ")),
+);
 
 type Searched = Omit<Proposal, "changes"> & {
   /** What is left to be wished for. */

@@ -3,7 +3,7 @@
  * which, and where the fewest more go.
  */
 import { byId, type Design } from "../../design/collections";
-import { keptFor, memoByParts, partOf } from "../../design/kept";
+import { keptFor, memo, memoByRow } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
 import { fail } from "../../design/input-error";
@@ -21,7 +21,7 @@ import { missingRadios } from "./put-radios";
 import { rayBetween, type Spot } from "./ray";
 import { isRoot } from "./routes";
 import type { RadioProfileRow } from "./rows";
-import { SCENE_PARTS, sceneOf } from "./scene";
+import { sceneOf } from "./scene";
 
 /** Rooms in which people sit with something in the hand: the others only hear what comes through. */
 const USED: ReadonlySet<RoomRow["type"]> = new Set(["living", "kitchen", "sleeping", "work"]);
@@ -62,7 +62,7 @@ function placesOf(room: RoomRow, z: number): Use[] {
 }
 
 /** All places of use of a house. */
-export const usesOf = memoByParts(["rooms", "levels"], (design): readonly Use[] =>
+export const usesOf = memo("usesOf", (design): readonly Use[] =>
   design.rooms
     .filter((room) => !room.outdoor && USED.has(room.type) && byId(design, "levels").has(room.level))
     .flatMap((room) => placesOf(room, byId(design, "levels").get(room.level)!.elevationM + USE_M)),
@@ -183,8 +183,8 @@ function servedOf(design: Design, band: Band): Served {
 }
 
 /** Networks with what they do, by profile. */
-export const servedByOf = memoByParts(
-  [bandsOf, usesOf, "people", ...SCENE_PARTS],
+export const servedByOf = memo(
+  "servedByOf",
   (design): ReadonlyMap<string, Served> =>
     new Map(
       bandsOf(design)
@@ -282,9 +282,10 @@ function changesFor(design: Design, rooms: readonly RoomRow[]): Change[] {
 
 type Found = Omit<PointsProposal, "changes">;
 
-/** What a search for places hangs on: asked again of the same, it is not made again. */
-const SEARCH_PARTS = [radiosOf, usesOf, sceneOf, "radioProfiles"] as const;
-const proposed = keptFor(() => new Map<string, { keys: readonly unknown[]; found: Found }>());
+/** A search for places, asked again of the same not made again. */
+const proposed = memoByRow("proposed", (design, profile: RadioProfileRow): Found =>
+  searchPoints(design, profile),
+);
 
 /**
  * Where the fewest more access points go.
@@ -293,18 +294,14 @@ const proposed = keptFor(() => new Map<string, { keys: readonly unknown[]; found
  */
 export function proposePoints(design: Design, profile: string): PointsProposal {
   if (!byId(design, "kinds").has("access-point")) fail("Kind", "access-point is not one of this design");
-  const kept = proposed(design);
-  const keys = SEARCH_PARTS.map((part) => partOf(design, part));
-  const known = kept.get(profile);
-  const found = known?.keys.every((one, n) => one === keys[n]) ? known.found : searchPoints(design, profile);
-  kept.set(profile, { keys, found });
+  const row = byId(design, "radioProfiles").get(profile) ?? fail("Band", "is not a profile of this design");
+  const found = proposed(design, row);
   return { ...found, changes: changesFor(design, found.rooms) };
 }
 
-function searchPoints(design: Design, profile: string): Found {
-  const row = byId(design, "radioProfiles").get(profile) ?? fail("Band", "is not a profile of this design");
+function searchPoints(design: Design, row: RadioProfileRow): Found {
   const target = targetOf(row);
-  const there = [...radiosOf(design).values()].filter((one) => one.row.profile === profile && isRoot(one));
+  const there = [...radiosOf(design).values()].filter((one) => one.row.profile === row.id && isRoot(one));
   const uses = usesOf(design);
   const heard = there.map((radio) => levelsOf(design, row, radio));
   const deaf = uses.filter((_, n) => heard.every((dbm) => dbm[n]! < target));

@@ -1,7 +1,7 @@
 /** Radios of devices that speak by radio and have none yet, by what is usual of their kind. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { freeId } from "../../design/free-id";
 import type { DeviceRow } from "../register/rows";
 import type { PointRow } from "../runs/rows";
@@ -68,17 +68,14 @@ function profilesOf(design: Design, device: DeviceRow, point: PointRow): RadioPr
 }
 
 /** Devices that speak by radio and have none in the plan. */
-export const silentDevices = memoByParts(
-  ["devices", "points", "radios", "radioProfiles"],
-  (design): DeviceRow[] => {
-    const have = new Set(design.radios.map(({ device }) => device));
-    const points = byId(design, "points");
-    return design.devices.filter((device) => {
-      const point = points.get(device.point);
-      return point && !have.has(device.id) && profilesOf(design, device, point).length > 0;
-    });
-  },
-);
+export const silentDevices = memo("silentDevices", (design): DeviceRow[] => {
+  const have = new Set(design.radios.map(({ device }) => device));
+  const points = byId(design, "points");
+  return design.devices.filter((device) => {
+    const point = points.get(device.point);
+    return point && !have.has(device.id) && profilesOf(design, device, point).length > 0;
+  });
+});
 
 /** The radios that devices without one would get. */
 export function missingRadios(design: Design): MissingRadio[] {

@@ -2,6 +2,7 @@
  * What can be done about a mesh that is not sound: further routers, another place for the coordinator, a coordinator
  * of its own in an outbuilding over cable. Each as one edit, with what it costs and what it hangs on.
  */
+import { withRows } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import { freeId } from "../../design/free-id";
@@ -74,7 +75,9 @@ function cabled(
 ): { changes: Change[]; device: DeviceRow; at: Spot; point: PointRow } {
   const level = byId(design, "levels").get(room.level)!;
   const kind = byId(design, "kinds").get(CABLED) ?? cabledKind(design);
-  const withKind = byId(design, "kinds").has(CABLED) ? design : { ...design, kinds: [...design.kinds, kind] };
+  const withKind = byId(design, "kinds").has(CABLED)
+    ? design
+    : withRows(design, { kinds: [...design.kinds, kind] });
   const [x, y] = placeIn(room);
   const [change] = addPoint(withKind, freeId(design, "points", "coordinator"), CABLED, room.level, { x, y });
   const z = round2(level.ceilingHeightM - UNDER_CEILING_M);
@@ -197,7 +200,7 @@ function bestRoom(design: Design, band: Band, root: Radio): RoomRow | undefined 
   };
   let best = { room: undefined as RoomRow | undefined, ...rank(band) };
   // What was read of it was read where it is.
-  const unread = { ...design, readings: [] };
+  const unread = withRows(design, { readings: [] });
   for (const room of indoor(design)) {
     const level = levels.get(room.level)!;
     const [x, y] = placeIn(room);

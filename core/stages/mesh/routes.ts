@@ -1,5 +1,5 @@
 /** Which way each device speaks: the tree from the coordinators, what falls when one is unplugged, second ways. */
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import TinyQueue from "tinyqueue";
 import { bandsOf, otherEnd, type Band, type Link, type Radio } from "./links";
 
@@ -171,7 +171,7 @@ export function treeOf(band: Band): Tree {
 }
 
 /** The tree of every band. */
-export const treesOf = memoByParts([bandsOf], (design): readonly Tree[] => bandsOf(design).map(treeOf));
+export const treesOf = memo("treesOf", (design): readonly Tree[] => bandsOf(design).map(treeOf));
 
 /** What is heard of the coordinators, through any number of routers, when some are gone. */
 function reached(band: Band, without: ReadonlySet<string>): Set<string> {
@@ -271,8 +271,8 @@ export function singlesOf(band: Band): Single[] {
 }
 
 /** Single points of failure of every band. */
-export const allSingles = memoByParts(
-  [bandsOf],
+export const allSingles = memo(
+  "allSingles",
   (design): ReadonlyMap<string, readonly Single[]> =>
     new Map(bandsOf(design).map((band) => [band.profile.id, singlesOf(band)])),
 );
@@ -322,8 +322,8 @@ export function reachOf(band: Band): ReadonlyMap<string, Reach> {
 }
 
 /** The widest ways of every band, by profile. */
-export const reachesOf = memoByParts(
-  [bandsOf],
+export const reachesOf = memo(
+  "reachesOf",
   (design): ReadonlyMap<string, ReadonlyMap<string, Reach>> =>
     new Map(bandsOf(design).map((band) => [band.profile.id, reachOf(band)])),
 );

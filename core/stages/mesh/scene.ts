@@ -3,7 +3,7 @@
  * above the site's zero, metres.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { boxOf, type Box } from "../../geometry/polygon";
 import type { LossDb, OpeningRow, WallRow } from "../house/rows-house";
 import { LEAF } from "./loss";
@@ -51,8 +51,6 @@ export interface Scene {
   floors: readonly Floor[];
 }
 
-export const SCENE_PARTS = ["levels", "materials", "walls", "openings", "rooms"] as const;
-
 function paneOf(design: Design, floorZ: number, row: OpeningRow): Pane {
   const own = row.material === undefined ? undefined : byId(design, "materials").get(row.material);
   const leaf =
@@ -72,8 +70,11 @@ function paneOf(design: Design, floorZ: number, row: OpeningRow): Pane {
   };
 }
 
+/** What a scene is made of: a worker that only makes scenes is sent these alone. */
+export const SCENE_PARTS = ["levels", "materials", "walls", "openings", "rooms"] as const;
+
 /** Walls, openings and floors of a design; walls of no length or of no known level or material are nothing. */
-export const sceneOf = memoByParts(SCENE_PARTS, (design): Scene => {
+export const sceneOf = memo("sceneOf", (design): Scene => {
   const levels = byId(design, "levels");
   const materials = byId(design, "materials");
   const inWall = new Map<string, OpeningRow[]>();

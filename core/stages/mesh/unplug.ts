@@ -1,6 +1,6 @@
 /** What can be pulled or switched off, and who is lost by it. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { circuitOf, cutBy } from "./cut-off";
 import { bandsOf, type Band, type Radio } from "./links";
 import { lostWithout } from "./routes";
@@ -58,8 +58,8 @@ function pullsOf(design: Design, band: Band): Pull[] {
 }
 
 /** Everything that can be pulled, of every band, what costs most first. */
-export const allPulls = memoByParts(
-  [bandsOf, "switches", "circuits", "legs", "lamps", "wants", "levels"],
+export const allPulls = memo(
+  "allPulls",
   (design): ReadonlyMap<string, readonly Pull[]> =>
     new Map(bandsOf(design).map((band) => [band.profile.id, pullsOf(design, band)])),
 );

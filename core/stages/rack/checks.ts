@@ -1,6 +1,6 @@
 /** Checks of stage 6: places, weight, heat, power, battery, patches. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Finding, Fix } from "../../desk/findings";
 import { sumWorking } from "../../desk/working";
@@ -53,9 +53,7 @@ function places(design: Design, rack: Rack): Finding[] {
       about: [...refs(rack, ...out)],
       fix: {
         label: "Place by rule",
-        get changes() {
-          return placeAll(design, row.id);
-        },
+        changes: (design: Design) => placeAll(design, row.id),
       },
     });
   items.forEach((item, i) => {
@@ -227,9 +225,7 @@ function patches(design: Design): Finding[] {
           ],
           fix: {
             label: "Patch them anew",
-            get changes() {
-              return patchAll(design, patchIds(design));
-            },
+            changes: (design: Design) => patchAll(design, patchIds(design)),
           },
         });
       seen.set(port, patch);
@@ -255,9 +251,7 @@ function patches(design: Design): Finding[] {
       unit: "cables",
       fix: {
         label: "Patch all",
-        get changes() {
-          return patchAll(design, patchIds(design));
-        },
+        changes: (design: Design) => patchAll(design, patchIds(design)),
       },
     });
   }
@@ -402,18 +396,15 @@ export function patchIds(design: Design): (prefix: string) => string {
 }
 
 /** All findings of stage 6. */
-export const rackChecks = memoByParts(
-  [racksOf, patchesOf, "circuits", "patches", "rackItems", "closets", "modules", "wants"],
-  (design): Finding[] => [
-    ...racksOf(design).flatMap((rack) => [
-      ...places(design, rack),
-      ...weight(rack),
-      ...heat(design, rack),
-      ...power(design, rack),
-    ]),
-    ...patches(design),
-    ...switches(design),
-    ...oneSwitch(design),
-    ...walls(design),
-  ],
-);
+export const rackChecks = memo("rackChecks", (design): Finding[] => [
+  ...racksOf(design).flatMap((rack) => [
+    ...places(design, rack),
+    ...weight(rack),
+    ...heat(design, rack),
+    ...power(design, rack),
+  ]),
+  ...patches(design),
+  ...switches(design),
+  ...oneSwitch(design),
+  ...walls(design),
+]);

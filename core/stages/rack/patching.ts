@@ -1,6 +1,6 @@
 /** Which drop is on which panel port, and that on which switch port, by closet. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { Service } from "../../design/vocabulary";
 import { patchByDrop } from "../../points/ports";
@@ -46,7 +46,7 @@ export function switchLoads(design: Design): SwitchLoad[] {
 }
 
 /** Every drop that ends at a panel, with its patch as far as there is one; by label. */
-export const patchesOf = memoByParts([dropsOf, patchByDrop], (design): Patch[] =>
+export const patchesOf = memo("patchesOf", (design): Patch[] =>
   dropsOf(design)
     .filter((drop) => drop.line.end === "panel" && !drop.segment)
     .map((drop): Patch => {

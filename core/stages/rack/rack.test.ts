@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges, type Change } from "../../design/edit";
@@ -45,7 +46,8 @@ function house(items: RackItemRow[], row = rack()): Design {
 }
 const codes = (design: Design) => rackChecks(design).map(({ code }) => code);
 const find = (design: Design, code: string) => rackChecks(design).find((finding) => finding.code === code);
-const fixed = (design: Design, code: string) => applyChanges(design, find(design, code)!.fix!.changes);
+const fixed = (design: Design, code: string) =>
+  applyChanges(design, changesOf(find(design, code)!.fix!, design));
 
 describe("figures", () => {
   test("250 W at 8 K want 93.3 m³ of air an hour", () => expect(airM3h(250, 8)).toBeCloseTo(93.3, 1));

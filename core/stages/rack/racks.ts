@@ -1,7 +1,7 @@
 /** What stands in each rack: units, weight, heat, power, minutes on battery. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
-import { closetC, heatByCloset } from "../bus/closet-air";
+import { memo } from "../../design/kept";
+import { closetC } from "../bus/closet-air";
 import type { RackItemRow, RackRow } from "./rows";
 
 export const UNIT_MM = 44.45;
@@ -48,7 +48,7 @@ export interface ShedStep {
 
 const top = (item: RackItemRow) => (item.u ?? -1) + item.heightU;
 
-export const itemsByRack = memoByParts(["rackItems"], (design): ReadonlyMap<string, RackItemRow[]> => {
+export const itemsByRack = memo("itemsByRack", (design): ReadonlyMap<string, RackItemRow[]> => {
   const items = new Map<string, RackItemRow[]>();
   for (const item of design.rackItems) {
     const list = items.get(item.rack);
@@ -107,32 +107,30 @@ export function shedding(
 }
 
 /** All racks, by name. */
-export const racksOf = memoByParts(
-  [heatByCloset, "racks", "rackItems", "closets", "design"],
-  (design): Rack[] =>
-    design.racks.map((row): Rack => {
-      const items = [...itemsOf(design, row.id)];
-      const sum = (of: (item: RackItemRow) => number) => items.reduce((all, item) => all + of(item), 0);
-      const watts = sum((item) => item.watts);
-      const deltaC = row.deltaC ?? DELTA_C;
-      const battery = items.find((item) => item.batteryWh !== undefined);
-      const warm = closetC(design, byId(design, "closets").get(row.closet));
-      return {
-        row,
-        items,
-        usedU: usedUnits(items),
-        watts,
-        wattsMax: sum((item) => item.wattsMax ?? item.watts),
-        kg: sum((item) => item.kg),
-        btuH: watts * BTU_PER_W,
-        airM3h: airM3h(watts, deltaC),
-        deltaC,
-        ...(warm === undefined ? {} : { closetC: warm }),
-        ...(battery && watts > 0
-          ? { runtimeMin: runtimeMin(battery, watts), shedding: shedding(battery, items) }
-          : {}),
-      };
-    }),
+export const racksOf = memo("racksOf", (design): Rack[] =>
+  design.racks.map((row): Rack => {
+    const items = [...itemsOf(design, row.id)];
+    const sum = (of: (item: RackItemRow) => number) => items.reduce((all, item) => all + of(item), 0);
+    const watts = sum((item) => item.watts);
+    const deltaC = row.deltaC ?? DELTA_C;
+    const battery = items.find((item) => item.batteryWh !== undefined);
+    const warm = closetC(design, byId(design, "closets").get(row.closet));
+    return {
+      row,
+      items,
+      usedU: usedUnits(items),
+      watts,
+      wattsMax: sum((item) => item.wattsMax ?? item.watts),
+      kg: sum((item) => item.kg),
+      btuH: watts * BTU_PER_W,
+      airM3h: airM3h(watts, deltaC),
+      deltaC,
+      ...(warm === undefined ? {} : { closetC: warm }),
+      ...(battery && watts > 0
+        ? { runtimeMin: runtimeMin(battery, watts), shedding: shedding(battery, items) }
+        : {}),
+    };
+  }),
 );
 
 /** Air at an item: that of its closet, warmed by what stands right below it without a gap. */

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import type { Design } from "../../design/collections";
 import { testDesign, point } from "../../test-design";
 import { applyChanges } from "../../design/edit";
@@ -75,7 +76,7 @@ describe("powered devices of one kind", () => {
       title: "Camera: all 3 hang on Switch a",
       measured: 3,
     });
-    expect(find(applyChanges(all, find(all)!.fix!.changes))).toBeUndefined();
+    expect(find(applyChanges(all, changesOf(find(all)!.fix!, all)))).toBeUndefined();
   });
 
   test("with one switch it is worth knowing, and nothing to press", () => {

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { point, testDesign } from "../../test-design";
@@ -154,7 +155,10 @@ describe("checks of addresses", () => {
         "Give Camera 2 192.168.10.22, the next free one",
       ],
     ]);
-    const mended = addressChecks(design).reduce((now, { fix }) => applyChanges(now, fix!.changes), design);
+    const mended = addressChecks(design).reduce(
+      (now, { fix }) => applyChanges(now, changesOf(fix!, now)),
+      design,
+    );
     expect(found(mended)).toEqual([]);
   });
   it.each([
@@ -172,7 +176,7 @@ describe("checks of addresses", () => {
     expect(rest).toEqual([]);
     expect([finding!.code, finding!.severity]).toEqual([code, "mend"]);
     expect(finding!.title).toMatch(title);
-    expect(addressChecks(applyChanges(design, finding!.fix!.changes))).toEqual([]);
+    expect(addressChecks(applyChanges(design, changesOf(finding!.fix!, design)))).toEqual([]);
   });
   it("the edges of a pool, one that it is kept for, and a house without networks are fine", () => {
     expect(found(house([{ address: "192.168.10.99" }, { address: "192.168.10.200" }]))).toEqual([]);

@@ -1,6 +1,6 @@
 /** Addresses on the house's networks: who has which, what is kept free, and the next one (domain.md §8). */
 import type { Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { readEui, writeEui } from "./eui";
 import type { DeviceRow, NetworkRow } from "./rows";
 
@@ -30,7 +30,7 @@ export interface Span {
 }
 
 /** Networks as spans of numbers; one whose first address is none is passed over. */
-export const spansOf = memoByParts(["networks"], (design): readonly Span[] =>
+export const spansOf = memo("spansOf", (design): readonly Span[] =>
   design.networks.flatMap((network): Span[] => {
     const [base, bits] = network.cidr.split("/") as [string, string];
     const at = ipv4(base);
@@ -87,25 +87,22 @@ export function readAddress(address: string): AddressRead {
 }
 
 /** Addresses that are anybody's: of devices, kept back, of gateways; by number, with whose it is. */
-export const takenOf = memoByParts(
-  ["devices", "networks", "reservations"],
-  (design): ReadonlyMap<number, string> => {
-    const taken = new Map<number, string>();
-    for (const { gateway, name } of design.networks) {
-      const at = gateway === undefined ? undefined : ipv4(gateway);
-      if (at !== undefined) taken.set(at, `gateway of ${name}`);
-    }
-    for (const { address, name } of design.reservations) {
-      const at = ipv4(address);
-      if (at !== undefined) taken.set(at, name);
-    }
-    for (const { address, name } of design.devices) {
-      const at = address === undefined ? undefined : ipv4(address.trim());
-      if (at !== undefined && !taken.has(at)) taken.set(at, name);
-    }
-    return taken;
-  },
-);
+export const takenOf = memo("takenOf", (design): ReadonlyMap<number, string> => {
+  const taken = new Map<number, string>();
+  for (const { gateway, name } of design.networks) {
+    const at = gateway === undefined ? undefined : ipv4(gateway);
+    if (at !== undefined) taken.set(at, `gateway of ${name}`);
+  }
+  for (const { address, name } of design.reservations) {
+    const at = ipv4(address);
+    if (at !== undefined) taken.set(at, name);
+  }
+  for (const { address, name } of design.devices) {
+    const at = address === undefined ? undefined : ipv4(address.trim());
+    if (at !== undefined && !taken.has(at)) taken.set(at, name);
+  }
+  return taken;
+});
 
 /** The next address of a network that nobody has and no pool gives out; undefined where it is full. */
 export function nextFree(

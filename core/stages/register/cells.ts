@@ -1,6 +1,6 @@
 /** Which cells the devices of a house have, how long they last and when they are changed (domain.md §8). */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
 import type { OptionRow } from "../choose/rows";
 import {
@@ -96,8 +96,8 @@ function batteryOf(design: Design, device: DeviceRow): Battery | undefined {
 }
 
 /** Of every device that has cells, by device. */
-export const batteriesOf = memoByParts(
-  ["devices", "options", "points", "kinds"],
+export const batteriesOf = memo(
+  "batteriesOf",
   (design): ReadonlyMap<string, Battery> =>
     new Map(
       design.devices.flatMap((device) => {
@@ -111,7 +111,7 @@ export const VISIT_DAYS = 60;
 export const visitDaysOf = (design: Design) => design.design.registerSettings?.visitDays ?? VISIT_DAYS;
 
 /** Changes grouped into visits, and packs to be charged on them. */
-export const cellVisitsOf = memoByParts([batteriesOf, "design"], (design): readonly Visit[] =>
+export const cellVisitsOf = memo("cellVisitsOf", (design): readonly Visit[] =>
   visitsOf(
     [...batteriesOf(design).values()].flatMap(({ device, cell, count, nextChange: on, pack }) =>
       on === undefined ? [] : [{ device: device.id, cell, count: pack ? 0 : count, on }],

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { readFileSync } from "node:fs";
 import Ajv from "ajv";
 import { larkspurWeir } from "../../../tests/core/houses";
@@ -216,7 +217,7 @@ describe("steps of a device", () => {
     const design = house("keypad", { status: "commissioned" });
     const finding = registerChecks(design).find(({ code }) => code === "register.proof-missing")!;
     expect(finding.measured).toBe(stepsOf(design).length);
-    const after = applyChanges(design, finding.fix!.changes);
+    const after = applyChanges(design, changesOf(finding.fix!, design));
     expect(registerChecks(after).map(({ code }) => code)).not.toContain("register.proof-missing");
   });
 });

@@ -6,7 +6,7 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { pointLabel } from "../../points/labels";
 import type { DeviceRow } from "./rows";
 
@@ -181,10 +181,9 @@ export const slug = (text: string) =>
 /** Parts of a topic between its strokes, each as a slug; those that would be empty fall away. */
 const topicShape = (text: string) => text.split("/").map(slug).filter(Boolean).join("/");
 
-const NAMED = ["levels", "rooms", "kinds", "closets", "points", "devices", "design"] as const;
 
 /** Topic of each device: its own, or by the design's pattern (MQTT 5.0, 4.7: no wild cards, nothing empty). */
-export const topicsOf = memoByParts([...NAMED], (design): ReadonlyMap<string, string> => {
+export const topicsOf = memo("topicsOf", (design): ReadonlyMap<string, string> => {
   const own = new Map(
     design.devices.flatMap(({ id, topic }) => (topic === undefined ? [] : [[id, topic] as const])),
   );
@@ -222,7 +221,7 @@ export const ON_NETWORK: ReadonlySet<DeviceRow["protocol"]> = new Set([
 const LONGEST_HOST = 63;
 
 /** Name on the network of each device that is on one: its own, or made of its name. */
-export const hostsOf = memoByParts(["devices"], (design): ReadonlyMap<string, string> => {
+export const hostsOf = memo("hostsOf", (design): ReadonlyMap<string, string> => {
   const hosts = new Map(
     design.devices.flatMap(({ id, host }) => (host === undefined ? [] : [[id, host] as const])),
   );

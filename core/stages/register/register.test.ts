@@ -3,7 +3,7 @@ import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
 import { writeCsv } from "../../files/csv";
-import { sortFindings, countBySeverity, type Finding } from "../../desk/findings";
+import { type Finding, changesOf, countBySeverity, sortFindings } from "../../desk/findings";
 import { addDevice, changeDevice, deviceCostWorking, registerCsv, registerLines } from ".";
 import { registerChecks } from "./checks";
 
@@ -123,7 +123,7 @@ describe("findings of the register", () => {
     expect(codes(design)).toEqual(["register.name-repeated", "register.point-shared"]);
     const repeated = registerChecks(design).find((finding) => finding.code === "register.name-repeated")!;
     expect(repeated.fix!.label).toBe("Call this one camera 3");
-    const after = applyChanges(design, repeated.fix!.changes);
+    const after = applyChanges(design, changesOf(repeated.fix!, design));
     expect(new Set(after.devices.map((device) => device.name)).size).toBe(3);
     expect(codes(after)).not.toContain("register.name-repeated");
   });

@@ -1,7 +1,7 @@
 /** Stage 8, thin: the devices with where they are and how they talk. */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { DeviceRow } from "./rows";
 import { fail } from "../../design/input-error";
@@ -20,22 +20,20 @@ export interface RegisterLine {
 }
 
 /** One line a device, by label. */
-export const registerLines = memoByParts(
-  ["levels", "rooms", "closets", "kinds", "points", "devices"],
-  (design): RegisterLine[] =>
-    design.devices
-      .map((device) => {
-        const point = byId(design, "points").get(device.point)!;
-        return {
-          device,
-          label: pointLabel(design, point),
-          kind: byId(design, "kinds").get(point.kind)?.name ?? "",
-          room: byId(design, "rooms").get(point.room)?.name ?? "",
-          level: byId(design, "levels").get(point.level)?.name ?? "",
-          closet: (point.closet && byId(design, "closets").get(point.closet)?.name) ?? "",
-        };
-      })
-      .sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0)),
+export const registerLines = memo("registerLines", (design): RegisterLine[] =>
+  design.devices
+    .map((device) => {
+      const point = byId(design, "points").get(device.point)!;
+      return {
+        device,
+        label: pointLabel(design, point),
+        kind: byId(design, "kinds").get(point.kind)?.name ?? "",
+        room: byId(design, "rooms").get(point.room)?.name ?? "",
+        level: byId(design, "levels").get(point.level)?.name ?? "",
+        closet: (point.closet && byId(design, "closets").get(point.closet)?.name) ?? "",
+      };
+    })
+    .sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0)),
 );
 
 /** Put new values in some fields of a device; an undefined value takes the field away. */

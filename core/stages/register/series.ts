@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { InputError } from "../../design/input-error";
 import { readDay } from "../../design/day";
 import { freeId } from "../../design/free-id";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { readNamed } from "../../files/named-csv";
 import type { CsvFault } from "../../files/row-csv";
@@ -58,7 +58,7 @@ export interface Series {
 }
 
 /** Readings by device and quantity. */
-export const seriesOf = memoByParts(["deviceReadings"], (design): readonly Series[] => {
+export const seriesOf = memo("seriesOf", (design): readonly Series[] => {
   const groups = new Map<string, DeviceReadingRow[]>();
   for (const row of design.deviceReadings) {
     const key = `${row.device}/${row.quantity}`;

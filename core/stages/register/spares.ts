@@ -1,6 +1,6 @@
 /** Which spares to lie in: how likely a part fails × who is hurt meanwhile × days until another is there (domain.md §8). */
 import { byId } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
 import type { DeviceRow, StepSort } from "./rows";
 import { sortOf } from "./sorts";
@@ -53,43 +53,40 @@ export interface Spare {
 }
 
 /** Spares worth having, the most useful first. */
-export const sparesOf = memoByParts(
-  ["devices", "options", "points", "kinds", "wants", "design"],
-  (design): readonly Spare[] => {
-    const days = design.design.registerSettings?.replaceDays ?? REPLACE_DAYS;
-    const critical = new Set(design.wants.flatMap((want) => (want.critical ? want.points : [])));
-    const groups = new Map<string, DeviceRow[]>();
-    for (const device of design.devices) {
-      const key = device.option ?? byId(design, "points").get(device.point)!.kind;
-      const own = groups.get(key);
-      if (own) own.push(device);
-      else groups.set(key, [device]);
-    }
-    return [...groups]
-      .map(([key, devices]): Spare => {
-        const option = byId(design, "options").get(devices[0]!.option ?? "");
-        const sort = sortOf(design, devices[0]!);
-        const failsPerYear = (FAILS[sort] ?? FAILS_ELSE) * devices.length;
-        const hurts =
-          devices.reduce(
-            (sum, device) => sum + (HURTS[sort] ?? 1) * (critical.has(device.point) ? CRITICAL : 1),
-            0,
-          ) / devices.length;
-        const cost = option?.price ?? devices.find((device) => device.cost !== undefined)?.cost;
-        return {
-          key,
-          name: option?.name ?? byId(design, "kinds").get(key)?.name ?? key,
-          devices,
-          failsPerYear,
-          hurts,
-          days,
-          score: failsPerYear * hurts * days,
-          ...(cost === undefined ? {} : { cost }),
-        };
-      })
-      .sort((a, b) => b.score - a.score || (a.key < b.key ? -1 : 1));
-  },
-);
+export const sparesOf = memo("sparesOf", (design): readonly Spare[] => {
+  const days = design.design.registerSettings?.replaceDays ?? REPLACE_DAYS;
+  const critical = new Set(design.wants.flatMap((want) => (want.critical ? want.points : [])));
+  const groups = new Map<string, DeviceRow[]>();
+  for (const device of design.devices) {
+    const key = device.option ?? byId(design, "points").get(device.point)!.kind;
+    const own = groups.get(key);
+    if (own) own.push(device);
+    else groups.set(key, [device]);
+  }
+  return [...groups]
+    .map(([key, devices]): Spare => {
+      const option = byId(design, "options").get(devices[0]!.option ?? "");
+      const sort = sortOf(design, devices[0]!);
+      const failsPerYear = (FAILS[sort] ?? FAILS_ELSE) * devices.length;
+      const hurts =
+        devices.reduce(
+          (sum, device) => sum + (HURTS[sort] ?? 1) * (critical.has(device.point) ? CRITICAL : 1),
+          0,
+        ) / devices.length;
+      const cost = option?.price ?? devices.find((device) => device.cost !== undefined)?.cost;
+      return {
+        key,
+        name: option?.name ?? byId(design, "kinds").get(key)?.name ?? key,
+        devices,
+        failsPerYear,
+        hurts,
+        days,
+        score: failsPerYear * hurts * days,
+        ...(cost === undefined ? {} : { cost }),
+      };
+    })
+    .sort((a, b) => b.score - a.score || (a.key < b.key ? -1 : 1));
+});
 
 export function spareWorking(spare: Spare): Working {
   return {

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { levelGaps } from "./level-gaps";
 import { planDay, type DayAsked, type DayPlan, type Resource, type StepAsked } from "./day-plan";
 import type { DeviceRow, StepNeed, StepSort, StepTemplateRow, TaskRunRow } from "./rows";
@@ -11,8 +11,8 @@ import { sortOf } from "./sorts";
 import { STEP_TABLE } from "./step-table";
 
 /** Steps of each sort in their order: the design's own where it has any of that sort, the table's elsewhere. */
-export const stepsBySort = memoByParts(
-  ["stepTemplates"],
+export const stepsBySort = memo(
+  "stepsBySort",
   (design): ReadonlyMap<StepSort, readonly StepTemplateRow[]> => {
     const own = new Set(design.stepTemplates.map(({ sort }) => sort));
     return new Map(
@@ -53,34 +53,31 @@ export interface Commissioning {
 const OVER: ReadonlySet<TaskRunRow["state"]> = new Set(["done", "skipped"]);
 
 /** Of every device: its steps, and how far it is. */
-export const commissioningOf = memoByParts(
-  ["devices", "options", "points", "kinds", "taskRuns", stepsBySort],
-  (design): ReadonlyMap<string, Commissioning> => {
-    const runs = new Map<string, TaskRunRow>();
-    for (const run of design.taskRuns) {
-      const key = `${run.device}/${run.step}`;
-      const other = runs.get(key);
-      const at = (row: TaskRunRow) => row.endedAt ?? row.startedAt ?? "";
-      if (!other || at(run) >= at(other)) runs.set(key, run);
-    }
-    return new Map(
-      design.devices.map((device) => {
-        const sort = sortOf(design, device);
-        const steps = stepsBySort(design)
-          .get(sort)!
-          .map((step, index): DeviceStep => {
-            const run = runs.get(`${device.id}/${step.name}`);
-            return { step, index, ...(run ? { run } : {}), over: run !== undefined && OVER.has(run.state) };
-          });
-        const left = steps.filter(({ over }) => !over);
-        return [
-          device.id,
-          { device, sort, steps, left, leftMin: left.reduce((sum, { step }) => sum + step.minutes, 0) },
-        ];
-      }),
-    );
-  },
-);
+export const commissioningOf = memo("commissioningOf", (design): ReadonlyMap<string, Commissioning> => {
+  const runs = new Map<string, TaskRunRow>();
+  for (const run of design.taskRuns) {
+    const key = `${run.device}/${run.step}`;
+    const other = runs.get(key);
+    const at = (row: TaskRunRow) => row.endedAt ?? row.startedAt ?? "";
+    if (!other || at(run) >= at(other)) runs.set(key, run);
+  }
+  return new Map(
+    design.devices.map((device) => {
+      const sort = sortOf(design, device);
+      const steps = stepsBySort(design)
+        .get(sort)!
+        .map((step, index): DeviceStep => {
+          const run = runs.get(`${device.id}/${step.name}`);
+          return { step, index, ...(run ? { run } : {}), over: run !== undefined && OVER.has(run.state) };
+        });
+      const left = steps.filter(({ over }) => !over);
+      return [
+        device.id,
+        { device, sort, steps, left, leftMin: left.reduce((sum, { step }) => sum + step.minutes, 0) },
+      ];
+    }),
+  );
+});
 
 /** Still to be put to work: everything that nobody has called commissioned. */
 export const isOpen = ({ device, left }: Commissioning) =>
@@ -228,7 +225,7 @@ export interface RoomLeft {
 }
 
 /** What is left by room, the rooms with most first. */
-export const leftByRoom = memoByParts([commissioningOf, "points", "rooms"], (design): readonly RoomLeft[] => {
+export const leftByRoom = memo("leftByRoom", (design): readonly RoomLeft[] => {
   const rooms = new Map<string, RoomLeft>();
   for (const one of commissioningOf(design).values()) {
     const room = byId(design, "points").get(one.device.point)!.room;

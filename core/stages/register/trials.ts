@@ -1,10 +1,10 @@
 /** What was found to work with what, as rules for whoever chooses (stage 3 reads it). */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { TrialRow } from "./rows";
 
 /** The last trial of each pair: what was found later replaces what was found before. */
-export const lastTrials = memoByParts(["trials"], (design): ReadonlyMap<string, TrialRow> => {
+export const lastTrials = memo("lastTrials", (design): ReadonlyMap<string, TrialRow> => {
   const last = new Map<string, TrialRow>();
   for (const row of design.trials) {
     const key = `${row.option}/${row.with}`;

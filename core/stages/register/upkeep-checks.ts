@@ -3,7 +3,7 @@
  * the last day anything was noted in it.
  */
 import type { Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { batteriesOf, batteryWorking } from "./cells";
@@ -14,20 +14,17 @@ import { QUANTITY_UNITS } from "./rows";
 import { sortOf } from "./sorts";
 
 /** The day by which things are due. */
-export const asOf = memoByParts(
-  ["design", "taskRuns", "deviceReadings", "visits", "drops"],
-  (design): string | undefined => {
-    const own = design.design.registerSettings?.asOf;
-    if (own !== undefined) return own;
-    const days = [
-      ...design.taskRuns.map(({ endedAt, startedAt }) => endedAt ?? startedAt),
-      ...design.deviceReadings.map(({ at }) => at),
-      ...design.visits.map(({ doneOn }) => doneOn),
-      ...design.drops.map(({ on }) => on),
-    ].flatMap((day) => (day === undefined ? [] : [day.slice(0, 10)]));
-    return days.sort().at(-1);
-  },
-);
+export const asOf = memo("asOf", (design): string | undefined => {
+  const own = design.design.registerSettings?.asOf;
+  if (own !== undefined) return own;
+  const days = [
+    ...design.taskRuns.map(({ endedAt, startedAt }) => endedAt ?? startedAt),
+    ...design.deviceReadings.map(({ at }) => at),
+    ...design.visits.map(({ doneOn }) => doneOn),
+    ...design.drops.map(({ on }) => on),
+  ].flatMap((day) => (day === undefined ? [] : [day.slice(0, 10)]));
+  return days.sort().at(-1);
+});
 
 /** Things that shut somebody in or out, or let water in, while their cells are empty. */
 const HURTS = new Set(["lock", "water valve", "alarm"]);

@@ -1,6 +1,6 @@
 /** Which firmware is known, due or needed, and when it can be put in (domain.md §8). */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { DeviceRow, FirmwareRow } from "./rows";
 
 /** Figures and words of a version, in the order they count. */
@@ -46,7 +46,7 @@ const newestOf = (rows: readonly FirmwareRow[]) =>
   );
 
 /** Of every device whose option has versions known. */
-export const firmwareOf = memoByParts(["devices", "firmwares"], (design): ReadonlyMap<string, FirmwareOf> => {
+export const firmwareOf = memo("firmwareOf", (design): ReadonlyMap<string, FirmwareOf> => {
   const byOption = new Map<string, FirmwareRow[]>();
   for (const row of design.firmwares) {
     const own = byOption.get(row.option);

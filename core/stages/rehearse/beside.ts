@@ -3,7 +3,7 @@
  * floors of a design, half a metre a piece.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { boxOf, contains, edgeDistance } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import type { OpeningRow, RoomRow } from "../house/rows-house";
@@ -52,8 +52,8 @@ export function middleOf(
 }
 
 /** Rooms an opening is of: one, or the two it joins. */
-export const roomsAtOpenings = memoByParts(
-  ["openings", "walls", "rooms"],
+export const roomsAtOpenings = memo(
+  "roomsAtOpenings",
   (design): ReadonlyMap<string, readonly string[]> =>
     new Map(
       design.openings.map((opening) => {
@@ -115,7 +115,7 @@ function besideOf(design: Design, room: RoomRow, others: readonly RoomRow[]): Be
 }
 
 /** Of every room, what is beside it; each pair of rooms from both sides. */
-export const wallsBetween = memoByParts(["rooms", "walls", "materials"], (design): readonly Beside[] =>
+export const wallsBetween = memo("wallsBetween", (design): readonly Beside[] =>
   design.rooms.flatMap((room) =>
     room.outdoor
       ? []
@@ -128,7 +128,7 @@ export const wallsBetween = memoByParts(["rooms", "walls", "materials"], (design
 );
 
 /** Which room is above which, over how much floor. */
-export const floorsBetween = memoByParts(["rooms", "levels"], (design): readonly Over[] => {
+export const floorsBetween = memo("floorsBetween", (design): readonly Over[] => {
   const levels = [...design.levels].sort((a, b) => a.elevationM - b.elevationM);
   const at = new Map(levels.map(({ id }, i) => [id, i]));
   const indoors = design.rooms.filter(({ outdoor }) => !outdoor);

@@ -1,6 +1,6 @@
 /** What is heard where in a design: sound goes from room to room by the way on which it loses least. */
 import { byId } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { centroid } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
 import { DOOR_LOSS_DB, FLOOR_LOSS_DB, WALL_LOSS_DB, type Loss } from "../../rehearse/noise";
@@ -20,7 +20,7 @@ const LEAST_M2 = 1;
  * Between two levels that stand on one another, the two rooms people pass: ways to pass where there are any, and those that
  * lie nearest to each other.
  */
-export const stairsOf = memoByParts([floorsBetween, "rooms", "levels"], (design): readonly Stairs[] => {
+export const stairsOf = memo("stairsOf", (design): readonly Stairs[] => {
   const rooms = byId(design, "rooms");
   const best = new Map<string, { stairs: Stairs; score: number }>();
   /** By the lower level, the one that stands on it. */
@@ -43,35 +43,32 @@ export const stairsOf = memoByParts([floorsBetween, "rooms", "levels"], (design)
   return [...best.values()].map(({ stairs }) => stairs);
 });
 
-export const lossOf = memoByParts(
-  [wallsBetween, floorsBetween, roomsAtOpenings, stairsOf, "rooms"],
-  (design): Loss => {
-    const next = new Map<string, Map<string, number>>();
-    const join = (a: string, b: string, db: number) => {
-      for (const [from, to] of [
-        [a, b],
-        [b, a],
-      ] as const) {
-        const own = next.get(from) ?? new Map<string, number>();
-        own.set(to, Math.min(own.get(to) ?? Infinity, db));
-        next.set(from, own);
-      }
-    };
-    for (const { a, b } of wallsBetween(design)) if (b !== undefined) join(a, b, WALL_LOSS_DB);
-    for (const { a, b, areaM2 } of floorsBetween(design))
-      if (a !== undefined && b !== undefined && areaM2 >= LEAST_M2) join(a, b, FLOOR_LOSS_DB);
-    for (const { id, kind } of design.openings) {
-      const [a, b] = roomsAtOpenings(design).get(id)!;
-      if (kind !== "window" && a !== undefined && b !== undefined) join(a, b, DOOR_LOSS_DB);
+export const lossOf = memo("lossOf", (design): Loss => {
+  const next = new Map<string, Map<string, number>>();
+  const join = (a: string, b: string, db: number) => {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const own = next.get(from) ?? new Map<string, number>();
+      own.set(to, Math.min(own.get(to) ?? Infinity, db));
+      next.set(from, own);
     }
-    for (const { foot, head } of stairsOf(design)) join(foot, head, STAIR_LOSS_DB);
-    const known = new Map<string, ReadonlyMap<string, number>>();
-    return (from, to) => {
-      if (!known.has(from)) known.set(from, lossesFrom(next, from));
-      return known.get(from)!.get(to);
-    };
-  },
-);
+  };
+  for (const { a, b } of wallsBetween(design)) if (b !== undefined) join(a, b, WALL_LOSS_DB);
+  for (const { a, b, areaM2 } of floorsBetween(design))
+    if (a !== undefined && b !== undefined && areaM2 >= LEAST_M2) join(a, b, FLOOR_LOSS_DB);
+  for (const { id, kind } of design.openings) {
+    const [a, b] = roomsAtOpenings(design).get(id)!;
+    if (kind !== "window" && a !== undefined && b !== undefined) join(a, b, DOOR_LOSS_DB);
+  }
+  for (const { foot, head } of stairsOf(design)) join(foot, head, STAIR_LOSS_DB);
+  const known = new Map<string, ReadonlyMap<string, number>>();
+  return (from, to) => {
+    if (!known.has(from)) known.set(from, lossesFrom(next, from));
+    return known.get(from)!.get(to);
+  };
+});
 
 function lossesFrom(
   next: ReadonlyMap<string, ReadonlyMap<string, number>>,

@@ -1,7 +1,7 @@
 /** A design as it is rehearsed: each device's point a thing, with the times it takes. */
 import { byName } from "../../design/words";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { MINUTE_MS } from "../../design/local-time";
 import { USUAL_W } from "../../rehearse/things/appliance";
 import { ACTUATOR_MS } from "../../rehearse/things/slow";
@@ -23,7 +23,7 @@ import { batteriesOf } from "../register/cells";
 import { standing } from "../../outage/graph";
 import type { Hit } from "../../rehearse/breaks";
 import { wiringsOf } from "./outage/parts";
-import { isPart, longCut, readyOf } from "./outage/table";
+import { isPartOf, longCut, readyOf } from "./outage/table";
 import type { Aspect } from "../automations/rows";
 import type { Value } from "../../automation/engine/world";
 
@@ -202,10 +202,13 @@ function hubOnBatteryMs(design: Design): number {
 function hitsOf(design: Design): NonNullable<House["hitBy"]> {
   const known = new Map<string, Hit | undefined>();
   const points = [...wiringsOf(design).values()];
+  const { graph } = readyOf(design);
+  const mainsAndBatteries = longCut(design);
+  const things = thingsOf(design);
+  const hubs = design.hubs.filter(({ hub }) => hub === undefined);
   const find = (what: string): Hit | undefined => {
-    const { graph } = readyOf(design);
-    const parts = what === "mains+battery" ? longCut(design) : [what];
-    if (what === "hub" || !parts.length || parts.some((part) => !isPart(design, part))) return undefined;
+    const parts = what === "mains+battery" ? mainsAndBatteries : [what];
+    if (what === "hub" || !parts.length || parts.some((part) => !isPartOf(graph, part))) return undefined;
     const stands = standing(
       graph,
       parts.map((part) => graph.numbers.get(part)!),
@@ -215,7 +218,6 @@ function hitsOf(design: Design): NonNullable<House["hitBy"]> {
       return number === undefined || stands[number] === 1;
     };
     const outside = up("internet") && up("cloud");
-    const things = thingsOf(design);
     const deaf = new Set<string>();
     const dead = new Set<string>();
     for (const { device, point } of points) {
@@ -223,7 +225,6 @@ function hitsOf(design: Design): NonNullable<House["hitBy"]> {
       else if (!up(`heard:${device.id}`) || (!outside && things.get(device.id)?.local === false))
         deaf.add(point.id);
     }
-    const hubs = design.hubs.filter(({ hub }) => hub === undefined);
     return { deaf, dead, hub: hubs.length > 0 && hubs.every(({ id }) => !up(`hub:${id}`)) };
   };
   return (what) => {
@@ -251,32 +252,7 @@ const locksIn = (design: Design, things: readonly Thing[]): NonNullable<House["l
 /** What is always on: all that stands in the racks, W. */
 const baseOf = (design: Design): number => racksOf(design).reduce((sum, { watts }) => sum + watts, 0);
 
-export const houseOf = memoByParts(
-  [
-    linksOf,
-    drainsOf,
-    warmOf,
-    lossOf,
-    stairsOf,
-    roomsAtOpenings,
-    readyOf,
-    wiringsOf,
-    racksOf,
-    programmeOf,
-    thingsOf,
-    batteriesOf,
-    ableOf,
-    "points",
-    "devices",
-    "rooms",
-    "openings",
-    "walls",
-    "wants",
-    "people",
-    "calendars",
-  ],
-  (design): House => houseFrom(design, thingsIn(design)),
-);
+export const houseOf = memo("houseOf", (design): House => houseFrom(design, thingsIn(design)));
 
 function houseFrom(design: Design, things: readonly Thing[]): House {
   const warm = warmOf(design);

@@ -2,7 +2,7 @@
 import type { Value } from "../../automation/engine/world";
 import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { dayText, localParts } from "../../design/local-time";
 import { byName, counted, listed } from "../../design/words";
 import type { Sums } from "../../rehearse/log";
@@ -38,7 +38,7 @@ export interface RoomSaid {
   people: readonly string[];
 }
 
-const pointsByRoom = memoByParts(["points"], (design): ReadonlyMap<string, readonly PointRow[]> => {
+const pointsByRoom = memo("pointsByRoom", (design): ReadonlyMap<string, readonly PointRow[]> => {
   const found = new Map<string, PointRow[]>();
   for (const point of design.points) found.set(point.room, [...(found.get(point.room) ?? []), point]);
   return found;

@@ -6,7 +6,7 @@
 import type { Value } from "../../automation/engine/world";
 import { MEASURED, TWO } from "../../automation/aspects";
 import type { Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Rehearsal } from "../../rehearse/rehearse";
 import type { Aspect } from "../automations/rows-words";
 import { ableOf } from "../automations/things";
@@ -27,35 +27,31 @@ export const HOUSE_TOPIC = "stand-in";
 /** As a Thing Description calls it. */
 const CALLED: Readonly<Partial<Record<Aspect, string>>> = { presence: "present" };
 
-export const aspectTopics = memoByParts(
-  [topicsOf, ableOf, batteriesOf, "devices"],
-  (design): readonly AspectTopic[] =>
-    design.devices.flatMap(({ id, point }) => {
-      const able = ableOf(design).get(point);
-      const topic = topicsOf(design).get(id);
-      if (!able?.type || topic === undefined) return [];
-      // What is fed has no cells to tell of.
-      const told = (aspect: Aspect) => aspect !== "battery" || batteriesOf(design).has(id);
-      return [...new Set([...able.reads, ...able.sets])].filter(told).map((aspect): AspectTopic => ({
-        topic: `${topic}/${CALLED[aspect] ?? aspect}`,
-        point,
-        aspect,
-        sets: able.sets.includes(aspect),
-      }));
-    }),
+export const aspectTopics = memo("aspectTopics", (design): readonly AspectTopic[] =>
+  design.devices.flatMap(({ id, point }) => {
+    const able = ableOf(design).get(point);
+    const topic = topicsOf(design).get(id);
+    if (!able?.type || topic === undefined) return [];
+    // What is fed has no cells to tell of.
+    const told = (aspect: Aspect) => aspect !== "battery" || batteriesOf(design).has(id);
+    return [...new Set([...able.reads, ...able.sets])].filter(told).map((aspect): AspectTopic => ({
+      topic: `${topic}/${CALLED[aspect] ?? aspect}`,
+      point,
+      aspect,
+      sets: able.sets.includes(aspect),
+    }));
+  }),
 );
 
 /** Keys that a client may press: at `${topic}/set`, as "1 single". */
-export const keyTopics = memoByParts(
-  [topicsOf, ableOf, "devices"],
-  (design): readonly { topic: string; point: string }[] =>
-    design.devices.flatMap(({ id, point }) => {
-      const type = ableOf(design).get(point)?.type;
-      const topic = topicsOf(design).get(id);
-      return topic !== undefined && (type === "button" || type === "door station")
-        ? [{ topic: `${topic}/pressed`, point }]
-        : [];
-    }),
+export const keyTopics = memo("keyTopics", (design): readonly { topic: string; point: string }[] =>
+  design.devices.flatMap(({ id, point }) => {
+    const type = ableOf(design).get(point)?.type;
+    const topic = topicsOf(design).get(id);
+    return topic !== undefined && (type === "button" || type === "door station")
+      ? [{ topic: `${topic}/pressed`, point }]
+      : [];
+  }),
 );
 
 /** What a client wants, in words of the house. */

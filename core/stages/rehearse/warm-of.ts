@@ -1,6 +1,6 @@
 /** A design's rooms as they warm and cool: capacities, conductances, the sun through glass, and what heats them. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { area, edgeDistance } from "../../geometry/polygon";
 import type { Xy } from "../../geometry/segment";
 import type { HeatNode, HeatTie } from "../../climate/room-model";
@@ -87,92 +87,74 @@ function glassWalls(design: Design): ReadonlyMap<string, WallRow[]> {
   return found;
 }
 
-export const warmOf = memoByParts(
-  [
-    wallsBetween,
-    floorsBetween,
-    roomsAtOpenings,
-    ableOf,
-    racksOf,
-    "closets",
-    "rooms",
-    "levels",
-    "openings",
-    "walls",
-    "design",
-    "materials",
-    "points",
-  ],
-  (design): WarmHouse | undefined => {
-    const felt = new Set(
-      design.points.flatMap(({ id, room }) =>
-        ableOf(design).get(id)?.reads.includes("temperature") ? [room] : [],
-      ),
+export const warmOf = memo("warmOf", (design): WarmHouse | undefined => {
+  const felt = new Set(
+    design.points.flatMap(({ id, room }) =>
+      ableOf(design).get(id)?.reads.includes("temperature") ? [room] : [],
+    ),
+  );
+  const rooms = design.rooms.filter((room) => !room.outdoor || (felt.has(room.id) && isGlassHouse(room)));
+  if (!rooms.length) return undefined;
+  const nodes: HeatNode[] = [];
+  const ties: HeatTie[] = [];
+  const at = new Map<string, number>();
+  const glass = glassOf(design);
+  const vents = ventsOf(design);
+  const glazed = new Set(rooms.flatMap((room) => (isGlassHouse(room) ? [room.id] : [])));
+  for (const room of rooms) {
+    at.set(room.id, nodes.length);
+    nodes.push(
+      room.outdoor
+        ? glassHouse(room)
+        : {
+            capacityJK: (isGlassHouse(room) ? GLASS_JM2K : ROOM_JM2K) * area(room.outline),
+            outsideWK: airWK(design, room),
+          },
     );
-    const rooms = design.rooms.filter((room) => !room.outdoor || (felt.has(room.id) && isGlassHouse(room)));
-    if (!rooms.length) return undefined;
-    const nodes: HeatNode[] = [];
-    const ties: HeatTie[] = [];
-    const at = new Map<string, number>();
-    const glass = glassOf(design);
-    const vents = ventsOf(design);
-    const glazed = new Set(rooms.flatMap((room) => (isGlassHouse(room) ? [room.id] : [])));
-    for (const room of rooms) {
-      at.set(room.id, nodes.length);
-      nodes.push(
-        room.outdoor
-          ? glassHouse(room)
-          : {
-              capacityJK: (isGlassHouse(room) ? GLASS_JM2K : ROOM_JM2K) * area(room.outline),
-              outsideWK: airWK(design, room),
-            },
-      );
-    }
-    const loses = (room: string, wk: number) => {
-      const node = at.get(room);
-      if (node !== undefined) nodes[node] = { ...nodes[node]!, outsideWK: nodes[node]!.outsideWK + wk };
-    };
-    for (const { a, b, lengthUM } of wallsBetween(design)) {
-      const level = byId(design, "levels").get(byId(design, "rooms").get(a)!.level);
-      const high = level?.ceilingHeightM ?? 2.4;
-      const buried = (level?.elevationM ?? 0) <= BURIED_M;
-      if (b === undefined) loses(a, lengthUM * high * (buried ? SOIL_SHARE : 1));
-      // Each pair is there from both sides, of which each counts half.
-      else if (at.has(b)) ties.push({ a: at.get(a)!, b: at.get(b)!, wk: (lengthUM * high) / 2 });
-    }
-    for (const { a, b, areaM2 } of floorsBetween(design)) {
-      if (a !== undefined && b !== undefined)
-        ties.push({ a: at.get(a)!, b: at.get(b)!, wk: FLOOR_U * areaM2 });
-      else loses((a ?? b)!, (a === undefined ? GROUND_U : glazed.has(a) ? GLASS_U : ROOF_U) * areaM2);
-    }
-    for (const { id, kind, widthM, heightM } of design.openings) {
-      const [room, other] = roomsAtOpenings(design).get(id)!;
-      const m2 = widthM * heightM;
-      if (room === undefined || kind === "gap") continue;
-      if (other === undefined) loses(room, (kind === "window" ? WINDOW_U : DOOR_U) * m2);
-    }
-    const racked = new Map<string, number>();
-    for (const { row, watts } of racksOf(design)) {
-      const room = byId(design, "closets").get(row.closet)?.room;
-      if (room !== undefined) racked.set(room, (racked.get(room) ?? 0) + watts);
-    }
-    const warm = rooms.map((room): WarmRoom => ({
-      room: room.id,
-      node: at.get(room.id)!,
-      heated: at.get(room.id)!,
-      heatW: 0,
-      gainW: racked.get(room.id) ?? 0,
-      ...(glazed.has(room.id) ? { flatM2: area(room.outline) * THROUGH_GLASS * AMONG_PLANTS } : {}),
-      ...(vents.has(room.id) ? { vents: vents.get(room.id)! } : {}),
-      glass: [...(glass.get(room.id) ?? [])].map(([facingDeg, m2]) => ({
-        facingDeg,
-        m2: glazed.has(room.id) ? m2 * AMONG_PLANTS : m2,
-      })),
-      ...heatingOf(design, room, nodes, ties, at.get(room.id)!),
-    }));
-    return { nodes, ties, rooms: warm };
-  },
-);
+  }
+  const loses = (room: string, wk: number) => {
+    const node = at.get(room);
+    if (node !== undefined) nodes[node] = { ...nodes[node]!, outsideWK: nodes[node]!.outsideWK + wk };
+  };
+  for (const { a, b, lengthUM } of wallsBetween(design)) {
+    const level = byId(design, "levels").get(byId(design, "rooms").get(a)!.level);
+    const high = level?.ceilingHeightM ?? 2.4;
+    const buried = (level?.elevationM ?? 0) <= BURIED_M;
+    if (b === undefined) loses(a, lengthUM * high * (buried ? SOIL_SHARE : 1));
+    // Each pair is there from both sides, of which each counts half.
+    else if (at.has(b)) ties.push({ a: at.get(a)!, b: at.get(b)!, wk: (lengthUM * high) / 2 });
+  }
+  for (const { a, b, areaM2 } of floorsBetween(design)) {
+    if (a !== undefined && b !== undefined) ties.push({ a: at.get(a)!, b: at.get(b)!, wk: FLOOR_U * areaM2 });
+    else loses((a ?? b)!, (a === undefined ? GROUND_U : glazed.has(a) ? GLASS_U : ROOF_U) * areaM2);
+  }
+  for (const { id, kind, widthM, heightM } of design.openings) {
+    const [room, other] = roomsAtOpenings(design).get(id)!;
+    const m2 = widthM * heightM;
+    if (room === undefined || kind === "gap") continue;
+    if (other === undefined) loses(room, (kind === "window" ? WINDOW_U : DOOR_U) * m2);
+  }
+  const racked = new Map<string, number>();
+  for (const { row, watts } of racksOf(design)) {
+    const room = byId(design, "closets").get(row.closet)?.room;
+    if (room !== undefined) racked.set(room, (racked.get(room) ?? 0) + watts);
+  }
+  const warm = rooms.map((room): WarmRoom => ({
+    room: room.id,
+    node: at.get(room.id)!,
+    heated: at.get(room.id)!,
+    heatW: 0,
+    gainW: racked.get(room.id) ?? 0,
+    ...(glazed.has(room.id) ? { flatM2: area(room.outline) * THROUGH_GLASS * AMONG_PLANTS } : {}),
+    ...(vents.has(room.id) ? { vents: vents.get(room.id)! } : {}),
+    glass: [...(glass.get(room.id) ?? [])].map(([facingDeg, m2]) => ({
+      facingDeg,
+      m2: glazed.has(room.id) ? m2 * AMONG_PLANTS : m2,
+    })),
+    ...heatingOf(design, room, nodes, ties, at.get(room.id)!),
+  }));
+  return { nodes, ties, rooms: warm };
+});
 
 /** Covers by which a room is aired. */
 function ventsOf(design: Design): ReadonlyMap<string, { point: string; wk: number }[]> {

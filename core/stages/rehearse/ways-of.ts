@@ -1,5 +1,5 @@
 /** How messages go between the things of a design and its hub, and what their cells have left. */
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { DrainedCells, Link } from "../../rehearse/house";
 import { treesOf } from "../mesh/routes";
 import { yearlyMah } from "../register/battery";
@@ -13,7 +13,7 @@ const BUS_MS = 25;
 const DAYS = 365.25;
 
 /** By device; none of what takes no time worth the name. */
-export const linksOf = memoByParts([treesOf, "stops", "devices"], (design): ReadonlyMap<string, Link> => {
+export const linksOf = memo("linksOf", (design): ReadonlyMap<string, Link> => {
   const found = new Map<string, Link>();
   const devices = new Map(design.devices.map(({ id, point }) => [point, id]));
   for (const { device, point } of design.stops) {
@@ -30,8 +30,8 @@ export const linksOf = memoByParts([treesOf, "stops", "devices"], (design): Read
 });
 
 /** By device. */
-export const drainsOf = memoByParts(
-  [batteriesOf],
+export const drainsOf = memo(
+  "drainsOf",
   (design): ReadonlyMap<string, DrainedCells> =>
     new Map(
       [...batteriesOf(design)].map(([id, { device, type, drain, years }]) => {

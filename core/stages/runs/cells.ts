@@ -3,7 +3,7 @@
  * costs.
  */
 import type { Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import { round2 } from "../../geometry/round";
 import type { LedgerCell } from "../../desk/stage";
@@ -23,7 +23,7 @@ interface WeakestLink {
 }
 
 /** The drop that uses most of its limit. */
-const weakestLink = memoByParts([dropsOf], (design): WeakestLink | undefined => {
+const weakestLink = memo("weakestLink", (design): WeakestLink | undefined => {
   let weakest: WeakestLink | undefined;
   const offer = (drop: Drop, of: WeakestLink["of"], usedPct: number) => {
     if (!weakest || usedPct > weakest.usedPct) weakest = { drop, of, usedPct };

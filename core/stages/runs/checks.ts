@@ -9,7 +9,6 @@ import { closetsFor } from "../../ways/closets";
 import { dropsOf, type Drop } from "./drops";
 import { DATA_LINK_LIMIT_M, DATA_LINK_SOURCE } from "./electrical";
 import { electricalOf, otherCable, switchChecks } from "./electrical-checks";
-import { GRAPH_PARTS } from "../../ways/graph";
 import { endAt, endNearer } from "./end-at";
 import { legendChecks } from "./legend";
 import { placeChecks } from "./place-checks";
@@ -147,15 +146,12 @@ function longCuts(design: Design): Finding[] {
 }
 
 /** What there is to say of one drop that has its way. */
-const routedDrop = memoByRow(
-  ["design", ...GRAPH_PARTS, "cableTypes", "reels"],
-  (design, drop: Drop): Finding[] => {
-    const findings: Finding[] = [];
-    if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M)
-      findings.push(longLink(design, drop));
-    return [...findings, ...electricalOf(design, drop), ...siteChecks(design, drop)];
-  },
-);
+const routedDrop = memoByRow("routedDrop", (design, drop: Drop): Finding[] => {
+  const findings: Finding[] = [];
+  if (drop.cableType?.medium === "data" && drop.installedM! > DATA_LINK_LIMIT_M)
+    findings.push(longLink(design, drop));
+  return [...findings, ...electricalOf(design, drop), ...siteChecks(design, drop)];
+});
 
 /** What the site has said of a drop. */
 function siteChecks(design: Design, drop: Drop): Finding[] {

@@ -3,7 +3,7 @@
  * free place.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow, memoSame } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import type { FixtureRow } from "../house/rows-survey";
 import type { KindRow, PointRow } from "./rows";
 import { contains, edgeDistance } from "../../geometry/polygon";
@@ -96,8 +96,8 @@ const LAMP_RADIUS_M = 0.05;
  * Lamps that are points of this design and hang at the ceiling. Kept while they stay where they are,
  * whatever else moves.
  */
-const ceilingLights = memoSame(
-  ["levels", "kinds", "points"],
+const ceilingLights = memo(
+  "ceilingLights",
   (design) =>
     design.points
       .filter(
@@ -110,88 +110,85 @@ const ceilingLights = memoSame(
 );
 
 /** Other trades' things on a level, lamps and open doors among them. */
-const thingsOf = memoByParts(
-  ["levels", "fixtures", "lamps", "openings", "walls", ceilingLights],
-  (design): ReadonlyMap<string, Thing[]> => {
-    const levels = byId(design, "levels");
-    const byLevel = new Map<string, Thing[]>();
-    const add = (level: string, thing: Thing) => byLevel.set(level, [...(byLevel.get(level) ?? []), thing]);
-    for (const row of design.fixtures) {
-      const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
-      const low = row.lowM ?? (ON_CEILING.has(row.kind) ? ceiling - UNDER_CEILING_M : 0);
-      add(row.level, {
-        id: row.id,
-        in: "fixtures",
-        kind: row.kind,
-        name: row.name,
-        outline: row.outline,
-        radiusM: 0,
-        clearanceM: row.clearanceM,
-        low,
-        high: row.highM ?? (row.kind === "furniture" ? FURNITURE_TOP_M : ceiling + 1),
-      });
-    }
-    for (const row of design.lamps) {
-      const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
-      add(row.level, {
-        id: row.id,
-        in: "lamps",
-        kind: "light",
-        name: row.name,
-        outline: [[row.x, row.y]],
-        radiusM: row.holeMm === undefined ? LAMP_RADIUS_M : row.holeMm / 2000,
-        clearanceM: 0,
-        low: ceiling - UNDER_CEILING_M,
-        high: ceiling + 1,
-      });
-    }
-    for (const light of ceilingLights(design)) {
-      const ceiling = levels.get(light.level)?.ceilingHeightM ?? 2.5;
-      add(light.level, {
-        id: light.id,
-        in: "points",
-        kind: "light",
-        name: light.name,
-        outline: [[light.x, light.y]],
-        radiusM: LAMP_RADIUS_M,
-        clearanceM: 0,
-        low: ceiling - UNDER_CEILING_M,
-        high: ceiling + 1,
-      });
-    }
-    for (const row of design.openings) {
-      if (row.kind !== "door" || (row.hinge !== "start" && row.hinge !== "end")) continue;
-      const wall = byId(design, "walls").get(row.wall);
-      if (!wall) continue;
-      const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
-      const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
-      // Folded back, the leaf lies on the wall beyond its hinge, as far as it is wide, on either face.
-      const from = row.hinge === "start" ? row.offsetM - row.widthM : row.offsetM + row.widthM;
-      const reach = wall.thicknessM / 2 + ON_WALL_M / 2;
-      const corner = (along: number, across: number): Xy => [
-        wall.ax + along * ux - across * uy,
-        wall.ay + along * uy + across * ux,
-      ];
-      add(wall.level, {
-        id: row.id,
-        in: "openings",
-        kind: "door leaf",
-        name: "an open door",
-        outline: [
-          corner(from, -reach),
-          corner(from + row.widthM, -reach),
-          corner(from + row.widthM, reach),
-          corner(from, reach),
-        ],
-        radiusM: 0,
-        clearanceM: 0,
-        low: row.sillM,
-        high: row.sillM + row.heightM,
-      });
-    }
-    return byLevel;
-  },
-);
+const thingsOf = memo("thingsOf", (design): ReadonlyMap<string, Thing[]> => {
+  const levels = byId(design, "levels");
+  const byLevel = new Map<string, Thing[]>();
+  const add = (level: string, thing: Thing) => byLevel.set(level, [...(byLevel.get(level) ?? []), thing]);
+  for (const row of design.fixtures) {
+    const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
+    const low = row.lowM ?? (ON_CEILING.has(row.kind) ? ceiling - UNDER_CEILING_M : 0);
+    add(row.level, {
+      id: row.id,
+      in: "fixtures",
+      kind: row.kind,
+      name: row.name,
+      outline: row.outline,
+      radiusM: 0,
+      clearanceM: row.clearanceM,
+      low,
+      high: row.highM ?? (row.kind === "furniture" ? FURNITURE_TOP_M : ceiling + 1),
+    });
+  }
+  for (const row of design.lamps) {
+    const ceiling = levels.get(row.level)?.ceilingHeightM ?? 2.5;
+    add(row.level, {
+      id: row.id,
+      in: "lamps",
+      kind: "light",
+      name: row.name,
+      outline: [[row.x, row.y]],
+      radiusM: row.holeMm === undefined ? LAMP_RADIUS_M : row.holeMm / 2000,
+      clearanceM: 0,
+      low: ceiling - UNDER_CEILING_M,
+      high: ceiling + 1,
+    });
+  }
+  for (const light of ceilingLights(design)) {
+    const ceiling = levels.get(light.level)?.ceilingHeightM ?? 2.5;
+    add(light.level, {
+      id: light.id,
+      in: "points",
+      kind: "light",
+      name: light.name,
+      outline: [[light.x, light.y]],
+      radiusM: LAMP_RADIUS_M,
+      clearanceM: 0,
+      low: ceiling - UNDER_CEILING_M,
+      high: ceiling + 1,
+    });
+  }
+  for (const row of design.openings) {
+    if (row.kind !== "door" || (row.hinge !== "start" && row.hinge !== "end")) continue;
+    const wall = byId(design, "walls").get(row.wall);
+    if (!wall) continue;
+    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
+    const [ux, uy] = [(wall.bx - wall.ax) / length, (wall.by - wall.ay) / length];
+    // Folded back, the leaf lies on the wall beyond its hinge, as far as it is wide, on either face.
+    const from = row.hinge === "start" ? row.offsetM - row.widthM : row.offsetM + row.widthM;
+    const reach = wall.thicknessM / 2 + ON_WALL_M / 2;
+    const corner = (along: number, across: number): Xy => [
+      wall.ax + along * ux - across * uy,
+      wall.ay + along * uy + across * ux,
+    ];
+    add(wall.level, {
+      id: row.id,
+      in: "openings",
+      kind: "door leaf",
+      name: "an open door",
+      outline: [
+        corner(from, -reach),
+        corner(from + row.widthM, -reach),
+        corner(from + row.widthM, reach),
+        corner(from, reach),
+      ],
+      radiusM: 0,
+      clearanceM: 0,
+      low: row.sillM,
+      high: row.sillM + row.heightM,
+    });
+  }
+  return byLevel;
+});
 
 export interface Collision {
   thing: Pick<Thing, "id" | "in" | "kind" | "name">;
@@ -235,7 +232,7 @@ function collisionsAt(things: readonly Thing[], kind: KindRow, point: PointRow, 
 }
 
 /** What a point stands too near to, the worst first. */
-export const collisionsOf = memoByRow(["kinds", thingsOf], (design, point: PointRow): Collision[] => {
+export const collisionsOf = memoByRow("collisionsOf", (design, point: PointRow): Collision[] => {
   const things = thingsOf(design).get(point.level);
   const kind = byId(design, "kinds").get(point.kind);
   return things?.length && kind ? collisionsAt(things, kind, point, [point.x, point.y]) : [];

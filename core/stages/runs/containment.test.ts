@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
@@ -157,7 +158,7 @@ describe("conduits of a design", () => {
       limit: 40,
       fix: { label: "Take 25 mm instead of 20 mm" },
     });
-    const after = applyChanges(design, finding.fix!.changes);
+    const after = applyChanges(design, changesOf(finding.fix!, design));
     expect(runsChecks(after).filter((one) => one.code === "runs.conduit-overfull")).toEqual([]);
     expect(containmentOf(after)[0]!.boreMm).toBe(25);
   });

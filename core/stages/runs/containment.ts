@@ -4,11 +4,11 @@
  */
 import { round1, round3 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
 import type { Change } from "../../design/edit";
 import { verdictUnder, type Working } from "../../desk/working";
-import { dropsOf, type Drop } from "./drops";
+import { type Drop } from "./drops";
 import { distance, footOn } from "../../geometry/segment";
 import { routeGraph } from "../../ways/graph";
 import { runSettings } from "./settings";
@@ -268,7 +268,7 @@ const pathM = (path: readonly (readonly [number, number])[]) =>
 const squareMm2 = (drop: Drop) => drop.cableType!.outerMm ** 2;
 
 /** Every conduit, duct and riser that has a bore, with its fullest stretch; fullest first. */
-export const containmentOf = memoByParts([dropsOf], (design): Containment[] => {
+export const containmentOf = memo("containmentOf", (design): Containment[] => {
   const tubes = design.trunks.filter(
     (row) => row.kind !== "tray" && row.kind !== "void" && row.boreMm !== undefined,
   );

@@ -5,7 +5,7 @@
  */
 import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { dropHours, LABOUR, labourRate } from "../../design/labour";
 import { cableTotals, dropsOf, type Drop } from ".";
 import { cabinetParts } from "./cabinet-parts";
@@ -37,7 +37,7 @@ function costs(devices: number, cable: number, parts: number, labour: number, ho
 }
 
 /** What the whole design costs, by the bill of materials. */
-export const costsOf = memoByParts([billOf, dropsOf, cabinetParts, "devices"], (design): Costs => {
+export const costsOf = memo("costsOf", (design): Costs => {
   const sum = (of: (group: MaterialGroup) => boolean) =>
     billOf(design).reduce((all, row) => (of(row.group) ? all + (row.cost ?? 0) : all), 0);
   const drops = dropsOf(design);
@@ -59,8 +59,8 @@ export const costsOf = memoByParts([billOf, dropsOf, cabinetParts, "devices"], (
 });
 
 /** Price of a metre of each cable type as it is bought: whole reels spread over what is used of them. */
-const pricePerM = memoByParts(
-  [cableTotals],
+const pricePerM = memo(
+  "pricePerM",
   (design) =>
     new Map(
       cableTotals(design).map((total) => [
@@ -71,7 +71,7 @@ const pricePerM = memoByParts(
 );
 
 /** Money for small parts that belong to one point: its box, and both ends of its drops. */
-const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> => {
+const ownParts = memo("ownParts", (design): ReadonlyMap<string, number> => {
   const sums = new Map<string, number>();
   const add = (point: string, money: number) => sums.set(point, (sums.get(point) ?? 0) + money);
   for (const point of design.points) add(point.id, boxPartOf(design, point)?.price ?? 0);
@@ -85,8 +85,8 @@ const ownParts = memoByParts([dropsOf], (design): ReadonlyMap<string, number> =>
  * modules, for each unit of weight of a point. Spread over the metres of cable; where none has a length yet over the drops, and where there is
  * none over the points.
  */
-const sharedParts = memoByParts(
-  [costsOf, ownParts],
+const sharedParts = memo(
+  "sharedParts",
   (design): { each: number; hoursEach: number; weights: ReadonlyMap<string, number> } => {
     const own = [...ownParts(design).values()].reduce((sum, money) => sum + money, 0);
     const drops = dropsOf(design);

@@ -2,16 +2,15 @@
 import { round3, round4 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Units } from "../../design/units";
-import { keptFor, memoByParts, memoByRow } from "../../design/kept";
+import { findRow, keptFor, memo, memoByRow } from "../../design/kept";
 import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "./rows";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
-import { GRAPH_PARTS, routeGraph, type Graph } from "../../ways/graph";
-import { kitOf, shadeNeeds } from "../../points/kits";
+import { routeGraph, type Graph } from "../../ways/graph";
+import { kitOf } from "../../points/kits";
 import { pointLabel, pointNumbers } from "../../points/labels";
 import {
   CLOSING_INDEX,
   EXTRA_INDEX,
-  placedStops,
   replacedIndex,
   stopOf,
   stopSignature,
@@ -200,7 +199,7 @@ function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
  * Things that move, by level and service: what a lead of that service may end at. Empty where no kind in
  * use has a lead.
  */
-const besideTargets = memoByParts(["kinds", "points"], (design): ReadonlyMap<string, PointRow[]> => {
+const besideTargets = memo("besideTargets", (design): ReadonlyMap<string, PointRow[]> => {
   const targets = new Map<string, PointRow[]>();
   const kinds = byId(design, "kinds");
   const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
@@ -325,52 +324,49 @@ function treadLead(design: Design, group: TreadGroup, point: PointRow): TreadLea
 }
 
 /** A group of treads as it stands: kept for every group while nothing about it changes. */
-const litGroup = memoByRow(
-  ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
-  (design, group: TreadGroup): LitGroup => {
-    const leads = new Map(group.points.map((point) => [point.id, treadLead(design, group, point)]));
-    const stripV = stripDropV(
-      group.kind.needs?.stripM ?? 0,
-      group.each / (group.kind.needs?.volts ?? 24),
-      STRIP_OHM_PER_KM,
-    );
-    const most = (of: (lead: TreadLead) => number) => stripV + Math.max(...[...leads.values()].map(of));
-    const worstV = most((lead) => lead.lostV);
-    const index = lightIndex(design, group.at, group.kind);
-    const line = kitOf(design, group.at, group.kind).find((one) => one.index === index)?.line;
-    const row = dropRows(design).get(`${group.at.id}/${index}`);
-    const types = byId(design, "cableTypes");
-    const own = types.get(line?.cableType ?? "");
-    const { slackPointM, slackClosetM } = design.design;
-    const lengthM = installedOf(
-      pointRoute(routeGraph(design), group.at, row?.route),
-      slackPointM + slackClosetM,
-      row,
-    );
-    const cableType =
-      types.get(row?.cableType ?? "") ??
-      (own && lengthM !== undefined
-        ? homeCable(
-            design,
-            group,
-            own,
-            lengthM,
-            worstV,
-            most((lead) => lead.plannedLostV),
-          )
-        : own);
-    return {
-      home: {
-        cableType,
-        lengthM,
-        lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0,
-      },
-      leads,
-      stripV,
-      worstV,
-    };
-  },
-);
+const litGroup = memoByRow("litGroup", (design, group: TreadGroup): LitGroup => {
+  const leads = new Map(group.points.map((point) => [point.id, treadLead(design, group, point)]));
+  const stripV = stripDropV(
+    group.kind.needs?.stripM ?? 0,
+    group.each / (group.kind.needs?.volts ?? 24),
+    STRIP_OHM_PER_KM,
+  );
+  const most = (of: (lead: TreadLead) => number) => stripV + Math.max(...[...leads.values()].map(of));
+  const worstV = most((lead) => lead.lostV);
+  const index = lightIndex(design, group.at, group.kind);
+  const line = kitOf(design, group.at, group.kind).find((one) => one.index === index)?.line;
+  const row = dropRows(design).get(`${group.at.id}/${index}`);
+  const types = byId(design, "cableTypes");
+  const own = types.get(line?.cableType ?? "");
+  const { slackPointM, slackClosetM } = design.design;
+  const lengthM = installedOf(
+    pointRoute(routeGraph(design), group.at, row?.route),
+    slackPointM + slackClosetM,
+    row,
+  );
+  const cableType =
+    types.get(row?.cableType ?? "") ??
+    (own && lengthM !== undefined
+      ? homeCable(
+          design,
+          group,
+          own,
+          lengthM,
+          worstV,
+          most((lead) => lead.plannedLostV),
+        )
+      : own);
+  return {
+    home: {
+      cableType,
+      lengthM,
+      lostV: cableType && lengthM !== undefined ? homeDropV(design, group, cableType, lengthM) : 0,
+    },
+    leads,
+    stripV,
+    worstV,
+  };
+});
 
 /** The supply a drop's treads hang on, and what its cables lose; undefined for any other drop. */
 export function groupOf(
@@ -403,7 +399,7 @@ function endOf(
   { point, kind, line, group, on, back, carriesLoad }: Cable,
 ): PointRow | undefined {
   if (on) return back ? undefined : on.from;
-  if (carriesLoad && point.through !== undefined) return byId(design, "points").get(point.through);
+  if (carriesLoad && point.through !== undefined) return findRow(design, "points", point.through);
   if (group && group.at !== point) return group.at;
   return line.end === "beside it" ? besideOf(design, point, kind) : undefined;
 }
@@ -492,64 +488,47 @@ function treadLoad(
 }
 
 /** What is noted of each drop, by point and index. */
-const dropRows = memoByParts(
-  ["drops"],
+const dropRows = memo(
+  "dropRows",
   (design) => new Map(design.drops.map((row) => [`${row.point}/${row.index}`, row])),
 );
 
-/** All that drops hang on: what keeps a result derived from them. */
-export const RUN_PARTS = [
-  "design",
-  ...GRAPH_PARTS,
-  "closets",
-  "cableTypes",
-  "kinds",
-  "roomKits",
-  "points",
-  "drops",
-  placedStops,
-  shadeNeeds,
-] as const;
-
 /** The drops of one point. `also`: the nn of its label, and what else about other points its cables hang on. */
-const pointDrops = memoByRow(
-  ["design", ...GRAPH_PARTS, "cableTypes", "kinds", "roomKits", "drops", shadeNeeds],
-  (design, point: PointRow): Drop[] => {
-    const kind = byId(design, "kinds").get(point.kind);
-    if (!kind) return [];
-    const label = pointLabel(design, point);
-    const kit = kitOf(design, point, kind);
-    const carrier = loadLine(
+const pointDrops = memoByRow("pointDrops", (design, point: PointRow): Drop[] => {
+  const kind = byId(design, "kinds").get(point.kind);
+  if (!kind) return [];
+  const label = pointLabel(design, point);
+  const kit = kitOf(design, point, kind);
+  const carrier = loadLine(
+    kind,
+    kit.map(({ line }) => line),
+    byId(design, "cableTypes"),
+  );
+  const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
+  const light = group && lightIndex(design, point, kind);
+  const first = kit.find(({ line }) => line === carrier)?.index;
+  const on = stopOf(design, point);
+  const replaced = on && replacedIndex(kit, byId(design, "cableTypes"));
+  const made = (line: KitLine, index: number, more: Partial<Cable>) =>
+    dropOf(design, routeGraph(design), {
+      point,
       kind,
-      kit.map(({ line }) => line),
-      byId(design, "cableTypes"),
-    );
-    const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
-    const light = group && lightIndex(design, point, kind);
-    const first = kit.find(({ line }) => line === carrier)?.index;
-    const on = stopOf(design, point);
-    const replaced = on && replacedIndex(kit, byId(design, "cableTypes"));
-    const made = (line: KitLine, index: number, more: Partial<Cable>) =>
-      dropOf(design, routeGraph(design), {
-        point,
-        kind,
-        line,
-        index,
-        label,
-        carriesLoad: false,
-        row: dropRows(design).get(`${point.id}/${index}`),
-        ...more,
-      });
-    const drops = kit.map(({ line, index }) =>
-      index === replaced
-        ? made(stretchLine(on!), index, { on })
-        : made(line, index, { carriesLoad: index === first, ...(index === light ? { group } : {}) }),
-    );
-    if (replaced === EXTRA_INDEX) drops.push(made(stretchLine(on!), EXTRA_INDEX, { on }));
-    if (on?.closes) drops.push(made(stretchLine(on), CLOSING_INDEX, { on, back: true }));
-    return drops;
-  },
-);
+      line,
+      index,
+      label,
+      carriesLoad: false,
+      row: dropRows(design).get(`${point.id}/${index}`),
+      ...more,
+    });
+  const drops = kit.map(({ line, index }) =>
+    index === replaced
+      ? made(stretchLine(on!), index, { on })
+      : made(line, index, { carriesLoad: index === first, ...(index === light ? { group } : {}) }),
+  );
+  if (replaced === EXTRA_INDEX) drops.push(made(stretchLine(on!), EXTRA_INDEX, { on }));
+  if (on?.closes) drops.push(made(stretchLine(on), CLOSING_INDEX, { on, back: true }));
+  return drops;
+});
 
 /** What a stretch is laid in: its segment's cable. */
 const stretchLine = ({ segment }: PointStop): KitLine => ({
@@ -568,13 +547,15 @@ function leadEnd(design: Design, point: PointRow, kind: KindRow): string {
   return target ? `${target.id} ${target.level} ${target.x} ${target.y} ${target.z}` : "nowhere";
 }
 
+const leadKinds = memo("leadKinds", (design) => new Set(design.kinds.filter(hasLead).map((kind) => kind.id)));
+
 /** What else about other points the drops of a point hang on, beside its own row: compared by value. */
-const alsoOf = memoByParts(RUN_PARTS, (design) => {
+function alsoOf(design: Design): (point: PointRow) => unknown {
   const numbers = pointNumbers(design);
   const roles = treadRoles(design);
   const kinds = byId(design, "kinds");
-  const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
-  return (point: PointRow): unknown => {
+  const leads = leadKinds(design);
+  return (point) => {
     const number = numbers.get(point.id);
     const role = roles.get(point.id);
     const line = stopSignature(design, point);
@@ -582,10 +563,10 @@ const alsoOf = memoByParts(RUN_PARTS, (design) => {
     const lead = leads.has(point.kind) ? ` ${leadEnd(design, point, kinds.get(point.kind)!)}` : "";
     return line || tread || lead ? `${number}${tread}${lead} ${line}` : number;
   };
-});
+}
 
 /** All drops of a design, by label. A point that did not change keeps its drops as the same objects. */
-export const dropsOf = memoByParts(RUN_PARTS, (design): Drop[] =>
+export const dropsOf = memo("dropsOf", (design): Drop[] =>
   inOrder(ranksOf(design), pointDrops.all(design, design.points, design.points.map(alsoOf(design))).flat()),
 );
 

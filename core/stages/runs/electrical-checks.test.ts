@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
@@ -53,9 +54,9 @@ describe("what arrives at the far end", () => {
     expect(codes(far("television", 90))).toContain("runs.coax-loss");
     const finding = runsChecks(far("television", 90, true)).find((one) => one.code === "runs.coax-loss")!;
     expect(finding.fix!.label).toMatch(/^End it at Near/);
-    expect(codes(applyChanges(far("television", 90, true), finding.fix!.changes))).not.toContain(
-      "runs.coax-loss",
-    );
+    expect(
+      codes(applyChanges(far("television", 90, true), changesOf(finding.fix!, far("television", 90, true)))),
+    ).not.toContain("runs.coax-loss");
     const drop = dropsOf(far("television", 90)).find((one) => one.loss)!;
     const working = lossWorking(far("television", 90), drop)!;
     expect(working.value).toBeCloseTo((31.2 * drop.installedM!) / 100, 6);
@@ -77,7 +78,7 @@ describe("what arrives at the far end", () => {
     // It has two antenna cables: the one that was changed holds now, the other still does not.
     const over = (d: Design) =>
       dropsOf(d).filter((drop) => drop.loss && drop.loss.db > drop.loss.limitDb).length;
-    expect([over(design), over(applyChanges(design, finding.fix!.changes))]).toEqual([2, 1]);
+    expect([over(design), over(applyChanges(design, changesOf(finding.fix!, design)))]).toEqual([2, 1]);
   });
   test("a loudspeaker line of 0.5 dB and more, with the power that warms the line", () => {
     const design = far("loudspeaker", 60);
@@ -97,17 +98,19 @@ describe("what arrives at the far end", () => {
     };
     const finding = runsChecks(hungry).find((one) => one.code === "runs.poe-no-start")!;
     expect(loadWorking(hungry, dropsOf(hungry)[0]!)!.verdict).toBe("fails");
-    expect(codes(applyChanges(hungry, finding.fix!.changes))).not.toContain("runs.poe-no-start");
+    expect(codes(applyChanges(hungry, changesOf(finding.fix!, hungry)))).not.toContain("runs.poe-no-start");
   });
   test("low voltage: a thicker conductor where one is thick enough, else a nearer closet", () => {
     const thick = runsChecks(far("awning", 16)).find((one) => one.code === "runs.voltage-drop")!;
     expect(thick.fix!.label).toMatch(/^Pull/);
-    expect(codes(applyChanges(far("awning", 16), thick.fix!.changes))).not.toContain("runs.voltage-drop");
-    const nearer = runsChecks(far("awning", 150, true)).find((one) => one.code === "runs.voltage-drop")!;
-    expect(nearer.fix!.label).toMatch(/^End it at Near/);
-    expect(codes(applyChanges(far("awning", 150, true), nearer.fix!.changes))).not.toContain(
+    expect(codes(applyChanges(far("awning", 16), changesOf(thick.fix!, far("awning", 16))))).not.toContain(
       "runs.voltage-drop",
     );
+    const nearer = runsChecks(far("awning", 150, true)).find((one) => one.code === "runs.voltage-drop")!;
+    expect(nearer.fix!.label).toMatch(/^End it at Near/);
+    expect(
+      codes(applyChanges(far("awning", 150, true), changesOf(nearer.fix!, far("awning", 150, true)))),
+    ).not.toContain("runs.voltage-drop");
   });
   test("leads of panel and battery: their own way, their volts, no closet", () => {
     const design = testDesign();

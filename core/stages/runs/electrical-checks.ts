@@ -11,7 +11,6 @@ import { endNearer } from "./end-at";
 import { dropsOf, groupOf, type Drop, type LitGroup } from "./drops";
 import type { TreadGroup } from "./treads";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES } from "./electrical";
-import { GRAPH_PARTS } from "../../ways/graph";
 import { poeSwitches, poeWorking } from "./poe";
 import { runSettings } from "./settings";
 import { coaxDbPer100M } from "./signal";
@@ -226,19 +225,16 @@ function weakSignal(design: Design, drop: Drop): Finding[] {
 }
 
 /** What there is to say of the load and the signal of one drop. */
-export const electricalOf = memoByRow(
-  ["design", ...GRAPH_PARTS, "cableTypes"],
-  (design, drop: Drop): Finding[] => [
-    ...(drop.load?.poeClass
-      ? drop.load.endV === undefined
-        ? [noStart(design, drop)]
-        : []
-      : drop.load
-        ? lowVoltage(design, drop)
-        : []),
-    ...(drop.loss ? weakSignal(design, drop) : []),
-  ],
-);
+export const electricalOf = memoByRow("electricalOf", (design, drop: Drop): Finding[] => [
+  ...(drop.load?.poeClass
+    ? drop.load.endV === undefined
+      ? [noStart(design, drop)]
+      : []
+    : drop.load
+      ? lowVoltage(design, drop)
+      : []),
+  ...(drop.loss ? weakSignal(design, drop) : []),
+]);
 
 /**
  * Points taken from a full switch to closets with watts to spare, those with the least cable more first;

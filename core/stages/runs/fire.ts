@@ -5,7 +5,7 @@
 import { group } from "d3-array";
 import { boxesNear, boxOf } from "../../geometry/polygon";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import type { WallRow } from "../house/rows-house";
 import { dropsOf, type Drop } from "./drops";
 import type { Place } from "../../ways/route";
@@ -163,7 +163,7 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
   return found;
 }
 
-const rated = memoByParts(["walls", "levels"], (design) => ({
+const rated = memo("rated", (design) => ({
   walls: group(
     design.walls
       .filter((wall) => wall.fireMin)
@@ -180,37 +180,34 @@ const rated = memoByParts(["walls", "levels"], (design) => ({
 }));
 
 /** What one drop passes through: kept while its way and the house stay as they are. */
-const dropCrossings = memoByRow(["walls", "levels", "materials"], (design, drop: Drop): readonly Crossing[] =>
+const dropCrossings = memoByRow("dropCrossings", (design, drop: Drop): readonly Crossing[] =>
   crossingsOn(design, drop.route?.places ?? []),
 );
 
 /** All crossings, those with most cables first; what passes within one opening is one. */
-export const fireCrossings = memoByParts(
-  [dropsOf, "walls", "levels", "materials"],
-  (design): FireCrossing[] => {
-    if (!rated(design).walls.size && !rated(design).slabs.length) return [];
-    const found: FireCrossing[] = [];
-    const byPart = new Map<string, FireCrossing[]>();
-    const drops = dropsOf(design);
-    const crossings = dropCrossings.all(design, drops);
-    for (const [i, drop] of drops.entries()) {
-      const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
-      for (const crossing of crossings[i]!) {
-        const part = `${crossing.in}/${crossing.id}`;
-        const known = byPart
-          .get(part)
-          ?.find((one) => Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M);
-        if (!known) {
-          const made = { ...crossing, drops: [drop], cableMm2: mm2 };
-          found.push(made);
-          byPart.set(part, [...(byPart.get(part) ?? []), made]);
-          // Drops come one after another: one that is there already was the last to be put there.
-        } else if (known.drops.at(-1) !== drop) {
-          known.drops.push(drop);
-          known.cableMm2 += mm2;
-        }
+export const fireCrossings = memo("fireCrossings", (design): FireCrossing[] => {
+  if (!rated(design).walls.size && !rated(design).slabs.length) return [];
+  const found: FireCrossing[] = [];
+  const byPart = new Map<string, FireCrossing[]>();
+  const drops = dropsOf(design);
+  const crossings = dropCrossings.all(design, drops);
+  for (const [i, drop] of drops.entries()) {
+    const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
+    for (const crossing of crossings[i]!) {
+      const part = `${crossing.in}/${crossing.id}`;
+      const known = byPart
+        .get(part)
+        ?.find((one) => Math.hypot(one.at[0] - crossing.at[0], one.at[1] - crossing.at[1]) < ONE_OPENING_M);
+      if (!known) {
+        const made = { ...crossing, drops: [drop], cableMm2: mm2 };
+        found.push(made);
+        byPart.set(part, [...(byPart.get(part) ?? []), made]);
+        // Drops come one after another: one that is there already was the last to be put there.
+      } else if (known.drops.at(-1) !== drop) {
+        known.drops.push(drop);
+        known.cableMm2 += mm2;
       }
     }
-    return found.sort((a, b) => b.drops.length - a.drops.length || (a.id < b.id ? -1 : 1));
-  },
-);
+  }
+  return found.sort((a, b) => b.drops.length - a.drops.length || (a.id < b.id ? -1 : 1));
+});

@@ -3,7 +3,7 @@
  * only sign.
  */
 import { type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import { JACKETS, MARKS, type LegendLine } from "../../design/rows-settings";
 import { SERVICES, type Service } from "../../design/vocabulary";
 import type { Change } from "../../design/edit";
@@ -40,7 +40,7 @@ const ALIKE: readonly (readonly Jacket[])[] = [
 ];
 
 /** All services with their line, in the order services have. */
-export const legendOf = memoByParts(["design"], (design): LegendLine[] =>
+export const legendOf = memo("legendOf", (design): LegendLine[] =>
   SERVICES.map(
     (service) =>
       design.design.legend?.find((line) => line.service === service) ??
@@ -53,7 +53,7 @@ export const legendLine = (design: Design, service: Service): LegendLine =>
   legendOf(design).find((line) => line.service === service)!;
 
 /** Services in use: those of kinds that bring cables. */
-export const servicesInUse = memoByParts(["kinds", "points"], (design): Set<Service> => {
+export const servicesInUse = memo("servicesInUse", (design): Set<Service> => {
   const used = new Set(design.points.map((point) => point.kind));
   return new Set(
     design.kinds.filter((kind) => used.has(kind.id) && kind.drops.length).map((kind) => kind.service),

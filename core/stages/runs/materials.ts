@@ -1,7 +1,7 @@
 /** Bill of materials: what is bought to put the cables in, end them and mount what hangs on them. */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, inMoney, LABOUR, labourRate } from "../../design/labour";
 import type { PointRow } from "./rows";
@@ -133,7 +133,7 @@ export function endPartsOf(drop: Drop): [what: string, count: number][] {
 }
 
 /** The box a point needs; undefined where it needs none. */
-const boxOf = memoByRow(["kinds", "roomKits"], (design, point: PointRow): string | undefined => {
+const boxOf = memoByRow("boxOf", (design, point: PointRow): string | undefined => {
   const kind = byId(design, "kinds").get(point.kind);
   const box = kind && mountOf(design, point, kind).box;
   return box && box !== "none" ? box : undefined;
@@ -248,84 +248,81 @@ function partLines(design: Design): MaterialLine[] {
  * Everything, by group and name. Devices by their option where one is chosen, with what the register says
  * they cost.
  */
-export const billOf = memoByParts(
-  [dropsOf, cableTotals, fireCrossings, cabinetParts, "options", "devices"],
-  (design): MaterialLine[] => {
-    const cable = cableTotals(design)
-      .filter((total) => total.cutting.newReels > 0)
-      .map((total) =>
-        line(
-          "cable",
-          `${total.cableType.name}, reel of ${total.cableType.reelM} m`,
-          total.cutting.newReels,
-          "reel",
-          `${counted(total.drops, "drop")}, ${total.lengthM.toFixed(2)} m`,
-          round2(total.cableType.reelM * total.cableType.costPerM),
-        ),
-      );
-    const bores = new Map<number, { metres: number; names: string[] }>();
-    for (const one of containmentOf(design)) {
-      if (one.in === "trunks" && "existing" in one.row && one.row.existing) continue;
-      const known = bores.get(one.boreMm) ?? { metres: 0, names: [] };
-      bores.set(one.boreMm, { metres: known.metres + one.lengthM, names: [...known.names, one.row.name] });
-    }
-    const conduit = [...bores]
-      .sort((a, b) => a[0] - b[0])
-      .map(([bore, { metres, names }]) =>
-        line(
-          "containment",
-          `Conduit, ${bore} mm, length of ${CONDUIT_LENGTH_M} m`,
-          Math.ceil(metres / CONDUIT_LENGTH_M - 1e-9),
-          "piece",
-          `${metres.toFixed(1)} m: ${names.join(", ")}`,
-          round2(inMoney(design, bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M)),
-        ),
-      );
-    const boxes = new Map<string, number>();
-    for (const box of boxOf.all(design, design.points))
-      if (box !== undefined) boxes.set(box, (boxes.get(box) ?? 0) + 1);
-    const devices = new Map<string, { name: string; had: boolean; prices: (number | undefined)[] }>();
-    const [options, kinds, points] = [byId(design, "options"), byId(design, "kinds"), byId(design, "points")];
-    for (const device of design.devices) {
-      const had = device.status !== "wanted" && device.status !== "chosen";
-      const name =
-        (device.option === undefined ? undefined : options.get(device.option)?.name) ??
-        kinds.get(points.get(device.point)?.kind ?? "")?.name ??
-        "Device";
-      const key = had ? `had ${name}` : `open ${name}`;
-      let known = devices.get(key);
-      if (!known) devices.set(key, (known = { name, had, prices: [] }));
-      known.prices.push(device.cost);
-    }
-    const lines = [
-      ...cable,
-      ...conduit,
-      ...[...boxes].map(([what, count]) =>
-        line(
-          "boxes and plates",
-          capital(what),
-          count,
-          "piece",
-          "one a point",
-          inMoney(design, BOX_PRICES[what]),
-        ),
+export const billOf = memo("billOf", (design): MaterialLine[] => {
+  const cable = cableTotals(design)
+    .filter((total) => total.cutting.newReels > 0)
+    .map((total) =>
+      line(
+        "cable",
+        `${total.cableType.name}, reel of ${total.cableType.reelM} m`,
+        total.cutting.newReels,
+        "reel",
+        `${counted(total.drops, "drop")}, ${total.lengthM.toFixed(2)} m`,
+        round2(total.cableType.reelM * total.cableType.costPerM),
       ),
-      ...endLines(design),
-      ...partLines(design),
-      ...cabinetParts(design).parts.map(({ what, count, price, from }) =>
-        line("cabinets and racks", what, count, "piece", from, price),
-      ),
-      ...[...devices.values()].map(({ name, had, prices }) => deviceLine(name, had, prices)),
-      ...labourLines(design),
-    ];
-    return lines.sort(
-      (a, b) =>
-        GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) ||
-        Number(a.had ?? false) - Number(b.had ?? false) ||
-        byName(a.what, b.what),
     );
-  },
-);
+  const bores = new Map<number, { metres: number; names: string[] }>();
+  for (const one of containmentOf(design)) {
+    if (one.in === "trunks" && "existing" in one.row && one.row.existing) continue;
+    const known = bores.get(one.boreMm) ?? { metres: 0, names: [] };
+    bores.set(one.boreMm, { metres: known.metres + one.lengthM, names: [...known.names, one.row.name] });
+  }
+  const conduit = [...bores]
+    .sort((a, b) => a[0] - b[0])
+    .map(([bore, { metres, names }]) =>
+      line(
+        "containment",
+        `Conduit, ${bore} mm, length of ${CONDUIT_LENGTH_M} m`,
+        Math.ceil(metres / CONDUIT_LENGTH_M - 1e-9),
+        "piece",
+        `${metres.toFixed(1)} m: ${names.join(", ")}`,
+        round2(inMoney(design, bore * CONDUIT_PRICE_PER_MM * CONDUIT_LENGTH_M)),
+      ),
+    );
+  const boxes = new Map<string, number>();
+  for (const box of boxOf.all(design, design.points))
+    if (box !== undefined) boxes.set(box, (boxes.get(box) ?? 0) + 1);
+  const devices = new Map<string, { name: string; had: boolean; prices: (number | undefined)[] }>();
+  const [options, kinds, points] = [byId(design, "options"), byId(design, "kinds"), byId(design, "points")];
+  for (const device of design.devices) {
+    const had = device.status !== "wanted" && device.status !== "chosen";
+    const name =
+      (device.option === undefined ? undefined : options.get(device.option)?.name) ??
+      kinds.get(points.get(device.point)?.kind ?? "")?.name ??
+      "Device";
+    const key = had ? `had ${name}` : `open ${name}`;
+    let known = devices.get(key);
+    if (!known) devices.set(key, (known = { name, had, prices: [] }));
+    known.prices.push(device.cost);
+  }
+  const lines = [
+    ...cable,
+    ...conduit,
+    ...[...boxes].map(([what, count]) =>
+      line(
+        "boxes and plates",
+        capital(what),
+        count,
+        "piece",
+        "one a point",
+        inMoney(design, BOX_PRICES[what]),
+      ),
+    ),
+    ...endLines(design),
+    ...partLines(design),
+    ...cabinetParts(design).parts.map(({ what, count, price, from }) =>
+      line("cabinets and racks", what, count, "piece", from, price),
+    ),
+    ...[...devices.values()].map(({ name, had, prices }) => deviceLine(name, had, prices)),
+    ...labourLines(design),
+  ];
+  return lines.sort(
+    (a, b) =>
+      GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) ||
+      Number(a.had ?? false) - Number(b.had ?? false) ||
+      byName(a.what, b.what),
+  );
+});
 
 /**
  * Devices of one name. A price of one is given where all have the same; the cost is the sum of those that

@@ -4,7 +4,7 @@
  */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import type { PointRow } from "./rows";
 import { signedArea } from "../../geometry/polygon";
@@ -61,7 +61,7 @@ export interface Mounting {
 type Hung = Omit<Mounting, "label" | "next"> & { size: (typeof BOXES)[string] };
 
 /** Where one point's box hangs; undefined where it hangs on no wall, or nobody knows how large its box is. */
-const hung = memoByRow(["rooms", "kinds", "roomKits"], (design, point: PointRow): Hung | undefined => {
+const hung = memoByRow("hung", (design, point: PointRow): Hung | undefined => {
   const kind = byId(design, "kinds").get(point.kind);
   const room = byId(design, "rooms").get(point.room);
   if (!kind || !room) return undefined;
@@ -97,7 +97,7 @@ const hung = memoByRow(["rooms", "kinds", "roomKits"], (design, point: PointRow)
 });
 
 /** Boxes on each wall of each room, from left to right. */
-const wallsOfBoxes = memoByParts(["rooms", "kinds", "roomKits", "points"], (design): Hung[][] => {
+const wallsOfBoxes = memo("wallsOfBoxes", (design): Hung[][] => {
   const walls = new Map<string, Hung[]>();
   for (const row of hung.all(design, design.points)) {
     if (!row) continue;
@@ -151,7 +151,7 @@ export interface Crowded {
 }
 
 /** Boxes that do not fit side by side; each pair once. */
-export const crowdedBoxes = memoByParts([wallsOfBoxes], (design): Crowded[] =>
+export const crowdedBoxes = memo("crowdedBoxes", (design): Crowded[] =>
   wallsOfBoxes(design).flatMap((wall) =>
     wall.length < 2
       ? []

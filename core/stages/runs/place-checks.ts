@@ -289,9 +289,8 @@ const tradeChecks = (design: Design): Finding[] => [
         // The search is dear, and there may be many of these: it is made for the one whose button is pressed.
         fix: {
           label: "Move it to the nearest free place",
-          get changes() {
-            return movePoint(design, point.id, freePlace(design, point) ?? noFreePlace(point.name));
-          },
+          changes: (design: Design) =>
+            movePoint(design, point.id, freePlace(design, point) ?? noFreePlace(point.name)),
         },
       },
     ];

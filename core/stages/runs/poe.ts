@@ -1,7 +1,7 @@
 /** Power over data cables, switch by switch: what is reserved, what is really drawn, and who cannot start. */
 import { round2 } from "../../geometry/round";
 import { byId } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { ClosetRow } from "../house/rows-house";
 import { verdictUnder, type Working } from "../../desk/working";
 import { dropsOf, type Drop } from "./drops";
@@ -23,7 +23,7 @@ export interface PoeSwitch {
 }
 
 /** Closets with powered drops, by name. */
-export const poeSwitches = memoByParts([dropsOf, "closets"], (design): PoeSwitch[] => {
+export const poeSwitches = memo("poeSwitches", (design): PoeSwitch[] => {
   const byCloset = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
     if (!drop.load?.poeClass || !drop.closet) continue;

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import Papa from "papaparse";
 import { larkspurWeir } from "../../../tests/core/houses";
@@ -450,7 +451,7 @@ describe("checks", () => {
   /** The finding's fix, applied, must make it go away. */
   const fixed = (design: Design, code: string) => {
     const finding = runsChecks(design).find((one) => one.code === code)!;
-    return codes(applyChanges(design, finding.fix!.changes));
+    return codes(applyChanges(design, changesOf(finding.fix!, design)));
   };
   test("a sound house has nothing to say", () => expect(codes(testDesign())).toEqual([]));
   test("no closet: ends it at the nearest", () => {

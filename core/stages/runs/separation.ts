@@ -1,6 +1,6 @@
 /** Where cables run beside mains too closely, and where they cross what no cable may cross. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts, memoByRow } from "../../design/kept";
+import { memo, memoByRow } from "../../design/kept";
 import type { MainsRunRow, NoGoRow } from "../house/rows-survey";
 import type { CableTypeRow } from "./rows";
 import type { Xy } from "../../geometry/segment";
@@ -74,7 +74,7 @@ function useOf(spans: readonly Span[]): Use | undefined {
 }
 
 /** Everywhere cables lie beside mains closer than they may, by mains run and way; the longest first. */
-export const besideMains = memoByParts([spansByWay], (design): Beside[] => {
+export const besideMains = memo("besideMains", (design): Beside[] => {
   if (!design.mainsRuns.length) return [];
   const graph = routeGraph(design);
   const levels = new Set(design.mainsRuns.map((row) => row.level));
@@ -151,7 +151,7 @@ export function besideWorking(design: Design, one: Beside): Working {
 }
 
 /** No-go areas the way of one drop crosses: kept while neither changes. */
-const areasCrossed = memoByRow(["noGo"], (design, drop: Drop): readonly NoGoRow[] =>
+const areasCrossed = memoByRow("areasCrossed", (design, drop: Drop): readonly NoGoRow[] =>
   design.noGo.filter((area) =>
     drop.route?.places.some(([level, x, y], i, places) => {
       const before = places[i - 1];
@@ -166,7 +166,7 @@ const areasCrossed = memoByRow(["noGo"], (design, drop: Drop): readonly NoGoRow[
 );
 
 /** Drops whose way crosses a no-go area, by area. */
-export const throughNoGo = memoByParts([dropsOf], (design): { area: NoGoRow; drops: Drop[] }[] => {
+export const throughNoGo = memo("throughNoGo", (design): { area: NoGoRow; drops: Drop[] }[] => {
   const byArea = new Map<NoGoRow, Drop[]>(design.noGo.map((area) => [area, []]));
   if (!byArea.size) return [];
   const drops = dropsOf(design);

@@ -1,5 +1,5 @@
 /** What stage 4 reckons with: the usual figures, and a design's own where it has them. */
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { RunsSettings } from "../../design/rows-settings";
 
 /** Typical figures of the trade; an hour's work is two people. */
@@ -17,7 +17,7 @@ export const RUNS_DEFAULTS: Readonly<Required<RunsSettings>> = {
 };
 
 /** The design's own settings of runs, the usual ones where it says nothing. */
-export const runSettings = memoByParts(["design"], (design): Required<RunsSettings> => ({
+export const runSettings = memo("runSettings", (design): Required<RunsSettings> => ({
   ...RUNS_DEFAULTS,
   ...design.design.running,
 }));

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, invertChanges } from "../../design/edit";
 import { larkspurWeir } from "../../../tests/core/houses";
@@ -189,7 +190,7 @@ describe("power over data, switch by switch", () => {
   });
   test("over its budget: points go to a closet with watts to spare, and both then hold", () => {
     const finding = runsChecks(cameras(60, 30)).find((one) => one.code === "runs.poe-budget")!;
-    const fixed = applyChanges(cameras(60, 30), finding.fix!.changes);
+    const fixed = applyChanges(cameras(60, 30), changesOf(finding.fix!, cameras(60, 30)));
     expect(runsChecks(fixed).some((one) => one.code === "runs.poe-budget")).toBe(false);
     expect(fixed.points.filter((row) => row.closet === "c2")).toHaveLength(1);
     expect(runsChecks(cameras(60)).find((one) => one.code === "runs.poe-budget")!.fix).toBeUndefined();
@@ -273,7 +274,7 @@ describe("marks that can hardly be", () => {
       limit: 33.4,
       fix: { label: "Take 131.7 m for the mark at the closet" },
     });
-    const mended = applyChanges(kept, finding.fix!.changes);
+    const mended = applyChanges(kept, changesOf(finding.fix!, kept));
     expect(runsChecks(mended).some((one) => one.code === "runs.marks-doubtful")).toBe(false);
   });
 });

@@ -4,7 +4,7 @@
  */
 import { round1, round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { checkRow } from "../../design/check-row";
 import { fail } from "../../design/input-error";
@@ -195,59 +195,56 @@ const TRADE_OF: Readonly<Record<string, Trade>> = {
 };
 
 /** What is wrong or in somebody's way, by room and trade. What simply is not done yet is not on it. */
-export const punchList = memoByParts(
-  [dropsOf, "fixtures", "lamps", "openings", "walls"],
-  (design): PunchItem[] => {
-    const place = (point: PointRow) => ({
-      room: byId(design, "rooms").get(point.room)?.name ?? point.room,
-      level: byId(design, "levels").get(point.level)?.name ?? point.level,
-    });
-    const items: PunchItem[] = [];
-    for (const drop of dropsOf(design)) {
-      const { row } = drop;
-      if (!row) continue;
-      const item = (trade: Trade, what: string) =>
-        items.push({
-          ...place(drop.point),
-          trade: row.trade ?? trade,
-          point: drop.point,
-          drop,
-          what,
-          on: row.on,
-          note: row.note,
-        });
-      if (drop.state === "missing") item("own", `Pull ${drop.label} again: it is not there`);
-      else if (drop.state === "blocked") item("builder", `Clear the way of ${drop.label}`);
-      else if (drop.state === "moved")
-        item("own", `Find ${drop.label} its place: it does not end where it is drawn`);
-      if (row.test?.result === "fail")
-        item(
-          "own",
-          `Test ${drop.label} again: ${row.test.method} failed${row.test.measured ? `, ${row.test.measured}` : ""}`,
-        );
+export const punchList = memo("punchList", (design): PunchItem[] => {
+  const place = (point: PointRow) => ({
+    room: byId(design, "rooms").get(point.room)?.name ?? point.room,
+    level: byId(design, "levels").get(point.level)?.name ?? point.level,
+  });
+  const items: PunchItem[] = [];
+  for (const drop of dropsOf(design)) {
+    const { row } = drop;
+    if (!row) continue;
+    const item = (trade: Trade, what: string) =>
+      items.push({
+        ...place(drop.point),
+        trade: row.trade ?? trade,
+        point: drop.point,
+        drop,
+        what,
+        on: row.on,
+        note: row.note,
+      });
+    if (drop.state === "missing") item("own", `Pull ${drop.label} again: it is not there`);
+    else if (drop.state === "blocked") item("builder", `Clear the way of ${drop.label}`);
+    else if (drop.state === "moved")
+      item("own", `Find ${drop.label} its place: it does not end where it is drawn`);
+    if (row.test?.result === "fail")
+      item(
+        "own",
+        `Test ${drop.label} again: ${row.test.method} failed${row.test.measured ? `, ${row.test.measured}` : ""}`,
+      );
+  }
+  for (const point of design.points) {
+    for (const collision of collisionsOf(design, point).slice(0, 1)) {
+      items.push({
+        ...place(point),
+        trade: TRADE_OF[collision.thing.kind] ?? "own",
+        point,
+        what:
+          collision.farM === 0
+            ? `${collision.thing.name} is where ${point.name} is: ${collision.why}`
+            : `${collision.thing.name} is ${Math.round(collision.farM * 1000)} mm from ${point.name}, ${Math.round(collision.neededM * 1000)} mm wanted: ${collision.why}`,
+      });
     }
-    for (const point of design.points) {
-      for (const collision of collisionsOf(design, point).slice(0, 1)) {
-        items.push({
-          ...place(point),
-          trade: TRADE_OF[collision.thing.kind] ?? "own",
-          point,
-          what:
-            collision.farM === 0
-              ? `${collision.thing.name} is where ${point.name} is: ${collision.why}`
-              : `${collision.thing.name} is ${Math.round(collision.farM * 1000)} mm from ${point.name}, ${Math.round(collision.neededM * 1000)} mm wanted: ${collision.why}`,
-        });
-      }
-    }
-    return items.sort(
-      (a, b) =>
-        a.level.localeCompare(b.level, "en") ||
-        a.room.localeCompare(b.room, "en") ||
-        a.trade.localeCompare(b.trade, "en") ||
-        (a.what < b.what ? -1 : 1),
-    );
-  },
-);
+  }
+  return items.sort(
+    (a, b) =>
+      a.level.localeCompare(b.level, "en") ||
+      a.room.localeCompare(b.room, "en") ||
+      a.trade.localeCompare(b.trade, "en") ||
+      (a.what < b.what ? -1 : 1),
+  );
+});
 
 export const PUNCH_HEADER = ["Level", "Room", "Trade", "Point", "Label", "What", "Since", "Note"];
 /** The punch list, a row an item. */

@@ -1,5 +1,5 @@
 /** Where along each way its drops lie, and where they lie most side by side. */
-import { keptFor, memoByParts, memoByRow } from "../../design/kept";
+import { keptFor, memo, memoByRow } from "../../design/kept";
 import { dropsOf, type Drop } from "./drops";
 import { routeGraph } from "../../ways/graph";
 import type { Route } from "../../ways/route";
@@ -17,7 +17,7 @@ export const wayKey = (way: Route["ways"][number]): WayKey => `${way.in}/${way.i
 
 /** The stretches of one drop on ways, each with its edge of the graph. */
 const stretchesOf = memoByRow(
-  [routeGraph],
+  "stretchesOf",
   (design, drop: Drop): readonly { edge: number; way: WayKey; span: Span }[] => {
     if (!drop.cableType) return [];
     const { edges } = routeGraph(design);
@@ -39,8 +39,8 @@ const sameSpans = (a: readonly Span[], b: readonly Span[]) =>
  * Every drop that has a cable, by way and by the edge of the graph it lies on. The list of an edge is the very same
  * one while nothing on it changed, so that what is known of it stays.
  */
-export const spansByWay = memoByParts(
-  [dropsOf],
+export const spansByWay = memo(
+  "spansByWay",
   (design): ReadonlyMap<WayKey, ReadonlyMap<number, readonly Span[]>> => {
     const byWay = new Map<WayKey, Map<number, Span[]>>();
     for (const stretches of stretchesOf.all(design, dropsOf(design)))

@@ -1,5 +1,5 @@
 /** How many cables lie on each stretch of the drawn ways: what the plan shows as thickness. */
-import { keptFor, memoByParts } from "../../design/kept";
+import { keptFor, memo } from "../../design/kept";
 import { dropsOf, type Drop } from "./drops";
 import { routeGraph, type Graph } from "../../ways/graph";
 import type { Route } from "../../ways/route";
@@ -93,7 +93,7 @@ export const stretches = (graph: Graph, drops: readonly Drop[]): Stretch[] => ne
 const sweepOf = keptFor((): { sweep?: Sweep } => ({}));
 
 /** The stretches of a whole design. */
-export const stretchesOf = memoByParts([dropsOf], (design): Stretch[] => {
+export const stretchesOf = memo("stretchesOf", (design): Stretch[] => {
   const last = sweepOf(design);
   const graph = routeGraph(design);
   if (last.sweep?.graph !== graph) last.sweep = new Sweep(graph);

@@ -1,7 +1,7 @@
 /** Cable by type: metres, reels to buy with the bound, waste and cost. */
 import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
-import { keptFor, memoByParts } from "../../design/kept";
+import { keptFor, memo } from "../../design/kept";
 import type { CableTypeRow } from "./rows";
 import { dropsOf, type Drop } from "./drops";
 import { cutReels, type Cutting } from "./reels";
@@ -59,7 +59,7 @@ function keptCutting(
 }
 
 /** Totals by cable type, in order of name. Drops that name the reel they came off are not cut again. */
-export const cableTotals = memoByParts([dropsOf, "cableTypes", "reels"], (design: Design): CableTotal[] => {
+export const cableTotals = memo("cableTotals", (design: Design): CableTotal[] => {
   const byType = new Map<string, Drop[]>();
   for (const drop of dropsOf(design)) {
     if (!drop.cableType || drop.lengthM === undefined) continue;

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import Papa from "papaparse";
 import { byId, type Design } from "../../design/collections";
@@ -79,7 +80,7 @@ describe("other trades", () => {
     }));
     const finding = runsChecks(design).find((one) => one.code === "runs.collision")!;
     expect(finding.about[0]).toEqual({ in: "points", id: "p" });
-    const fixed = applyChanges(design, finding.fix!.changes);
+    const fixed = applyChanges(design, changesOf(finding.fix!, design));
     expect(runsChecks(fixed).some((one) => one.code === "runs.collision")).toBe(false);
     const moved = fixed.points[0]!;
     for (const lamp of design.lamps)
@@ -137,7 +138,7 @@ describe("other trades", () => {
     expect(runsChecks(at(5.2)).some((one) => one.code === "runs.collision")).toBe(false);
     // The step offered keeps it on its wall.
     const fix = runsChecks(at(3.5)).find((one) => one.code === "runs.collision")!.fix!;
-    expect(applyChanges(at(3.5), fix.changes).points[0]!.y).toBeCloseTo(0.05, 6);
+    expect(applyChanges(at(3.5), changesOf(fix, at(3.5))).points[0]!.y).toBeCloseTo(0.05, 6);
   });
   test("the nearest free place is free, in its room, and no free one is nearer", () => {
     const coordinate = fc.integer({ min: 10, max: 190 }).map((n) => n / 20);
@@ -163,10 +164,9 @@ describe("other trades", () => {
     );
   });
   test("nowhere free: said so when it is asked for", () => {
-    const finding = runsChecks(
-      ceiling("loudspeaker", 5, 3, fixture("structure", [-5, -5, 15, 11], { clearanceM: 1 })),
-    ).find((one) => one.code === "runs.collision")!;
-    expect(() => finding.fix!.changes).toThrow(/no free place within 3 m/);
+    const design = ceiling("loudspeaker", 5, 3, fixture("structure", [-5, -5, 15, 11], { clearanceM: 1 }));
+    const finding = runsChecks(design).find((one) => one.code === "runs.collision")!;
+    expect(() => changesOf(finding.fix!, design)).toThrow(/no free place within 3 m/);
     expect(finding.why).toMatch(/who moves/);
   });
 });
@@ -197,7 +197,7 @@ describe("symmetric pairs", () => {
     };
     const finding = runsChecks(off).find((one) => one.code === "runs.pair-off")!;
     expect(finding.measured).toBe(500);
-    expect(byId(applyChanges(off, finding.fix!.changes), "points").get("b")!.x).toBe(7);
+    expect(byId(applyChanges(off, changesOf(finding.fix!, off)), "points").get("b")!.x).toBe(7);
   });
   test("its free place is free for both of them", () => {
     const design = {
@@ -206,7 +206,7 @@ describe("symmetric pairs", () => {
     };
     const finding = runsChecks(design).find((one) => one.code === "runs.collision")!;
     expect(
-      runsChecks(applyChanges(design, finding.fix!.changes)).filter(
+      runsChecks(applyChanges(design, changesOf(finding.fix!, design))).filter(
         (one) => one.code === "runs.collision" || one.code === "runs.pair-off",
       ),
     ).toEqual([]);
@@ -248,7 +248,7 @@ describe("mounting sheet", () => {
     const design = wall(["k1", "keypad", 3], ["k2", "keypad", 3.05]);
     expect(crowdedBoxes(design)).toMatchObject([{ mm: 50, leastMm: 91 }]);
     const finding = runsChecks(design).find((one) => one.code === "runs.boxes-crowded")!;
-    expect(crowdedBoxes(applyChanges(design, finding.fix!.changes))).toEqual([]);
+    expect(crowdedBoxes(applyChanges(design, changesOf(finding.fix!, design)))).toEqual([]);
     expect(crowdedBoxes(wall(["k1", "keypad", 3], ["k2", "keypad", 3.1]))).toEqual([]);
   });
   test("the CSV has a row for every box", () => {

@@ -3,7 +3,7 @@
  * other.
  */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { RiserRow, TrunkRow } from "../house/rows-house";
 import { verdictUnder, type Working } from "../../desk/working";
@@ -26,7 +26,7 @@ export interface Tray {
 const areaMm2 = (drop: Drop) => (Math.PI / 4) * drop.cableType!.outerMm ** 2;
 
 /** Trays that have a width and sides; the fullest first. */
-export const traysOf = memoByParts([spansByWay, "design", "trunks"], (design): Tray[] =>
+export const traysOf = memo("traysOf", (design): Tray[] =>
   design.trunks
     .filter((row) => row.kind === "tray" && row.widthMm && row.depthMm)
     .map((row): Tray => {
@@ -89,7 +89,7 @@ export interface Bundle {
 const powered = (drop: Drop) => (drop.load?.poeClass ? 1 : 0);
 
 /** Trunks and risers on which more than one powered data cable lies; the fullest bundle first. */
-export const bundlesOf = memoByParts([spansByWay, "design", "trunks", "risers"], (design): Bundle[] => {
+export const bundlesOf = memo("bundlesOf", (design): Bundle[] => {
   const { bundleMost } = runSettings(design);
   return [...spansByWay(design)]
     .flatMap(([key, edges]): Bundle[] => {

@@ -1,3 +1,4 @@
+import { changesOf } from "../../desk/findings";
 import fc from "fast-check";
 import { applyChanges } from "../../design/edit";
 import { point, testDesign } from "../../test-design";
@@ -102,7 +103,7 @@ describe("lit treads", () => {
     );
     const finding = runsChecks(design).find((one) => one.code === "runs.voltage-drop");
     expect(finding?.fix?.label).toMatch(/second supply/);
-    const groups = treadGroups(applyChanges(design, finding!.fix!.changes));
+    const groups = treadGroups(applyChanges(design, changesOf(finding!.fix!, design)));
     expect(groups).toHaveLength(2);
   });
   test("each to the cabinet: no group, every tread its own run", () => {
@@ -218,7 +219,7 @@ describe("lit treads", () => {
       const found = runsChecks(heavy).filter((one) => one.code === "runs.voltage-drop");
       expect(found.map((one) => one.title)).toEqual(["The lead to t0 is too long for its conductor"]);
       expect(found[0]!.measured).toBeCloseTo(lead(heavy, "t0").load!.dropPct!, 9);
-      const mended = applyChanges(heavy, found[0]!.fix!.changes);
+      const mended = applyChanges(heavy, changesOf(found[0]!.fix!, heavy));
       expect(runsChecks(mended).filter((one) => one.code === "runs.voltage-drop")).toEqual([]);
     });
     test("a lead of another cable counts with its own conductor", () => {

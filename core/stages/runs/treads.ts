@@ -1,6 +1,6 @@
 /** Lit treads: which hang on one supply, where their junction box sits, and what that leaves of the volts. */
 import { byId, type Design } from "../../design/collections";
-import { memoByParts } from "../../design/kept";
+import { memo } from "../../design/kept";
 import type { KindNeeds, KindRow, PointRow } from "./rows";
 import { kitOf } from "../../points/kits";
 import { runSettings } from "./settings";
@@ -27,7 +27,7 @@ export const treadsPerSupply = (supplyW: number, loadPct: number, each: number) 
   Math.max(1, Math.floor((supplyW * loadPct) / 100 / each + 1e-9));
 
 /** Groups of a design whose school is to group, by closet and room; each in order up the stair. */
-export const treadGroups = memoByParts(["design", "levels", "kinds", "points"], (design): TreadGroup[] => {
+export const treadGroups = memo("treadGroups", (design): TreadGroup[] => {
   if (design.design.schools?.treadCable === "each to the cabinet") return [];
   const kinds = design.kinds.filter((kind) => kind.grouped && wattsOf(kind.needs));
   if (!kinds.length) return [];
@@ -61,8 +61,8 @@ export const treadGroups = memoByParts(["design", "levels", "kinds", "points"], 
 });
 
 /** The group of each tread, with what its cables hang on written out: the same text, the same cables. */
-export const treadRoles = memoByParts(
-  [treadGroups],
+export const treadRoles = memo(
+  "treadRoles",
   (design): ReadonlyMap<string, { group: TreadGroup; signature: string }> => {
     const roles = new Map<string, { group: TreadGroup; signature: string }>();
     for (const group of treadGroups(design)) {

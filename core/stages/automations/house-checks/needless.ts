@@ -1,6 +1,6 @@
 /** Automations that do nothing, or what another does already. */
 import type { Design } from "../../../design/collections";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { removeRows } from "../../../design/remove";
 import { dropRow, putRow } from "../../../design/row-changes";
 import { counted, listed } from "../../../design/words";
@@ -77,7 +77,7 @@ export function needless(design: Design): Finding[] {
 }
 
 /** Automations that something else names: to take these out is more than to drop them. */
-const named = memoByParts(["automations", "problems", "requirements", "uses"], (design) => {
+const named = memo("named", (design) => {
   const ids = new Set<string>();
   for (const { automations } of [...design.problems, ...design.requirements])
     for (const id of automations ?? []) ids.add(id);

@@ -1,7 +1,7 @@
 /** What is for safety must hang neither on a cloud nor on one sensor with a cell. */
 import type { Design } from "../../../design/collections";
 import { freeId } from "../../../design/free-id";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { putRow } from "../../../design/row-changes";
 import { listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
@@ -26,8 +26,8 @@ const cuePoints = (design: Design, row: AutomationRow): string[] => [
 ];
 
 /** Points whose device needs the internet, with the device. */
-const afar = memoByParts(
-  [thingsOf],
+const afar = memo(
+  "afar",
   (design): ReadonlyMap<string, DeviceRow> =>
     new Map(
       [...thingsOf(design).values()].flatMap(({ device, local }) => (local ? [] : [[device.point, device]])),

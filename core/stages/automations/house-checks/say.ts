@@ -53,17 +53,14 @@ interface Moment {
 }
 
 /** A moment of the year at which it comes: by its cues where they are known ahead, else where its guards may hold. */
-const momentOf = memoByRow(
-  ["design", "dials", "calendars", "people", "groups", "scenes"],
-  (design, row: AutomationRow): Moment | undefined => {
-    const known = partsIn(design, row).find(({ minutes }) => minutes?.length)?.minutes?.[0];
-    if (known !== undefined) return { minute: known, surely: true };
-    const minute = row.cues.some((cue) => !isKnownAhead(placeOf(design), cue))
-      ? firstHalfHour(design, row)
-      : undefined;
-    return minute === undefined ? undefined : { minute, surely: false };
-  },
-);
+const momentOf = memoByRow("momentOf", (design, row: AutomationRow): Moment | undefined => {
+  const known = partsIn(design, row).find(({ minutes }) => minutes?.length)?.minutes?.[0];
+  if (known !== undefined) return { minute: known, surely: true };
+  const minute = row.cues.some((cue) => !isKnownAhead(placeOf(design), cue))
+    ? firstHalfHour(design, row)
+    : undefined;
+  return minute === undefined ? undefined : { minute, surely: false };
+});
 
 /** "comes on Thu 1 Jan at 07:00, for one", "may come on" of what happens; empty where it never does. */
 export function comes(design: Design, row: AutomationRow): string {
@@ -94,35 +91,32 @@ interface Unseen extends Moment {
 }
 
 /** When, of a fortnight's half hours, fewest are awake at home and it may come; of times known ahead, of these. */
-const unseenAt = memoByRow(
-  ["design", "dials", "calendars", "people", "groups", "scenes"],
-  (design, row: AutomationRow): Unseen | undefined => {
-    const almanac = almanacIn(design);
-    // Who never sleeps nor goes out by the schedule, a dog for one, watches over nothing.
-    const known = design.people.filter(({ times }) =>
-      times?.some(({ doing }) => doing === "asleep" || doing === "away"),
-    );
-    if (!known.length) return undefined;
-    const surely = row.cues.every((cue) => isKnownAhead(placeOf(design), cue));
-    const minutes = surely
-      ? partsIn(design, row).flatMap((part) => [...(part.minutes ?? [])])
-      : Array.from({ length: (UNSEEN_DAYS * 1440) / STEP_MIN }, (_, i) => i * STEP_MIN);
-    let best: Unseen | undefined;
-    for (const minute of minutes) {
-      const awake = known.flatMap(({ id, role }) => {
-        const stay = stayIn(almanac, id, minute);
-        return stay === undefined || (stay.home && !stay.asleep) ? [role] : [];
-      });
-      if (
-        awake.length < (best?.awake.length ?? Infinity) &&
-        (surely || allMayHold(almanac, row.guards, minute))
-      )
-        best = { minute, surely, awake };
-      if (best?.awake.length === 0) break;
-    }
-    return best && best.awake.length < known.length ? best : undefined;
-  },
-);
+const unseenAt = memoByRow("unseenAt", (design, row: AutomationRow): Unseen | undefined => {
+  const almanac = almanacIn(design);
+  // Who never sleeps nor goes out by the schedule, a dog for one, watches over nothing.
+  const known = design.people.filter(({ times }) =>
+    times?.some(({ doing }) => doing === "asleep" || doing === "away"),
+  );
+  if (!known.length) return undefined;
+  const surely = row.cues.every((cue) => isKnownAhead(placeOf(design), cue));
+  const minutes = surely
+    ? partsIn(design, row).flatMap((part) => [...(part.minutes ?? [])])
+    : Array.from({ length: (UNSEEN_DAYS * 1440) / STEP_MIN }, (_, i) => i * STEP_MIN);
+  let best: Unseen | undefined;
+  for (const minute of minutes) {
+    const awake = known.flatMap(({ id, role }) => {
+      const stay = stayIn(almanac, id, minute);
+      return stay === undefined || (stay.home && !stay.asleep) ? [role] : [];
+    });
+    if (
+      awake.length < (best?.awake.length ?? Infinity) &&
+      (surely || allMayHold(almanac, row.guards, minute))
+    )
+      best = { minute, surely, awake };
+    if (best?.awake.length === 0) break;
+  }
+  return best && best.awake.length < known.length ? best : undefined;
+});
 
 /** " It may come on Thu 1 Jan at 02:00, for one, when everybody is asleep or out." Else when it comes at all. */
 export function whileUnseen(design: Design, row: AutomationRow): string {

@@ -1,4 +1,5 @@
 /** One hub or several: the best plan with at most one, two and three controllers, side by side. */
+import { withRows } from "../../../design/kept";
 import type { Design } from "../../../design/collections";
 import type { Highs } from "../mip";
 import { choose, type Plan } from "../plans";
@@ -24,7 +25,7 @@ export function adviseHubs(
   const rows = mosts.map((most): HubCount => {
     const [plan] = choose(
       highs,
-      { ...design, design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: most } } },
+      withRows(design, { design: { ...design.design, choosing: { ...settingsOf(design), maxHubs: most } } }),
       { only: ["cost"] },
     ).plans;
     return {

@@ -1,6 +1,6 @@
 /** What the house does for people, each with its ways, and what is dangerous or shuts somebody out when it is gone. */
 import { byId, type Design } from "../../../design/collections";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { CRITICAL_WEIGHT } from "../../../outage/score";
 import type { Need } from "../../../outage/graph";
 import { ableOf } from "../../automations/things";
@@ -142,30 +142,27 @@ function dangerOf(
 const CRITICAL: ReadonlySet<Deed> = new Set(["lock", "water off", "leak warning", "alarm", "door"]);
 
 /** Everything that acts, and what warns; by name within each deed. */
-export const functionsOf = memoByParts(
-  [wiringsOf, ableOf, "rooms", "wants", "automations", "groups", "scenes", "devices"],
-  (design): readonly HouseFunction[] => {
-    const wanted = new Set(design.wants.filter(({ critical }) => critical).flatMap(({ points }) => points));
-    return [...wiringsOf(design).values()].flatMap(({ device, point }): HouseFunction[] => {
-      const base = kindOf(point.kind);
-      const deed = deedOf(base, ableOf(design).get(point.id)?.type);
-      if (!deed) return [];
-      const one = {
-        id: device.id,
-        device: device.id,
-        point: point.id,
-        name: point.name,
-        room: point.room,
-        deed,
-      };
-      const danger = dangerOf(design, one, base);
-      return [
-        {
-          ...one,
-          weight: CRITICAL.has(deed) || wanted.has(point.id) ? CRITICAL_WEIGHT : 1,
-          ...(danger ? { danger } : {}),
-        },
-      ];
-    });
-  },
-);
+export const functionsOf = memo("functionsOf", (design): readonly HouseFunction[] => {
+  const wanted = new Set(design.wants.filter(({ critical }) => critical).flatMap(({ points }) => points));
+  return [...wiringsOf(design).values()].flatMap(({ device, point }): HouseFunction[] => {
+    const base = kindOf(point.kind);
+    const deed = deedOf(base, ableOf(design).get(point.id)?.type);
+    if (!deed) return [];
+    const one = {
+      id: device.id,
+      device: device.id,
+      point: point.id,
+      name: point.name,
+      room: point.room,
+      deed,
+    };
+    const danger = dangerOf(design, one, base);
+    return [
+      {
+        ...one,
+        weight: CRITICAL.has(deed) || wanted.has(point.id) ? CRITICAL_WEIGHT : 1,
+        ...(danger ? { danger } : {}),
+      },
+    ];
+  });
+});

@@ -1,10 +1,10 @@
 /** The guest test: what somebody can work who has no telephone and was told nothing. */
 import { byId, type Design } from "../../../design/collections";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { cutBy } from "../../mesh/cut-off";
 import { radiosOf } from "../../mesh/links";
 import { movedBy } from "../../automations/rows-walk";
-import { functionsOf, type HouseFunction } from "./functions";
+import { type HouseFunction } from "./functions";
 import { readyOf } from "./table";
 import { kindOf } from "./parts";
 
@@ -50,66 +50,48 @@ function keysFor(design: Design): Map<string, Set<string>> {
   return found;
 }
 
-export const guestTest = memoByParts(
-  [
-    readyOf,
-    functionsOf,
-    radiosOf,
-    "links",
-    "channels",
-    "automations",
-    "groups",
-    "scenes",
-    "points",
-    "rooms",
-    "switches",
-    "legs",
-    "lamps",
-    "wants",
-  ],
-  (design): readonly GuestVerdict[] => {
-    const ready = readyOf(design);
-    const points = byId(design, "points");
-    const keys = keysFor(design);
-    const radios = new Map([...radiosOf(design).values()].map((radio) => [radio.device.id, radio]));
-    return ready.functions.flatMap((of, i): GuestVerdict[] => {
-      if (!FOR_GUESTS.has(of.deed)) return [];
-      const point = points.get(of.point)!;
-      const base = kindOf(point.kind);
-      // A reader lets in who has a tag: a guest rings. Nor has one any business among the plant.
-      if (base === "door-reader" || byId(design, "rooms").get(of.room)?.type === "plant") return [];
-      const can = (how: string): GuestVerdict[] => [{ of, can: true, how }];
-      if (ready.before[i]!.byHand) {
-        const knob = KNOBS[base];
-        if (knob) return can(knob);
-        if (of.deed === "light") {
-          const radio = radios.get(of.device);
-          const cut = radio && cutBy(design, radio);
-          const by = cut === undefined ? undefined : byId(design, "switches").get(cut)?.name;
-          return can(
-            by === undefined
-              ? "presses the wall switch of the room"
-              : `presses ${by}; while it is off, nothing else lights the lamp`,
-          );
-        }
-        return can("works it at the thing itself");
+export const guestTest = memo("guestTest", (design): readonly GuestVerdict[] => {
+  const ready = readyOf(design);
+  const points = byId(design, "points");
+  const keys = keysFor(design);
+  const radios = new Map([...radiosOf(design).values()].map((radio) => [radio.device.id, radio]));
+  return ready.functions.flatMap((of, i): GuestVerdict[] => {
+    if (!FOR_GUESTS.has(of.deed)) return [];
+    const point = points.get(of.point)!;
+    const base = kindOf(point.kind);
+    // A reader lets in who has a tag: a guest rings. Nor has one any business among the plant.
+    if (base === "door-reader" || byId(design, "rooms").get(of.room)?.type === "plant") return [];
+    const can = (how: string): GuestVerdict[] => [{ of, can: true, how }];
+    if (ready.before[i]!.byHand) {
+      const knob = KNOBS[base];
+      if (knob) return can(knob);
+      if (of.deed === "light") {
+        const radio = radios.get(of.device);
+        const cut = radio && cutBy(design, radio);
+        const by = cut === undefined ? undefined : byId(design, "switches").get(cut)?.name;
+        return can(
+          by === undefined
+            ? "presses the wall switch of the room"
+            : `presses ${by}; while it is off, nothing else lights the lamp`,
+        );
       }
-      if (base === "door-station") return can(KNOBS[base]!);
-      const by = [...(keys.get(of.point) ?? [])].flatMap((id) => points.get(id) ?? []);
-      const here = by.find(({ room, kind }) => room === of.room && SEEN.has(kindOf(kind)));
-      if (here) return can(`tries the keys of ${here.name}`);
-      const elsewhere = by.find(({ kind }) => SEEN.has(kindOf(kind)));
-      return [
-        {
-          of,
-          can: false,
-          how: elsewhere
-            ? `its key is not in the room: ${elsewhere.name}`
-            : by.length
-              ? `only ${by[0]!.name} works it, which somebody has to hand over`
-              : "nothing in the room works it: it wants a telephone, a voice or a sentence",
-        },
-      ];
-    });
-  },
-);
+      return can("works it at the thing itself");
+    }
+    if (base === "door-station") return can(KNOBS[base]!);
+    const by = [...(keys.get(of.point) ?? [])].flatMap((id) => points.get(id) ?? []);
+    const here = by.find(({ room, kind }) => room === of.room && SEEN.has(kindOf(kind)));
+    if (here) return can(`tries the keys of ${here.name}`);
+    const elsewhere = by.find(({ kind }) => SEEN.has(kindOf(kind)));
+    return [
+      {
+        of,
+        can: false,
+        how: elsewhere
+          ? `its key is not in the room: ${elsewhere.name}`
+          : by.length
+            ? `only ${by[0]!.name} works it, which somebody has to hand over`
+            : "nothing in the room works it: it wants a telephone, a voice or a sentence",
+      },
+    ];
+  });
+});

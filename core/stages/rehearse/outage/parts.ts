@@ -6,7 +6,7 @@
  * hangs on the first one beside the hub; a radio passes on through any number of routers.
  */
 import { byId, type Design } from "../../../design/collections";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import type { Need, Part } from "../../../outage/graph";
 import { parentsOf, placedStops, stopsOf } from "../../../points/lines";
 import { ableOf } from "../../automations/things";
@@ -238,51 +238,30 @@ function wiringOf(
 }
 
 /** What feeds each device, and over what it is heard. */
-export const wiringsOf = memoByParts(
-  [
-    radiosOf,
-    placedStops,
-    patchesOf,
-    loadsOf,
-    batteriesOf,
-    ableOf,
-    "devices",
-    "points",
-    "channels",
-    "modules",
-    "circuits",
-    "racks",
-    "rackItems",
-    "switches",
-    "legs",
-    "lamps",
-    "wants",
-  ],
-  (design): ReadonlyMap<string, Wiring> => {
-    const radios = new Map<string, Radio[]>();
-    for (const radio of radiosOf(design).values())
-      radios.set(radio.device.id, [...(radios.get(radio.device.id) ?? []), radio]);
-    const outputs = new Map<string, { module: string; circuit?: string }[]>();
-    for (const { module, load, circuit } of design.channels)
-      if (load !== undefined)
-        outputs.set(load, [
-          ...(outputs.get(load) ?? []),
-          { module, ...(circuit === undefined ? {} : { circuit }) },
-        ]);
-    const loads = new Map(
-      loadsOf(design)
-        .filter((load) => load.in === "points")
-        .map((load) => [load.id, load]),
-    );
-    const known: Known = { design, radios, loads, outputs, switchOf: switchByPoint(design) };
-    return new Map(
-      design.devices.flatMap((device) => {
-        const point = byId(design, "points").get(device.point);
-        return point ? [[device.id, wiringOf(known, device, point)] as const] : [];
-      }),
-    );
-  },
-);
+export const wiringsOf = memo("wiringsOf", (design): ReadonlyMap<string, Wiring> => {
+  const radios = new Map<string, Radio[]>();
+  for (const radio of radiosOf(design).values())
+    radios.set(radio.device.id, [...(radios.get(radio.device.id) ?? []), radio]);
+  const outputs = new Map<string, { module: string; circuit?: string }[]>();
+  for (const { module, load, circuit } of design.channels)
+    if (load !== undefined)
+      outputs.set(load, [
+        ...(outputs.get(load) ?? []),
+        { module, ...(circuit === undefined ? {} : { circuit }) },
+      ]);
+  const loads = new Map(
+    loadsOf(design)
+      .filter((load) => load.in === "points")
+      .map((load) => [load.id, load]),
+  );
+  const known: Known = { design, radios, loads, outputs, switchOf: switchByPoint(design) };
+  return new Map(
+    design.devices.flatMap((device) => {
+      const point = byId(design, "points").get(device.point);
+      return point ? [[device.id, wiringOf(known, device, point)] as const] : [];
+    }),
+  );
+});
 
 /** Can it be worked at the thing itself, with nothing but what feeds it? Undefined: no; an empty list: whatever has failed. */
 function handNeeds(design: Design, { device, point, power }: Wiring): Need[] | undefined {
@@ -358,24 +337,7 @@ function cuedBy(design: Design): Map<string, string[]> {
   return found;
 }
 
-const PARTS = [
-  wiringsOf,
-  bandsOf,
-  thingsOf,
-  "segments",
-  "stops",
-  "busProfiles",
-  "busSupplies",
-  "links",
-  "remotes",
-  "hubs",
-  "options",
-  "automations",
-  "groups",
-  "scenes",
-] as const;
-
-export const partsOfHouse = memoByParts(PARTS, (design): Parts => {
+export const partsOfHouse = memo("partsOfHouse", (design): Parts => {
   const found = new Map<string, Part>();
   const failing: string[] = [];
   const all: Collected = {

@@ -1,6 +1,6 @@
 /** Spares and changes, ranked by what they would save: points of all single failures together. */
 import { byId, type Design } from "../../../design/collections";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { byName, capital, counted } from "../../../design/words";
 import type { Part } from "../../../outage/graph";
 import { scoreOf } from "../../../outage/score";
@@ -203,13 +203,10 @@ function changes(design: Design): Saving[] {
 }
 
 /** The most saved first; where as much is saved, the cheaper first. */
-export const savingsOf = memoByParts(
-  [partsOfHouse, singleFailures, thingsOf, "options", "hubs"],
-  (design): readonly Saving[] =>
-    [...spares(design, singleFailures(design)), ...changes(design)]
-      .map((one) => ({ ...one, text: capital(one.text) }))
-      .sort(
-        (a, b) =>
-          b.points - a.points || (a.cost ?? Infinity) - (b.cost ?? Infinity) || byName(a.text, b.text),
-      ),
+export const savingsOf = memo("savingsOf", (design): readonly Saving[] =>
+  [...spares(design, singleFailures(design)), ...changes(design)]
+    .map((one) => ({ ...one, text: capital(one.text) }))
+    .sort(
+      (a, b) => b.points - a.points || (a.cost ?? Infinity) - (b.cost ?? Infinity) || byName(a.text, b.text),
+    ),
 );

@@ -1,7 +1,7 @@
 /** The outage table: what still works, and for whom, without one part of the house, or without several. */
 import { byId, type Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
-import { memoByParts } from "../../../design/kept";
+import { memo } from "../../../design/kept";
 import { graphOf, standing, type Graph, type Part } from "../../../outage/graph";
 import { scoreOf, works, type Ways, type Weighed } from "../../../outage/score";
 import { functionsOf, type HouseFunction } from "./functions";
@@ -104,7 +104,7 @@ export function scoreWithout(ready: Ready, what: readonly number[]): number {
   );
 }
 
-const readyOf = memoByParts([partsOfHouse, functionsOf], (design) => readyFor(design));
+const readyOf = memo("readyOf", (design) => readyFor(design));
 export { readyOf };
 
 /** Whole mains with the racks' batteries empty as well: what a long cut comes to. */
@@ -114,7 +114,7 @@ export function longCut(design: Design): string[] {
 }
 
 /** All single failures, and the mains with the racks' batteries empty; the worst first. */
-export const singleFailures = memoByParts([partsOfHouse, functionsOf], (design): readonly Failure[] => {
+export const singleFailures = memo("singleFailures", (design): readonly Failure[] => {
   const ready = readyOf(design);
   const long = longCut(design);
   const all = [...partsOfHouse(design).failing.map((id) => [id]), ...(long.length ? [long] : [])];
@@ -158,8 +158,10 @@ const NAMED =
   /^(?:internet|cloud|mains|(?:hub|coordinator|switch|circuit|supply|cut|module|device|cells|battery):.+)$/;
 
 /** Is it a part of this house that can fail? */
-export const isPart = (design: Design, what: string): boolean =>
-  NAMED.test(what) && readyOf(design).graph.numbers.has(what);
+export const isPart = (design: Design, what: string): boolean => isPartOf(readyOf(design).graph, what);
+
+/** The same of the graph of a house. */
+export const isPartOf = ({ numbers }: Graph, what: string): boolean => NAMED.test(what) && numbers.has(what);
 
 /** @throws InputError where nothing of this house is called so */
 export const knownPart = (design: Design, what: string, path: string): string =>

@@ -1,4 +1,0 @@
-/** No result outlives what it hangs on (tests/core/stale.ts). */
-import { staleTests } from "../../tests/core/stale";
-
-staleTests();
