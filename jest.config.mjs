@@ -1,4 +1,5 @@
-const shared = {
+/** Server tests, on a real database and the built application. Unit tests: jest.unit.mjs. */
+export const modules = {
   extensionsToTreatAsEsm: [".ts"],
   moduleFileExtensions: ["ts", "tsx", "js", "mjs", "cjs", "json", "node"],
   transform: {
@@ -14,28 +15,15 @@ const shared = {
       },
     ],
   },
+  moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" },
   testEnvironment: "node",
 };
 
 export default {
+  ...modules,
+  testMatch: ["<rootDir>/tests/server/**/*.test.ts"],
+  globalSetup: "<rootDir>/tests/server/global-setup.ts",
+  globalTeardown: "<rootDir>/tests/server/global-teardown.ts",
   // A machine that is busy is slow, not broken.
   testTimeout: 180_000,
-  // Jest leaves one core free of two.
-  maxWorkers: 2,
-  projects: [
-    {
-      ...shared,
-      displayName: "declared",
-      testMatch: ["<rootDir>/core/desk/declared.test.ts"],
-      moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1", "^#db/(.*)$": "<rootDir>/db/$1" },
-    },
-    {
-      ...shared,
-      displayName: "server",
-      testMatch: ["<rootDir>/tests/server/**/*.test.ts"],
-      moduleNameMapper: { "^#core/(.*)$": "<rootDir>/core/$1" },
-      globalSetup: "<rootDir>/tests/server/global-setup.ts",
-      globalTeardown: "<rootDir>/tests/server/global-teardown.ts",
-    },
-  ],
 };

@@ -1,16 +1,15 @@
 /**
  * The unit tests as the mutants are tried on: those of the folders and files in MUTANTS_BESIDE, beside the
- * files that are changed (bin/mutants.mjs).
+ * files that are changed (bin/mutants.mjs). Each file by itself, for it is the files that are changed.
  */
-import config from "./jest.config.mjs";
+import { modules } from "./jest.config.mjs";
 
-const [core] = config.projects;
 const beside = (process.env.MUTANTS_BESIDE ?? "core").split(",");
 
 export default {
-  ...core,
+  ...modules,
   testTimeout: 60_000,
-  testMatch: beside.map((place) => `<rootDir>/${place}${place.endsWith("/whole") ? "" : "/**/*"}.test.ts`),
-  // These hold every stage at once, and take minutes each.
-  testPathIgnorePatterns: ["stale-", "layers.test", "worst.test"],
+  testMatch: beside.map((place) => `<rootDir>/${place}${place.endsWith("/found") ? "" : "/**/*"}.test.ts`),
+  // These hold every stage at once, or all of the sources.
+  testPathIgnorePatterns: ["layers.test", "worst.test"],
 };

@@ -14,21 +14,17 @@ import { dirname } from "node:path";
 const REPORT = "test-results/mutants.json";
 const LEAST_PCT = 80;
 
-/** What stages say of whole houses, as a path of tests. */
-const wholeOf = (stage) => `core/stages/${stage}/whole`;
+/** What stages find in whole houses, as a path of tests. */
+const FOUND = "core/desk/found";
 
 /**
- * Where the tests beside a folder are: its own, or the nearest above it that has any; those that hold all stages
- * at once are none. A stage's own folders have its whole houses as well; what lies below the stages has those of
- * the two that read most of it.
+ * Where the tests beside a folder are: its own, or the nearest above it that has any; and what all stages find in
+ * whole houses.
  */
 function besideOf(folder) {
-  const [, stage, own] = /^core\/stages\/([a-z-]+)(\/.+)?$/.exec(folder) ?? [];
-  if (stage) return own ? `${folder},${wholeOf(stage)}` : folder;
-  const has = readdirSync(folder).some((name) => /(?<!stale|layers|worst)\.test\.ts$/.test(name));
-  return has || folder === "core"
-    ? `${folder},${wholeOf("house")},${wholeOf("runs")}`
-    : besideOf(dirname(folder));
+  if (folder.startsWith("core/stages/")) return `${folder},${FOUND}`;
+  const has = readdirSync(folder).some((name) => /(?<!layers|worst)\.test\.ts$/.test(name));
+  return has || folder === "core" ? `${folder},${FOUND}` : besideOf(dirname(folder));
 }
 
 /** Numbers from 0 to below 1, the same ones each time (mulberry32). */

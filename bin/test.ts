@@ -136,15 +136,10 @@ const PARTS: readonly Part[] = [
     run: () => jest(`unit ${i + 1}`, ["--config", "jest.unit.mjs", "--runTestsByPath", bundle]),
   })),
   {
-    name: "kept results",
-    seconds: 30,
-    run: () => jest("declared", ["--selectProjects", "declared"], MODULES),
-  },
-  {
     name: "server",
     seconds: 120,
     after: "build",
-    run: () => jest("server", ["--selectProjects", "server"], MODULES),
+    run: () => jest("server", [], MODULES),
   },
 ];
 

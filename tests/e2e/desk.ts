@@ -115,7 +115,11 @@ export async function ownHouse(
   const id = change
     ? await broughtIn(page, change(text))
     : await copyInDatabase(await (mould ??= broughtIn(page, text)));
-  if (view !== null) await open(page, `/d/${id}/${view}`);
+  if (view !== null) {
+    await open(page, `/d/${id}/${view}`);
+    // Parts that are fetched once the page has come to rest are there: what is pressed before may be lost.
+    await page.waitForLoadState("networkidle");
+  }
   return `/d/${id}`;
 }
 

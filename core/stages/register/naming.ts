@@ -181,7 +181,6 @@ export const slug = (text: string) =>
 /** Parts of a topic between its strokes, each as a slug; those that would be empty fall away. */
 const topicShape = (text: string) => text.split("/").map(slug).filter(Boolean).join("/");
 
-
 /** Topic of each device: its own, or by the design's pattern (MQTT 5.0, 4.7: no wild cards, nothing empty). */
 export const topicsOf = memo("topicsOf", (design): ReadonlyMap<string, string> => {
   const own = new Map(
