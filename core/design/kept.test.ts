@@ -162,6 +162,13 @@ describe("memo", () => {
   test("a result may not read its design after it was worked out: nothing would know", () => {
     const late = memo("late", (design) => () => design.rooms.length);
     expect(late(testDesign())).toThrow("late reads rooms after it was worked out");
+    const byWay = memo("byWay", (design) => () => late(design));
+    expect(byWay(testDesign())).toThrow("byWay reads late after it was worked out");
+    const trial = memo("trial", (design) => {
+      const other = withRows(design, { lamps: [] });
+      return () => findRow(other, "rooms", "hall");
+    });
+    expect(trial(testDesign())).toThrow("trial reads rooms after it was worked out");
   });
 });
 

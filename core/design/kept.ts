@@ -115,17 +115,24 @@ class Frame implements ProxyHandler<Design> {
 
   private read(name: string): void {
     if (this.base) return this.base.read(name);
-    if (!this.open) throw new Error(`${this.name} reads ${name} after it was worked out`);
+    this.mustBeOpen(name);
     const source = collection(name);
     if (!this.seen.has(source)) this.record(source, this.real[name as "points"]);
+  }
+
+  /** What is read later nobody would know of: a result that held on to its design would outlive it unseen. */
+  private mustBeOpen(what: string): void {
+    if (this.base) this.base.mustBeOpen(what);
+    else if (!this.open) throw new Error(`${this.name} reads ${what} after it was worked out`);
   }
 
   /** One row, by its id. */
   row(name: CollectionName, id: string): unknown {
     const row = byId(this.real, name).get(id);
     const key = `${name}/${id}`;
-    if (this.base || !this.open) this.read(name);
+    if (this.base) this.read(name);
     else if (!this.rows.has(key)) {
+      this.mustBeOpen(name);
       this.rows.add(key);
       this.record({ now: (design) => byId(design, name).get(id), collection: name }, row);
     }
@@ -139,13 +146,15 @@ class Frame implements ProxyHandler<Design> {
   }
 
   /** A kept result was asked for. */
-  ask(source: Source, { reads, result }: Entry): void {
+  ask(source: Source, called: string, { reads, result }: Entry): void {
+    this.mustBeOpen(called);
     if (this.base) this.inherit(reads);
-    else if (this.open && !this.seen.has(source)) this.record(source, result);
+    else if (!this.seen.has(source)) this.record(source, result);
   }
 
   /** What was asked for hangs on all of these. */
   inherit(reads: Reads): void {
+    this.mustBeOpen("what is known of a row");
     if (this.seen.has(reads)) return;
     this.seen.add(reads);
     const entries = knownOf(this.real).entries;
@@ -272,7 +281,7 @@ export function memo<R>(
   const result = (design: Design): R => {
     const frame = frameOf(design);
     const entry = entryOf(frame?.real ?? design, frame);
-    frame?.ask(source, entry);
+    frame?.ask(source, name, entry);
     return entry.result as R;
   };
   return Object.defineProperty(result, "name", { value: name });

@@ -6,7 +6,7 @@ import { regionOf } from "./regions";
 import type { Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
-import { bandsOf, rayOf, receivedDbm, type Band, type Radio } from "./links";
+import { bandsOf, raysIn, receivedDbm, type Band, type Radio } from "./links";
 import { reachesOf } from "./routes";
 
 /** Channels of IEEE 802.15.4 at 2.4 GHz. */
@@ -67,6 +67,7 @@ const WIDTH_MHZ = 20;
 
 /** Networks of the house by access point, and the neighbours'. */
 export function networksOf(design: Design, mesh: Band): Network[] {
+  const rayOf = raysIn(design);
   const own = bandsOf(design)
     .filter(({ profile }) => profile.form === "network" && profile.mhz < 3000)
     .flatMap(({ profile, radios }) =>
@@ -83,7 +84,7 @@ export function networksOf(design: Design, mesh: Band): Network[] {
               channel,
               mhz: networkMhz(channel),
               widthMhz: radio.row.widthMhz ?? profile.widthMhz ?? WIDTH_MHZ,
-              at: (to) => receivedDbm(radio.row, to.row, rayOf(design, mesh.profile, radio, to).lossDb),
+              at: (to) => receivedDbm(radio.row, to.row, rayOf(mesh.profile, radio, to).lossDb),
             },
           ];
         }),

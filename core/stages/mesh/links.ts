@@ -88,22 +88,29 @@ const raysOf = keptFor(() => ({
   rays: new WeakMap<Radio, WeakMap<Radio, { profile: RadioProfileRow; ray: Ray }>>(),
 }));
 
-/** The ray between two radios. */
-export function rayOf(design: Design, profile: RadioProfileRow, a: Radio, b: Radio): Ray {
+/** The ray between any two radios of a house. */
+export function raysIn(design: Design): (profile: RadioProfileRow, a: Radio, b: Radio) => Ray {
   const kept = raysOf(design);
   const scene = sceneOf(design);
   if (kept.scene !== scene) {
     kept.scene = scene;
     kept.rays = new WeakMap();
   }
-  let own = kept.rays.get(a);
-  if (!own) kept.rays.set(a, (own = new WeakMap()));
-  const known = own.get(b);
-  if (known?.profile === profile) return known.ray;
-  const ray = rayBetween(scene, profile, a, b);
-  own.set(b, { profile, ray });
-  return ray;
+  const { rays } = kept;
+  return (profile, a, b) => {
+    let own = rays.get(a);
+    if (!own) rays.set(a, (own = new WeakMap()));
+    const known = own.get(b);
+    if (known?.profile === profile) return known.ray;
+    const ray = rayBetween(scene, profile, a, b);
+    own.set(b, { profile, ray });
+    return ray;
+  };
 }
+
+/** The ray between two radios. */
+export const rayOf = (design: Design, profile: RadioProfileRow, a: Radio, b: Radio): Ray =>
+  raysIn(design)(profile, a, b);
 
 /** What was measured between two radios, dBm: the mean where it was read several times. By `from by`. */
 const measuredOf = memo("measuredOf", (design): ReadonlyMap<string, number> => {
