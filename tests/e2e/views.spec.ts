@@ -56,9 +56,9 @@ async function fitsSideways(page: Page, what: string, width: number, height: num
 const metresOn = (page: Page) =>
   page.evaluate(() => {
     const measure = /(?<![\w.])\d[\d.\u202f]*\s?(mm|m²|m|cm)(?![\w²³/·])/;
-    // What a material or a sheet of stationery is called is its name, wherever it stands.
+    // What a material, a product or a sheet of stationery is called is its name, wherever it stands.
     const names =
-      /(Concrete|Rubble stone|Brick|Timber|Glass|Plaster\w*) \d+ mm|labels of [\d.]+ × [\d.]+ mm/g;
+      /Downlight, [\w ]+, for an? \d+ mm hole|(Concrete|Rubble stone|Brick|Timber|Glass|Plaster\w*) \d+ mm|labels of [\d.]+ × [\d.]+ mm/g;
     const found = [
       ...document.querySelectorAll<HTMLElement>("body *:not(script):not(style):not(textarea):not(option)"),
     ].flatMap((one) => [
