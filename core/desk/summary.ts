@@ -10,7 +10,9 @@ import type { Facet, Papers } from "./stage";
  * What each stage finds, kept: whoever works them out one after another does what `allFindings` would do at
  * once.
  */
-export const CHECKS: readonly Check[] = STAGE_LIST.map(({ checks }) => memo("CHECKS", checks));
+export const CHECKS: readonly Check[] = STAGE_LIST.map(({ stage, checks }) =>
+  memo(`checks of ${stage}`, checks),
+);
 
 /** All findings of a design as they are found, for who counts them; what somebody accepted says so. */
 export const unsortedFindings = memo("unsortedFindings", (design): Finding[] => {

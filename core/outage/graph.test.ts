@@ -1,15 +1,16 @@
 /** What stands, by hand on small graphs and against a plain search on many. */
 import fc from "fast-check";
-import { graphOf, standing, type Part } from "./graph";
+import { fallen, graphOf, standing, type Part } from "./graph";
 
 /** Ids of what stands without some parts. */
 const left = (parts: readonly Part[], ...failed: string[]) => {
   const graph = graphOf(parts);
-  const stands = standing(
-    graph,
+  const whole = standing(graph);
+  const down = fallen(
+    whole,
     failed.map((id) => graph.numbers.get(id)!),
   );
-  return graph.ids.filter((_, i) => stands[i]);
+  return graph.ids.filter((_, i) => whole.turn[i]! >= 0 && !down.has(i));
 };
 
 const HOUSE: readonly Part[] = [
@@ -37,6 +38,37 @@ test("two that only hold one another hold nothing; a third that stands holds bot
   ];
   expect(left(ring)).toEqual(["a", "b", "root"]);
   expect(left(ring, "root")).toEqual([]);
+});
+
+test("a ring of routers that is held at two places still stands without one of them", () => {
+  const ring: readonly Part[] = [
+    { id: "a", needs: [["b", "c", "root"]] },
+    { id: "b", needs: [["a", "c"]] },
+    { id: "c", needs: [["b", "other"]] },
+    { id: "root", needs: [] },
+    { id: "other", needs: [] },
+  ];
+  // Each was found by the other way round: what stood first now stands on what came after it.
+  expect(left(ring, "root")).toEqual(["a", "b", "c", "other"]);
+  expect(left(ring, "other")).toEqual(["a", "b", "c", "root"]);
+  expect(left(ring, "root", "other")).toEqual([]);
+});
+
+test("only what hung on what has failed is down; what was named is, whether it stood or not", () => {
+  const graph = graphOf([...HOUSE, { id: "never", needs: [[]] }]);
+  const down = (...ids: string[]) =>
+    [
+      ...fallen(
+        standing(graph),
+        ids.map((id) => graph.numbers.get(id)!),
+      ),
+    ]
+      .map((i) => graph.ids[i])
+      .sort();
+  expect(down("battery")).toEqual(["battery"]);
+  expect(down("hub")).toEqual(["hub", "lamp"]);
+  expect(down("never")).toEqual(["never"]);
+  expect(down("mains", "battery")).toEqual(["battery", "hub", "lamp", "mains", "rack"]);
 });
 
 test("a need that names nobody is not met; one part named twice in a need counts once", () => {

@@ -19,20 +19,31 @@ export const CRITICAL_WEIGHT = 3;
 export const works = ({ byHand, byLink, byHub }: Ways) => byHand || byLink || byHub;
 const waysIn = ({ byHand, byLink, byHub }: Ways) => Number(byHand) + Number(byLink) + Number(byHub);
 
-/** Half for working at all, half for the share of its ways that are left: 0 to 1. */
-export function kept({ before, now }: Pick<Weighed, "before" | "now">): number {
+/** Half, and a share of one, two or three ways: twelfths of a function are whole numbers, whatever is left of it. */
+const WHOLE = 12;
+
+/** Half for working at all, half for the share of its ways that are left: 0 to 12 twelfths. */
+export function twelfthsLost({ before, now }: Pick<Weighed, "before" | "now">): number {
   const had = waysIn(before);
-  return had ? (Number(works(now)) + waysIn(now) / had) / 2 : 1;
+  return had ? WHOLE - (WHOLE / 2) * (Number(works(now)) + waysIn(now) / had) : 0;
 }
 
-/** 100 where nothing is lost, 0 where nothing works any more; 100 of no functions. What never worked does not count. */
+/**
+ * 100 where nothing is lost, 0 where nothing works any more; 100 of no functions.
+ * @param lost twelfths, by weight, of all functions together
+ * @param weights of all functions together
+ */
+export const pointsLeft = (lost: number, weights: number): number =>
+  weights ? (100 * (WHOLE * weights - lost)) / (WHOLE * weights) : 100;
+
+/** What is left of these functions; what never worked does not count. */
 export function scoreOf(functions: readonly Weighed[]): number {
-  let sum = 0;
+  let lost = 0;
   let weights = 0;
   for (const one of functions) {
     if (!works(one.before)) continue;
-    sum += one.weight * kept(one);
+    lost += one.weight * twelfthsLost(one);
     weights += one.weight;
   }
-  return weights ? (100 * sum) / weights : 100;
+  return pointsLeft(lost, weights);
 }

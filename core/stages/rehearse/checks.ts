@@ -56,7 +56,7 @@ function hubs(design: Design, failures: readonly Failure[]): Finding[] {
   return failures.flatMap((failure): Finding[] => {
     const row = rowOf(failure.what);
     if (row?.in !== "hubs") return [];
-    const dark = failure.outcomes.filter((one) => one.of.deed === "light" && stops(one));
+    const dark = failure.touched.filter((one) => one.of.deed === "light" && stops(one));
     if (!dark.length) return [];
     const rooms = [...new Set(dark.map(({ of }) => of.room))];
     return [
@@ -80,7 +80,7 @@ function unsafe(design: Design, failures: readonly Failure[]): Finding[] {
   return [...failures].reverse().flatMap((failure): Finding[] => {
     const row = rowOf(failure.what);
     const common = isOutside(failure) || row?.in === "busSupplies" || row?.in === "circuits";
-    const outcomes = failure.outcomes.filter((one) => one.unsafe !== undefined && !one.shutOut);
+    const outcomes = failure.touched.filter((one) => one.unsafe !== undefined && !one.shutOut);
     if (!common || failure.what === "internet" || !outcomes.length) return [];
     const key = outcomes.map(({ of }) => of.id).join(" ");
     if (told.has(key)) return [];
@@ -104,7 +104,7 @@ function shutOut(design: Design, failures: readonly Failure[]): Finding[] {
   const found = new Map<string, Outcome>();
   for (const failure of failures)
     if (rowOf(failure.what)?.in === "hubs" || failure.what === "mains")
-      for (const outcome of failure.outcomes) if (outcome.shutOut) found.set(outcome.of.id, outcome);
+      for (const outcome of failure.touched) if (outcome.shutOut) found.set(outcome.of.id, outcome);
   const doors = [...found.values()].filter(
     ({ of }) => of.deed === "lock" || /reader/i.test(byId(design, "points").get(of.point)?.kind ?? ""),
   );
@@ -126,7 +126,7 @@ function heavy(design: Design, failures: readonly Failure[]): Finding[] {
     const row = rowOf(failure.what);
     const lost = 100 - failure.score;
     if (!row || lost <= MOST_POINTS || !SHARED.has(row.in)) return [];
-    const gone = failure.outcomes.filter(stops);
+    const gone = failure.touched.filter(stops);
     const worst = gone.slice(0, 4);
     return [
       finding({

@@ -20,10 +20,9 @@ import { isVent, warmOf } from "./warm-of";
 import { drainsOf, linksOf } from "./ways-of";
 import { racksOf } from "../rack/racks";
 import { batteriesOf } from "../register/cells";
-import { standing } from "../../outage/graph";
 import type { Hit } from "../../rehearse/breaks";
 import { wiringsOf } from "./outage/parts";
-import { isPartOf, longCut, readyOf } from "./outage/table";
+import { downWithout, isPartOf, longCut, readyOf, upWithout } from "./outage/table";
 import type { Aspect } from "../automations/rows";
 import type { Value } from "../../automation/engine/world";
 
@@ -94,7 +93,7 @@ function wattsOf(design: Design, point: string): number {
 const LIT_AGAIN = new Set(["Zigbee", "Z-Wave", "Thread", "Wi-Fi", "Bluetooth LE", "DALI"]);
 
 function thingsIn(design: Design): Thing[] {
-  const { numbers } = readyOf(design).graph;
+  const { numbers } = readyOf(design).whole.graph;
   const devices = new Map(design.devices.map((device) => [device.point, device]));
   const celled = new Set([...batteriesOf(design).values()].map(({ device }) => device.point));
   return design.points.flatMap((point): Thing[] => {
@@ -202,21 +201,15 @@ function hubOnBatteryMs(design: Design): number {
 function hitsOf(design: Design): NonNullable<House["hitBy"]> {
   const known = new Map<string, Hit | undefined>();
   const points = [...wiringsOf(design).values()];
-  const { graph } = readyOf(design);
+  const ready = readyOf(design);
   const mainsAndBatteries = longCut(design);
   const things = thingsOf(design);
   const hubs = design.hubs.filter(({ hub }) => hub === undefined);
   const find = (what: string): Hit | undefined => {
     const parts = what === "mains+battery" ? mainsAndBatteries : [what];
-    if (what === "hub" || !parts.length || parts.some((part) => !isPartOf(graph, part))) return undefined;
-    const stands = standing(
-      graph,
-      parts.map((part) => graph.numbers.get(part)!),
-    );
-    const up = (part: string) => {
-      const number = graph.numbers.get(part);
-      return number === undefined || stands[number] === 1;
-    };
+    if (what === "hub" || !parts.length || parts.some((part) => !isPartOf(ready, part))) return undefined;
+    const down = downWithout(ready, parts);
+    const up = (part: string) => upWithout(ready, down, part);
     const outside = up("internet") && up("cloud");
     const deaf = new Set<string>();
     const dead = new Set<string>();

@@ -91,7 +91,7 @@ function gained(design: Design, changed: readonly Part[], what: readonly (readon
   for (const one of what) {
     const before = scoreWithout(
       now,
-      one.map((id) => now.graph.numbers.get(id)!),
+      one.map((id) => now.whole.graph.numbers.get(id)!),
     );
     // Both are measured by the ways the house has today: a way more is no loss when it is gone.
     const after = scoreOf(

@@ -2,8 +2,8 @@
 import { byId, type Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
 import { memo } from "../../../design/kept";
-import { graphOf, standing, type Graph, type Part } from "../../../outage/graph";
-import { scoreOf, works, type Ways, type Weighed } from "../../../outage/score";
+import { fallen, graphOf, standing, type Part, type Standing } from "../../../outage/graph";
+import { pointsLeft, twelfthsLost, works, type Ways, type Weighed } from "../../../outage/score";
 import { functionsOf, type HouseFunction } from "./functions";
 import { partsOfHouse } from "./parts";
 
@@ -17,26 +17,43 @@ export interface Outcome {
   shutOut?: true;
 }
 
-export interface Failure {
-  /** "internet", "device:d-hall-lmp-1"; several joined by "+". */
-  what: string;
+/** What one failure comes to. What it touches is kept; all functions of a house are listed when somebody asks. */
+export class Failure {
+  constructor(
+    private readonly ready: Ready,
+    /** "internet", "device:d-hall-lmp-1"; several joined by "+". */
+    readonly what: string,
+    /** By its place among the functions of the house, each that loses a way or is unsafe now; in their order. */
+    private readonly by: ReadonlyMap<number, Outcome>,
+    readonly score: number,
+  ) {}
+
+  /** The functions that lose a way or are unsafe now. */
+  get touched(): Outcome[] {
+    return [...this.by.values()];
+  }
+
   /** Of all functions of the house, in their order. */
-  outcomes: readonly Outcome[];
-  score: number;
+  get outcomes(): Outcome[] {
+    return this.ready.untouched.map((one, place) => this.by.get(place) ?? one);
+  }
 }
 
 /** A house ready to have its parts taken out. */
 export interface Ready {
-  graph: Graph;
+  whole: Standing;
   functions: readonly HouseFunction[];
-  weights: readonly number[];
+  /** Of all functions that work, together. */
+  weights: number;
   /** Part numbers of each function's ways; −1 where it has no such way. */
   ways: readonly (readonly [hand: number, link: number, hub: number])[];
   /** Part number of "this is safe"; −1 where nothing can be unsafe. */
   safe: readonly number[];
+  /** By part number: the place of the function of which it is a way or its safety; −1 of all others. */
+  functionAt: Int32Array;
   /** With everything in order. */
   before: readonly Ways[];
-  safeBefore: readonly boolean[];
+  untouched: readonly Outcome[];
 }
 
 /** @param changed parts instead of those of the same id: what would be built otherwise */
@@ -45,63 +62,95 @@ export function readyFor(design: Design, parts: readonly Part[] = partsOfHouse(d
   const safety: Part[] = functions.flatMap(({ id, danger }) =>
     danger ? [{ id: `safe:${id}`, needs: danger.needs }] : [],
   );
-  const graph = graphOf([...parts, ...safety]);
-  const number = (id: string) => graph.numbers.get(id) ?? -1;
+  const whole = standing(graphOf([...parts, ...safety]));
+  const { numbers, ids } = whole.graph;
+  const number = (id: string) => numbers.get(id) ?? -1;
   const ways = functions.map(
     ({ id }) => [number(`hand:${id}`), number(`link:${id}`), number(`hub way:${id}`)] as const,
   );
   const safe = functions.map(({ id }) => number(`safe:${id}`));
-  const all = standing(graph);
+  const functionAt = new Int32Array(ids.length).fill(-1);
+  for (const place of functions.keys())
+    for (const part of [...ways[place]!, safe[place]!]) if (part >= 0) functionAt[part] = place;
+  const before = ways.map((own) => waysAt(whole, new Set(), own));
   return {
-    graph,
+    whole,
     functions,
-    weights: functions.map(({ weight }) => weight),
+    weights: functions.reduce((sum, { weight }, i) => sum + (works(before[i]!) ? weight : 0), 0),
     ways,
     safe,
-    before: ways.map((own) => waysAt(all, own)),
-    safeBefore: safe.map((part) => part < 0 || all[part] === 1),
+    functionAt,
+    before,
+    untouched: functions.map((of, i) => ({ of, before: before[i]!, now: before[i]! })),
   };
 }
 
-const waysAt = (stands: Uint8Array, [hand, link, hub]: readonly [number, number, number]): Ways => ({
-  byHand: hand >= 0 && stands[hand] === 1,
-  byLink: link >= 0 && stands[link] === 1,
-  byHub: hub >= 0 && stands[hub] === 1,
+const isUp = ({ turn }: Standing, down: ReadonlySet<number>, part: number) =>
+  part >= 0 && turn[part]! >= 0 && !down.has(part);
+
+const waysAt = (
+  whole: Standing,
+  down: ReadonlySet<number>,
+  [hand, link, hub]: readonly [number, number, number],
+): Ways => ({
+  byHand: isUp(whole, down, hand),
+  byLink: isUp(whole, down, link),
+  byHub: isUp(whole, down, hub),
 });
+
+/** Is a part of the house up? What is no part of it fails with nothing. */
+export const upWithout = ({ whole }: Ready, down: ReadonlySet<number>, id: string): boolean => {
+  const number = whole.graph.numbers.get(id);
+  return number === undefined || isUp(whole, down, number);
+};
+
+/** What is down without some parts, by id. */
+export const downWithout = ({ whole }: Ready, what: readonly string[]): ReadonlySet<number> =>
+  fallen(
+    whole,
+    what.map((id) => whole.graph.numbers.get(id)!),
+  );
+
+/** Places of the functions that have something among what is down. */
+function touchedBy({ functionAt }: Ready, down: ReadonlySet<number>): number[] {
+  const places = new Set<number>();
+  for (const part of down) if (functionAt[part]! >= 0) places.add(functionAt[part]!);
+  return [...places].sort((a, b) => a - b);
+}
 
 /** @param what parts that are gone, by id */
 export function failureOf(ready: Ready, what: readonly string[]): Failure {
-  const stands = standing(
-    ready.graph,
-    what.map((id) => ready.graph.numbers.get(id)!),
-  );
-  const outcomes = ready.functions.map((of, i): Outcome => {
-    const { danger } = of;
-    const part = ready.safe[i]!;
-    const unsafe = danger && ready.safeBefore[i] && stands[part] !== 1;
-    return {
-      of,
-      before: ready.before[i]!,
-      now: waysAt(stands, ready.ways[i]!),
-      ...(unsafe ? { unsafe: danger.says, ...(danger.shutOut ? { shutOut: true } : {}) } : {}),
-    };
+  const down = downWithout(ready, what);
+  const touched = touchedBy(ready, down).map((place): [number, Outcome] => {
+    const of = ready.functions[place]!;
+    const safe = ready.safe[place]!;
+    const unsafe = of.danger && isUp(ready.whole, new Set(), safe) && down.has(safe);
+    return [
+      place,
+      {
+        of,
+        before: ready.before[place]!,
+        now: waysAt(ready.whole, down, ready.ways[place]!),
+        ...(unsafe ? { unsafe: of.danger!.says, ...(of.danger!.shutOut ? { shutOut: true } : {}) } : {}),
+      },
+    ];
   });
-  return { what: what.join("+"), outcomes, score: scoreOf(weighed(outcomes)) };
+  const lost = touched.reduce((sum, [, one]) => sum + one.of.weight * twelfthsLost(one), 0);
+  return new Failure(ready, what.join("+"), new Map(touched), pointsLeft(lost, ready.weights));
 }
 
 export const weighed = (outcomes: readonly Outcome[]): Weighed[] =>
   outcomes.map(({ of, before, now }) => ({ weight: of.weight, before, now }));
 
-/** The score alone, and what has become unsafe: for the many failures of pairs and of changes. */
+/** The score alone: for the many failures of pairs and of changes. */
 export function scoreWithout(ready: Ready, what: readonly number[]): number {
-  const stands = standing(ready.graph, what);
-  return scoreOf(
-    ready.ways.map((ways, i) => ({
-      weight: ready.weights[i]!,
-      before: ready.before[i]!,
-      now: waysAt(stands, ways),
-    })),
-  );
+  const down = fallen(ready.whole, what);
+  let lost = 0;
+  for (const place of touchedBy(ready, down))
+    lost +=
+      ready.functions[place]!.weight *
+      twelfthsLost({ before: ready.before[place]!, now: waysAt(ready.whole, down, ready.ways[place]!) });
+  return pointsLeft(lost, ready.weights);
 }
 
 const readyOf = memo("readyOf", (design) => readyFor(design));
@@ -109,7 +158,7 @@ export { readyOf };
 
 /** Whole mains with the racks' batteries empty as well: what a long cut comes to. */
 export function longCut(design: Design): string[] {
-  const batteries = [...readyOf(design).graph.numbers.keys()].filter((id) => id.startsWith("battery:"));
+  const batteries = readyOf(design).whole.graph.ids.filter((id) => id.startsWith("battery:"));
   return batteries.length ? ["mains", ...batteries] : [];
 }
 
@@ -137,7 +186,7 @@ const LEAST_MORE = 0.05;
 /** Pairs that stand in for one another; those that cost most together first. */
 export function pairsOf(design: Design, most = 60, progress?: (share: number) => void): Pair[] {
   const ready = readyOf(design);
-  const { numbers } = ready.graph;
+  const { numbers } = ready.whole.graph;
   const { failing } = partsOfHouse(design);
   const alone = failing.map((id) => 100 - scoreWithout(ready, [numbers.get(id)!]));
   const found: Pair[] = [];
@@ -158,10 +207,11 @@ const NAMED =
   /^(?:internet|cloud|mains|(?:hub|coordinator|switch|circuit|supply|cut|module|device|cells|battery):.+)$/;
 
 /** Is it a part of this house that can fail? */
-export const isPart = (design: Design, what: string): boolean => isPartOf(readyOf(design).graph, what);
+export const isPart = (design: Design, what: string): boolean => isPartOf(readyOf(design), what);
 
 /** The same of the graph of a house. */
-export const isPartOf = ({ numbers }: Graph, what: string): boolean => NAMED.test(what) && numbers.has(what);
+export const isPartOf = ({ whole }: Ready, what: string): boolean =>
+  NAMED.test(what) && whole.graph.numbers.has(what);
 
 /** @throws InputError where nothing of this house is called so */
 export const knownPart = (design: Design, what: string, path: string): string =>
@@ -186,11 +236,18 @@ function shares(
   failures: readonly Failure[],
   groups: readonly { id: string; name: string; has(one: HouseFunction): boolean }[],
 ): ShareScore[] {
+  const all = failures[0]?.outcomes.map(({ of, before }) => (works(before) ? of : undefined)) ?? [];
   return groups.flatMap(({ id, name, has }): ShareScore[] => {
-    const places =
-      failures[0]?.outcomes.flatMap(({ of, before }, i) => (has(of) && works(before) ? [i] : [])) ?? [];
-    if (!places.length) return [];
-    const scores = failures.map(({ outcomes }) => scoreOf(weighed(places.map((i) => outcomes[i]!))));
+    const own = new Set(all.filter((of) => of !== undefined && has(of)));
+    if (!own.size) return [];
+    const weights = [...own].reduce((sum, of) => sum + of!.weight, 0);
+    const scores = failures.map(({ touched }) => {
+      const lost = touched.reduce(
+        (sum, one) => sum + (own.has(one.of) ? one.of.weight * twelfthsLost(one) : 0),
+        0,
+      );
+      return pointsLeft(lost, weights);
+    });
     let worst = 0;
     for (const [i, score] of scores.entries()) if (score < scores[worst]!) worst = i;
     return [
