@@ -367,5 +367,6 @@ export function larkspurWeir(): Design {
   addAutomations(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-  return design;
+  // Results are kept with a design: what was asked while it was being put together is not of the one that is given.
+  return structuredClone(design);
 }

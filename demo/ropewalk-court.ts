@@ -200,7 +200,7 @@ export function ropewalkCourt(): Design {
   addAutomations(design);
   for (const name of FILE_ORDER)
     (design[name] as AnyRow[]).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-  return design;
+  return structuredClone(design);
 }
 
 /** Six sentences; the flag of the last one can be set nowhere. */

@@ -1,5 +1,6 @@
 /** An edit is a list of row changes. There is no other way to change a design. */
 import { byId, type AnyRow, type CollectionName, type Design, type Rows } from "./collections";
+import { mustHavePlace } from "./anywhere";
 import { descended } from "./kept";
 import type { DesignRow } from "./design-row";
 
@@ -41,8 +42,10 @@ function changed(design: Design, changes: readonly Change[]): Design {
     }
     let rows = maps.get(change.in);
     if (!rows) maps.set(change.in, (rows = new Map(byId(design, change.in))));
-    if ("put" in change) rows.set(change.put.id, change.put);
-    else rows.delete(change.drop);
+    if ("put" in change) {
+      mustHavePlace(change.put);
+      rows.set(change.put.id, change.put);
+    } else rows.delete(change.drop);
   }
   for (const [name, rows] of maps)
     (next as Record<CollectionName, AnyRow[]>)[name] = [...rows.values()].sort(compareIds);

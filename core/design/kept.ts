@@ -9,6 +9,7 @@
  * of the design before it. The store hangs on the designs and on nothing else: when the last design of a lineage is let
  * go, all that was kept for it goes too, and no design ever reads another lineage's results.
  */
+import { withoutPlaces, type Anywhere } from "./anywhere";
 import { byId, type CollectionName, type Design, type Rows } from "./collections";
 
 /** What a result can hang on: it is the same as long as `now` gives the same. */
@@ -16,6 +17,8 @@ interface Source {
   now(design: Design): unknown;
   /** The collection it is, or is a row of; the settings as well. */
   collection?: string;
+  /** Of a result: what it read. */
+  reads?(design: Design): Reads;
 }
 
 /** What was read while something was worked out, in order; without the same source twice. */
@@ -46,6 +49,8 @@ interface Lineage {
   results: Map<object, readonly Entry[]>;
   rows: Map<object, RowEntries>;
   own: Map<object, unknown>;
+  /** The last design of it without places. */
+  anywhere?: Anywhere;
 }
 
 /** A design, what it comes from, and what was asked of it already: asked again, nothing is compared. */
@@ -55,6 +60,8 @@ interface Known {
   entries: Map<object, Entry>;
   /** Whether what was read is the same in it, as far as somebody asked. */
   stands: Map<Reads, boolean>;
+  /** The same without places. */
+  anywhere?: Design;
 }
 
 const known = new WeakMap<Design, Known>();
@@ -73,6 +80,22 @@ function knownOf(real: Design): Known {
   return one;
 }
 
+/** A design without the places of its points, and what is kept of that: a lineage beside its own. */
+function anywhereOf(real: Design): Design {
+  const own = knownOf(real);
+  if (!own.anywhere) {
+    const last = own.lineage.anywhere;
+    const bare = withoutPlaces(real, last);
+    if (bare !== last?.bare) {
+      if (last) known.set(bare, newKnown(knownOf(last.bare).lineage));
+      knownOf(bare).anywhere = bare;
+    }
+    own.lineage.anywhere = { of: real, bare };
+    own.anywhere = bare;
+  }
+  return own.anywhere;
+}
+
 const collections = new Map<string, Source>();
 /** A collection of a design, or its settings, as a source. */
 function collection(name: string): Source {
@@ -83,6 +106,9 @@ function collection(name: string): Source {
   }
   return source;
 }
+
+/** The source that a kept result is. */
+const results = new WeakMap<object, Source>();
 
 const FRAME = Symbol("who records what is read");
 
@@ -139,6 +165,22 @@ class Frame implements ProxyHandler<Design> {
     return row;
   }
 
+  /** One entry of a kept map, by its key. */
+  entry<K, T>(map: (design: Design) => ReadonlyMap<K, T>, key: K): T | undefined {
+    const value = map(this.real).get(key);
+    const name = `${map.name} ${String(key)}`;
+    if (!this.rows.has(name)) {
+      this.mustBeOpen(name);
+      this.rows.add(name);
+      this.record({ now: (design) => map(design).get(key), reads: results.get(map)!.reads! }, value);
+    }
+    return value;
+  }
+
+  get isTrial(): boolean {
+    return this.base !== undefined;
+  }
+
   private record(source: Source, value: unknown): void {
     this.seen.add(source);
     this.sources.push(source);
@@ -157,11 +199,10 @@ class Frame implements ProxyHandler<Design> {
     this.mustBeOpen("what is known of a row");
     if (this.seen.has(reads)) return;
     this.seen.add(reads);
-    const entries = knownOf(this.real).entries;
     reads.sources.forEach((source, i) => {
       if (this.base) {
         if (source.collection !== undefined) this.read(source.collection);
-        else this.inherit(entries.get(source)!.reads);
+        else this.inherit(source.reads!(this.real));
       } else if (!this.seen.has(source)) this.record(source, reads.values[i]);
     });
   }
@@ -188,6 +229,19 @@ export function findRow<C extends CollectionName>(
   if (id === undefined) return undefined;
   const frame = frameOf(design);
   return frame ? (frame.row(collection, id) as Rows[C] | undefined) : byId(design, collection).get(id);
+}
+
+/**
+ * One entry of a map that is kept; undefined where there is none. Who asks so hangs on that entry alone, as long as the
+ * map gives the very same one again for what did not change.
+ */
+export function findIn<K, T>(
+  design: Design,
+  map: (design: Design) => ReadonlyMap<K, T>,
+  key: K,
+): T | undefined {
+  const frame = frameOf(design);
+  return frame && !frame.isTrial ? frame.entry(map, key) : map(design).get(key);
 }
 
 /**
@@ -252,17 +306,16 @@ function recorded<R>(
   }
 }
 
-/**
- * Result of `compute`, kept while what it read is the same.
- * @param name what stacks and profiles call it
- * @param equal whether two results say the same: then the last one is given again, and what hangs on it stays
- */
-export function memo<R>(
+function keptResult<R>(
   name: string,
   compute: (design: Design) => R,
-  equal?: (a: R, b: R) => boolean,
+  equal: ((a: R, b: R) => boolean) | undefined,
+  of: (real: Design) => Design,
 ): (design: Design) => R {
-  const source: Source = { now: (real) => entryOf(real, undefined).result };
+  const source: Source = {
+    now: (real) => entryOf(of(real), undefined).result,
+    reads: (real) => knownOf(of(real)).entries.get(source)!.reads,
+  };
   const entryOf = (real: Design, asking: Frame | undefined): Entry => {
     const own = knownOf(real);
     const asked = own.entries.get(source);
@@ -280,12 +333,31 @@ export function memo<R>(
   };
   const result = (design: Design): R => {
     const frame = frameOf(design);
-    const entry = entryOf(frame?.real ?? design, frame);
+    const entry = entryOf(of(frame?.real ?? design), frame);
     frame?.ask(source, name, entry);
     return entry.result as R;
   };
+  results.set(result, source);
   return Object.defineProperty(result, "name", { value: name });
 }
+
+/**
+ * Result of `compute`, kept while what it read is the same.
+ * @param name what stacks and profiles call it
+ * @param equal whether two results say the same: then the last one is given again, and what hangs on it stays
+ */
+export const memo = <R>(name: string, compute: (design: Design) => R, equal?: (a: R, b: R) => boolean) =>
+  keptResult(name, compute, equal, (real) => real);
+
+/**
+ * The same of what hangs on no place of a point: `compute` sees the design without them (`anywhere.ts`), so that a point
+ * that is moved about leaves it as it is.
+ */
+export const memoAnywhere = <R>(
+  name: string,
+  compute: (design: Design) => R,
+  equal?: (a: R, b: R) => boolean,
+) => keptResult(name, compute, equal, anywhereOf);
 
 /** What is known of each row of a collection: of one row, or of all of a list. */
 export interface ByRow<Row extends object, R> {

@@ -1,6 +1,6 @@
 /** The kit of a point: what its kind brings, as its room and the design's schools have it. */
 import { byId, type Design } from "../design/collections";
-import { memo } from "../design/kept";
+import { memo, memoAnywhere } from "../design/kept";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../stages/runs/rows";
 
@@ -20,7 +20,7 @@ const NOTHING: ReadonlyMap<string, ShadeNeed> = new Map();
  * What the chosen motor of each shade asks, by point; only in a design that cables shades for the motor chosen.
  * Kept while nothing in it changes, so that what hangs on it is kept too.
  */
-export const shadeNeeds = memo(
+export const shadeNeeds = memoAnywhere(
   "shadeNeeds",
   (design): ReadonlyMap<string, ShadeNeed> => {
     if (design.design.schools?.shadeCable !== "what the motor needs") return NOTHING;

@@ -3,7 +3,8 @@
  * and volts are worked out above this, from the drops that stretches are.
  */
 import { byId, type Design } from "../design/collections";
-import { findRow, memo } from "../design/kept";
+import { sameMap } from "../design/alike";
+import { findIn, findRow, memo } from "../design/kept";
 import type { SegmentRow, StopRow } from "../stages/bus/rows";
 import type { CableTypeRow, PointRow } from "../stages/runs/rows";
 import type { KitCable } from "./kits";
@@ -67,6 +68,15 @@ export function parentsOf(
 /** What a stop says, without where its point stands. */
 type Placed = { segment: SegmentRow; stop: StopRow; from?: StopRow; closes: boolean };
 
+const places = new WeakMap<StopRow, Placed>();
+/** What was given last of a stop, where it says the same. */
+function placedAs(now: Placed): Placed {
+  const last = places.get(now.stop);
+  if (last?.segment === now.segment && last.from === now.from && last.closes === now.closes) return last;
+  places.set(now.stop, now);
+  return now;
+}
+
 /** By point, its stop on the first segment that visits it; the same map while no stop and no segment changes. */
 export const placedStops = memo(
   "placedStops",
@@ -84,27 +94,17 @@ export const placedStops = memo(
       const parents = parentsOf(segment.topology, stops, all);
       [...own].forEach(([point, stop], i) => {
         const closes = segment.topology === "ring" && i === stops.length - 1 && i > 0;
-        found.set(point, { segment, stop, from: parents[i], closes });
+        found.set(point, placedAs({ segment, stop, from: parents[i], closes }));
       });
     }
     return found;
   },
-  (a, b) =>
-    a.size === b.size &&
-    [...b].every(([point, one]) => {
-      const other = a.get(point);
-      return (
-        other?.segment === one.segment &&
-        other.stop === one.stop &&
-        other.from === one.from &&
-        other.closes === one.closes
-      );
-    }),
+  sameMap,
 );
 
 /** The stop of a point on its segment; undefined where it is on none. */
 export function stopOf(design: Design, point: Pick<PointRow, "id">): PointStop | undefined {
-  const known = placedStops(design).get(point.id);
+  const known = findIn(design, placedStops, point.id);
   if (!known) return undefined;
   const from = known.from && pointOfStop(design, known.from);
   return { segment: known.segment, stop: known.stop, closes: known.closes, ...(from ? { from } : {}) };

@@ -2,7 +2,7 @@
  * Checks of stage 10, as far as its cues go. A check has no clock of its own, so cues are tried on one
  * fixed year.
  */
-import { keptFor } from "../../design/kept";
+import { keptFor, memoAnywhere } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { AutomationRow } from "./rows";
 import type { Finding } from "../../desk/findings";
@@ -227,7 +227,7 @@ function loopFindings(design: Design): Finding[] {
 }
 
 /** What is wrong with automations: nothing moved, never firing, two that meet, a place without a sunset. */
-export function automationChecks(design: Design): Finding[] {
+export const automationChecks = memoAnywhere("automationChecks", (design): Finding[] => {
   const findings: Finding[] = [...clashFindings(design), ...loopFindings(design), ...planChecks(design)];
   for (const automation of design.automations) {
     const about = [{ in: "automations" as const, id: automation.id }];
@@ -307,4 +307,4 @@ export function automationChecks(design: Design): Finding[] {
     }
   }
   return findings;
-}
+});

@@ -1,6 +1,6 @@
 /** What the points of a design can be told by automations, and what they tell. */
 import { byId, type Design } from "../../design/collections";
-import { memo } from "../../design/kept";
+import { memoAnywhere } from "../../design/kept";
 import { byName } from "../../design/words";
 import { thingsOf, typeOfKind } from "../bridges/things";
 import type { ShownType } from "../bridges/rows-words";
@@ -15,7 +15,7 @@ export interface Able {
 }
 
 /** By point: what was chosen for it decides, else what its kind is. */
-export const ableOf = memo("ableOf", (design): ReadonlyMap<string, Able> => {
+export const ableOf = memoAnywhere("ableOf", (design): ReadonlyMap<string, Able> => {
   const chosen = new Map(design.devices.map((device) => [device.point, thingsOf(design).get(device.id)]));
   return new Map(
     design.points.map((point) => {

@@ -1,5 +1,6 @@
 /** Checks of stage 9: who sees what they should not, or not what they should; what is called alike; what goes round. */
 import type { Design } from "../../design/collections";
+import { memoAnywhere } from "../../design/kept";
 import { changeRow, dropRow } from "../../design/row-changes";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
@@ -389,7 +390,7 @@ function joinChecks(design: Design): Finding[] {
   return findings;
 }
 
-export const bridgeChecks = (design: Design): Finding[] => [
+export const bridgeChecks = memoAnywhere("bridgeChecks", (design): Finding[] => [
   ...portChecks(design),
   ...staleChecks(design),
   ...refusedChecks(design),
@@ -397,4 +398,4 @@ export const bridgeChecks = (design: Design): Finding[] => [
   ...nameChecks(design),
   ...pairChecks(design),
   ...joinChecks(design),
-];
+]);

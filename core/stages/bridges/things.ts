@@ -1,6 +1,6 @@
 /** What a device is to an ecosystem: its type, and what can be asked of it. */
 import { byId, type Design } from "../../design/collections";
-import { memo } from "../../design/kept";
+import { memo, memoAnywhere } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
 import type { KindRow } from "../runs/rows";
 import { closed, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
@@ -98,7 +98,7 @@ const dimmed = memo("dimmed", (design): ReadonlySet<string> => {
 });
 
 /** Every device as ecosystems see it. */
-export const thingsOf = memo(
+export const thingsOf = memoAnywhere(
   "thingsOf",
   (design): ReadonlyMap<string, Thing> =>
     new Map(design.devices.map((device) => [device.id, thingOf(design, device)])),

@@ -2,6 +2,7 @@
  * What modules in a cabinet drive: lamps, shades, awnings, valves and locks that have no bus of their own, each with
  * what it takes, what it is to a contact, and where its cable would end.
  */
+import { sameList } from "../../design/alike";
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import { placedStops } from "../../points/lines";
@@ -231,7 +232,7 @@ export const loadsOf = memo(
     });
     return [...points, ...legs];
   },
-  (a, b) => a.length === b.length && a.every((load, i) => load === b[i]),
+  sameList,
 );
 
 const loadsByKey = memo(

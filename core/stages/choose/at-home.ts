@@ -48,7 +48,8 @@ interface Swap {
   name: string;
   /** To buy. */
   price: number;
-  changes: Change[];
+  /** As the design is by then: looking for what names a row takes its time. */
+  changes(design: Design): Change[];
 }
 
 /** In the place of a device, what does the same within the house; undefined where there is nothing. */
@@ -68,13 +69,14 @@ export const swapAtHome = memoByRow("swapAtHome", (design, device: DeviceRow): S
     ...(tags ? { tags } : {}),
     ...(notes === undefined ? {} : { notes }),
   };
-  const radios = design.radios.flatMap((radio) =>
-    radio.device === id ? [{ in: "radios" as const, id: radio.id }] : [],
-  );
   return {
     name: option.name,
     price: option.price,
-    // Looking for what names a row takes its time.
-    changes: [...(radios.length ? removeRows(design, radios) : []), ...putRow("devices", put)],
+    changes(now) {
+      const radios = now.radios.flatMap((radio) =>
+        radio.device === id ? [{ in: "radios" as const, id: radio.id }] : [],
+      );
+      return [...(radios.length ? removeRows(now, radios) : []), ...putRow("devices", put)];
+    },
   };
 });

@@ -1,5 +1,15 @@
 /** Stage 2, House: where things are. */
-export { addPoint, changePoint, duplicatePoint, freeNumber, GRID_M, movePoint, roomAt, snap } from "./points";
+export {
+  addPoint,
+  changePoint,
+  duplicatePoint,
+  freeName,
+  freeNumber,
+  GRID_M,
+  movePoint,
+  roomAt,
+  snap,
+} from "./points";
 export {
   addWall,
   changeWall,

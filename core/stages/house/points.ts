@@ -44,7 +44,7 @@ export function freeNumber(design: Design, kind: string, room: string, self?: st
 }
 
 /** A name no other point has: "Camera, hall" or "Camera, hall 2". */
-function freeName(design: Design, kind: KindRow, room: RoomRow): string {
+export function freeName(design: Design, kind: KindRow, room: RoomRow): string {
   const names = new Set(design.points.map((point) => point.name));
   const stem = `${kind.name}, ${room.name.toLowerCase()}`;
   let name = stem;

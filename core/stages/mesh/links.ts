@@ -1,4 +1,5 @@
 /** The radios of a house by profile, and every pair of them that hears one another. */
+import { sameMap } from "../../design/alike";
 import { byId, type Design } from "../../design/collections";
 import { keptFor, memo, memoByRow } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
@@ -71,7 +72,7 @@ export const radiosOf = memo(
         return radio ? [[row.id, radio] as const] : [];
       }),
     ),
-  (a, b) => a.size === b.size && [...a].every(([id, radio]) => b.get(id) === radio),
+  sameMap,
 );
 
 /** Radios of a profile, in the order of the collection. */

@@ -1,6 +1,6 @@
 /** Which cells the devices of a house have, how long they last and when they are changed (domain.md §8). */
 import { byId, type Design } from "../../design/collections";
-import { memo } from "../../design/kept";
+import { memo, memoAnywhere } from "../../design/kept";
 import type { Working } from "../../desk/working";
 import type { OptionRow } from "../choose/rows";
 import {
@@ -96,7 +96,7 @@ function batteryOf(design: Design, device: DeviceRow): Battery | undefined {
 }
 
 /** Of every device that has cells, by device. */
-export const batteriesOf = memo(
+export const batteriesOf = memoAnywhere(
   "batteriesOf",
   (design): ReadonlyMap<string, Battery> =>
     new Map(

@@ -1,5 +1,6 @@
 /** Checks of stage 8. */
 import { byId, type Design } from "../../design/collections";
+import { memoAnywhere } from "../../design/kept";
 import { counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
 import { freeName } from "./free-name";
@@ -217,7 +218,7 @@ function keyChecks(design: Design): Finding[] {
     }));
 }
 
-export const registerChecks = (design: Design): Finding[] => [
+export const registerChecks = memoAnywhere("registerChecks", (design): Finding[] => [
   ...nameChecks(design),
   ...addressChecks(design),
   ...nodeChecks(design),
@@ -226,4 +227,4 @@ export const registerChecks = (design: Design): Finding[] => [
   ...keyChecks(design),
   ...commissioningChecks(design),
   ...upkeepChecks(design),
-];
+]);

@@ -3,6 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { capital, counted, listed } from "../../design/words";
 import type { Finding, RowRef } from "../../desk/findings";
 import { works } from "../../outage/score";
+import { pointsAnywhere } from "../../points/anywhere";
 import { guestTest } from "./outage/guest";
 import { singleFailures, type Failure, type Outcome } from "./outage/table";
 import { failureText, partText } from "./outage/words";
@@ -106,7 +107,7 @@ function shutOut(design: Design, failures: readonly Failure[]): Finding[] {
     if (rowOf(failure.what)?.in === "hubs" || failure.what === "mains")
       for (const outcome of failure.touched) if (outcome.shutOut) found.set(outcome.of.id, outcome);
   const doors = [...found.values()].filter(
-    ({ of }) => of.deed === "lock" || /reader/i.test(byId(design, "points").get(of.point)?.kind ?? ""),
+    ({ of }) => of.deed === "lock" || /reader/i.test(pointsAnywhere(design).get(of.point)?.kind ?? ""),
   );
   if (!doors.length) return [];
   return [

@@ -1,4 +1,6 @@
 /** From points and their kits to the drops of a design, each with its label, route and length. */
+import { group } from "d3-array";
+import { sameList } from "../../design/alike";
 import { round3, round4 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Units } from "../../design/units";
@@ -11,6 +13,7 @@ import { pointLabel, pointNumbers } from "../../points/labels";
 import {
   CLOSING_INDEX,
   EXTRA_INDEX,
+  placedStops,
   replacedIndex,
   stopOf,
   stopSignature,
@@ -199,22 +202,23 @@ function leadRoute(design: Design, from: PointRow, to: PointRow): Route {
  * Things that move, by level and service: what a lead of that service may end at. Empty where no kind in
  * use has a lead.
  */
-const besideTargets = memo("besideTargets", (design): ReadonlyMap<string, PointRow[]> => {
-  const targets = new Map<string, PointRow[]>();
-  const kinds = byId(design, "kinds");
-  const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
-  if (!design.points.some((point) => leads.has(point.kind))) return targets;
-  const services = new Set([...leads].map((id) => kinds.get(id)!.service));
-  for (const point of design.points) {
-    const kind = kinds.get(point.kind)!;
-    if (kind.glyph !== "moves" || !services.has(kind.service)) continue;
-    const key = `${point.level}/${kind.service}`;
-    const list = targets.get(key);
-    if (list) list.push(point);
-    else targets.set(key, [point]);
-  }
-  return targets;
-});
+const besideTargets = memo(
+  "besideTargets",
+  (design): ReadonlyMap<string, readonly PointRow[]> => {
+    const kinds = byId(design, "kinds");
+    const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
+    if (!design.points.some((point) => leads.has(point.kind))) return new Map();
+    const services = new Set([...leads].map((id) => kinds.get(id)!.service));
+    return group(
+      design.points.filter((point) => {
+        const kind = kinds.get(point.kind)!;
+        return kind.glyph === "moves" && services.has(kind.service);
+      }),
+      (point) => `${point.level}/${kinds.get(point.kind)!.service}`,
+    );
+  },
+  (a, b) => a.size === b.size && [...a].every(([key, points]) => sameList(points, b.get(key) ?? [])),
+);
 
 const hasLead = (kind: KindRow) => kind.drops.some((line) => line.end === "beside it");
 
@@ -494,7 +498,7 @@ const dropRows = memo(
 );
 
 /** The drops of one point. `also`: the nn of its label, and what else about other points its cables hang on. */
-const pointDrops = memoByRow("pointDrops", (design, point: PointRow): Drop[] => {
+const pointDrops = memoByRow("pointDrops", (design, point: PointRow, also): Drop[] => {
   const kind = byId(design, "kinds").get(point.kind);
   if (!kind) return [];
   const label = pointLabel(design, point);
@@ -507,7 +511,8 @@ const pointDrops = memoByRow("pointDrops", (design, point: PointRow): Drop[] => 
   const group = kind.grouped ? treadRoles(design).get(point.id)?.group : undefined;
   const light = group && lightIndex(design, point, kind);
   const first = kit.find(({ line }) => line === carrier)?.index;
-  const on = stopOf(design, point);
+  // A bare number says that it hangs on nothing else: then nobody looks for it on a line.
+  const on = typeof also === "number" ? undefined : stopOf(design, point);
   const replaced = on && replacedIndex(kit, byId(design, "cableTypes"));
   const made = (line: KitLine, index: number, more: Partial<Cable>) =>
     dropOf(design, routeGraph(design), {
@@ -555,10 +560,11 @@ function alsoOf(design: Design): (point: PointRow) => unknown {
   const roles = treadRoles(design);
   const kinds = byId(design, "kinds");
   const leads = leadKinds(design);
+  const stops = placedStops(design);
   return (point) => {
     const number = numbers.get(point.id);
     const role = roles.get(point.id);
-    const line = stopSignature(design, point);
+    const line = point.through === undefined && !stops.has(point.id) ? "" : stopSignature(design, point);
     const tread = role ? ` ${role.signature}` : "";
     const lead = leads.has(point.kind) ? ` ${leadEnd(design, point, kinds.get(point.kind)!)}` : "";
     return line || tread || lead ? `${number}${tread}${lead} ${line}` : number;

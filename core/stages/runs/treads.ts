@@ -1,4 +1,5 @@
 /** Lit treads: which hang on one supply, where their junction box sits, and what that leaves of the volts. */
+import { sameList } from "../../design/alike";
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { KindNeeds, KindRow, PointRow } from "./rows";
@@ -27,7 +28,16 @@ export const treadsPerSupply = (supplyW: number, loadPct: number, each: number) 
   Math.max(1, Math.floor((supplyW * loadPct) / 100 / each + 1e-9));
 
 /** Groups of a design whose school is to group, by closet and room; each in order up the stair. */
-export const treadGroups = memo("treadGroups", (design): TreadGroup[] => {
+export const treadGroups = memo(
+  "treadGroups",
+  (design): TreadGroup[] => groupsOf(design),
+  (a, b) => a.length === b.length && a.every((one, i) => sameGroup(one, b[i]!)),
+);
+
+const sameGroup = (a: TreadGroup, b: TreadGroup) =>
+  a.kind === b.kind && a.each === b.each && a.most === b.most && sameList(a.points, b.points);
+
+function groupsOf(design: Design): TreadGroup[] {
   if (design.design.schools?.treadCable === "each to the cabinet") return [];
   const kinds = design.kinds.filter((kind) => kind.grouped && wattsOf(kind.needs));
   if (!kinds.length) return [];
@@ -58,7 +68,7 @@ export const treadGroups = memo("treadGroups", (design): TreadGroup[] => {
       });
     });
   });
-});
+}
 
 /** The group of each tread, with what its cables hang on written out: the same text, the same cables. */
 export const treadRoles = memo(

@@ -4,15 +4,14 @@ import type { Change } from "../../../design/edit";
 import { putRow } from "../../../design/row-changes";
 import { counted, listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
-import { cutBy, legOf } from "../../mesh/cut-off";
-import { radiosOf, type Radio } from "../../mesh/links";
+import { cutBy, fedRadios, legOf, type Fed } from "../../mesh/cut-off";
 import { movedBy } from "../rows-walk";
 import { about, comes, finding, on, pointName, soonest } from "./say";
 
 /** By switch: what it cuts off that sentences tell something. What is behind a switch to be worked by it is meant so. */
 export function cutOff(design: Design): Finding[] {
-  const bySwitch = new Map<string, Radio[]>();
-  for (const radio of radiosOf(design).values()) {
+  const bySwitch = new Map<string, Fed[]>();
+  for (const radio of fedRadios(design)) {
     const by = cutBy(design, radio);
     if (by === undefined || radio.point.kind.split("--")[0] === "wall-switch") continue;
     bySwitch.set(by, [...(bySwitch.get(by) ?? []), radio]);
@@ -43,7 +42,7 @@ export function cutOff(design: Design): Finding[] {
   });
 }
 
-function liveFeed(design: Design, cut: readonly Radio[]): Change[] {
+function liveFeed(design: Design, cut: readonly Fed[]): Change[] {
   const legs = new Set(
     cut.flatMap((radio) => (radio.row.switch === undefined ? legOf(design, radio) : undefined) ?? []),
   );

@@ -7,7 +7,8 @@ import { listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
 import type { PersonRow } from "../../brief/rows";
 import { freePlace } from "../../choose/accept";
-import { addPoint } from "../../house";
+import { addPoint, freeName } from "../../house";
+import type { RoomRow } from "../../house/rows-house";
 import { shippedKind } from "../../house/tables";
 import type { AutomationRow, DialRow, Move } from "../rows";
 import { allMoves, movedBy } from "../rows-walk";
@@ -187,12 +188,21 @@ const WORDS = { position: ["open", "shut"], on: ["on", "off"] } as const;
 function remoteFix(design: Design, person: PersonRow, points: readonly string[]): Finding["fix"] {
   const room = byId(design, "rooms").get(person.room ?? "");
   if (!room) return undefined;
-  const kind = byId(design, "kinds").get("remote");
-  const kinds: Change[] = kind ? [] : putRow("kinds", shippedKind(design, "remote"));
-  const known = kind ? design : applyChanges(design, kinds);
+  const kind = byId(design, "kinds").get("remote") ?? shippedKind(design, "remote");
+  return {
+    label: `Plan ${freeName(design, kind, room)} with a key for each way`,
+    // Where it is free in the room is looked for when it is pressed.
+    changes: (now) => remoteIn(now, room, points),
+  };
+}
+
+function remoteIn(design: Design, room: RoomRow, points: readonly string[]): Change[] {
+  const kinds: Change[] = byId(design, "kinds").has("remote")
+    ? []
+    : putRow("kinds", shippedKind(design, "remote"));
+  const known = applyChanges(design, kinds);
   const id = freeId(known, "points", `${room.id}-rmt-1`);
   const placed = addPoint(known, id, "remote", room.level, freePlace(known, room));
-  const named = byId(applyChanges(known, placed), "points").get(id)!.name;
   const told = (yes: boolean): Move[] =>
     (["position", "on"] as const).flatMap((aspect): Move[] => {
       const own = points.filter((one) => ableOf(design).get(one)!.sets.includes(aspect));
@@ -221,8 +231,5 @@ function remoteFix(design: Design, person: PersonRow, points: readonly string[])
     ],
     enabled: true,
   };
-  return {
-    label: `Plan ${named} with a key for each way`,
-    changes: [...kinds, ...placed, ...putRow("automations", row)],
-  };
+  return [...kinds, ...placed, ...putRow("automations", row)];
 }

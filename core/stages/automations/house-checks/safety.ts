@@ -64,7 +64,7 @@ function homeFix(design: Design, points: readonly string[]): Finding["fix"] {
   if (!own.every((swap) => swap !== undefined)) return undefined;
   return {
     label: `Plan ${listed([...new Set(own.map(({ name }) => name))])} in ${points.length === 1 ? "its" : "their"} place`,
-    changes: own.flatMap(({ changes }) => changes),
+    changes: (now) => own.flatMap((swap) => swap.changes(now)),
   };
 }
 

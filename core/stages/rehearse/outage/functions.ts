@@ -1,6 +1,7 @@
 /** What the house does for people, each with its ways, and what is dangerous or shuts somebody out when it is gone. */
 import { byId, type Design } from "../../../design/collections";
-import { memo } from "../../../design/kept";
+import { sameRow } from "../../../design/edit";
+import { memo, memoAnywhere } from "../../../design/kept";
 import { CRITICAL_WEIGHT } from "../../../outage/score";
 import type { Need } from "../../../outage/graph";
 import { ableOf } from "../../automations/things";
@@ -77,16 +78,27 @@ function deedOf(base: string, type: ShownType | undefined): Deed | undefined {
   return type && OF_TYPE[type];
 }
 
-/** Devices that shut the water when this one is wet, by sentences that are on. */
-function shutBy(design: Design, point: string): string[] {
+/** By leak sensor: devices that shut the water when it is wet, by sentences that are on. */
+const shutBy = memoAnywhere("shutBy", (design): ReadonlyMap<string, ReadonlySet<string>> => {
   const device = new Map(design.devices.map((row) => [row.point, row.id]));
-  const found = new Set<string>();
-  for (const row of design.automations)
-    if (row.enabled && row.cues.some((cue) => "point" in cue && cue.point === point))
-      for (const moved of movedBy(design, row))
-        if (ableOf(design).get(moved)?.type === "valve" && device.has(moved)) found.add(device.get(moved)!);
-  return [...found];
-}
+  const found = new Map<string, Set<string>>();
+  for (const row of design.automations) {
+    if (!row.enabled) continue;
+    const valves = movedBy(design, row).flatMap((moved) =>
+      ableOf(design).get(moved)?.type === "valve" ? (device.get(moved) ?? []) : [],
+    );
+    for (const cue of row.cues)
+      if ("point" in cue) found.set(cue.point, new Set([...(found.get(cue.point) ?? []), ...valves]));
+  }
+  return found;
+});
+
+/** Devices that feel the wind. */
+const mastsOf = memoAnywhere("mastsOf", (design): readonly string[] =>
+  design.devices.flatMap(({ id, point }) =>
+    ableOf(design).get(point)?.type === "weather sensor" ? [id] : [],
+  ),
+);
 
 function dangerOf(
   design: Design,
@@ -102,16 +114,13 @@ function dangerOf(
         : undefined;
     case "shade": {
       if (base !== "awning") return undefined;
-      const masts = design.devices.filter(
-        ({ point }) => ableOf(design).get(point)?.type === "weather sensor",
-      );
       return {
         says: "an awning that is out stays out when the wind comes",
-        needs: [[hub], masts.map(({ id }) => `heard:${id}`)],
+        needs: [[hub], mastsOf(design).map((id) => `heard:${id}`)],
       };
     }
     case "leak warning": {
-      const valves = shutBy(design, one.point);
+      const valves = [...(shutBy(design).get(one.point) ?? [])];
       return {
         says: valves.length ? "a leak here shuts no water and tells nobody" : "a leak here tells nobody",
         needs: [[hub], ...valves.map((id) => [`hub way:${id}`])],
@@ -142,27 +151,31 @@ function dangerOf(
 const CRITICAL: ReadonlySet<Deed> = new Set(["lock", "water off", "leak warning", "alarm", "door"]);
 
 /** Everything that acts, and what warns; by name within each deed. */
-export const functionsOf = memo("functionsOf", (design): readonly HouseFunction[] => {
-  const wanted = new Set(design.wants.filter(({ critical }) => critical).flatMap(({ points }) => points));
-  return [...wiringsOf(design).values()].flatMap(({ device, point }): HouseFunction[] => {
-    const base = kindOf(point.kind);
-    const deed = deedOf(base, ableOf(design).get(point.id)?.type);
-    if (!deed) return [];
-    const one = {
-      id: device.id,
-      device: device.id,
-      point: point.id,
-      name: point.name,
-      room: point.room,
-      deed,
-    };
-    const danger = dangerOf(design, one, base);
-    return [
-      {
-        ...one,
-        weight: CRITICAL.has(deed) || wanted.has(point.id) ? CRITICAL_WEIGHT : 1,
-        ...(danger ? { danger } : {}),
-      },
-    ];
-  });
-});
+export const functionsOf = memo(
+  "functionsOf",
+  (design): readonly HouseFunction[] => {
+    const wanted = new Set(design.wants.filter(({ critical }) => critical).flatMap(({ points }) => points));
+    return [...wiringsOf(design).values()].flatMap(({ device, point }): HouseFunction[] => {
+      const base = kindOf(point.kind);
+      const deed = deedOf(base, ableOf(design).get(point.id)?.type);
+      if (!deed) return [];
+      const one = {
+        id: device.id,
+        device: device.id,
+        point: point.id,
+        name: point.name,
+        room: point.room,
+        deed,
+      };
+      const danger = dangerOf(design, one, base);
+      return [
+        {
+          ...one,
+          weight: CRITICAL.has(deed) || wanted.has(point.id) ? CRITICAL_WEIGHT : 1,
+          ...(danger ? { danger } : {}),
+        },
+      ];
+    });
+  },
+  sameRow,
+);

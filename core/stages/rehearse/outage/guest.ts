@@ -1,8 +1,8 @@
 /** The guest test: what somebody can work who has no telephone and was told nothing. */
 import { byId, type Design } from "../../../design/collections";
 import { memo } from "../../../design/kept";
-import { cutBy } from "../../mesh/cut-off";
-import { radiosOf } from "../../mesh/links";
+import { pointsAnywhere } from "../../../points/anywhere";
+import { cutBy, fedRadios } from "../../mesh/cut-off";
 import { movedBy } from "../../automations/rows-walk";
 import { type HouseFunction } from "./functions";
 import { readyOf } from "./table";
@@ -52,9 +52,9 @@ function keysFor(design: Design): Map<string, Set<string>> {
 
 export const guestTest = memo("guestTest", (design): readonly GuestVerdict[] => {
   const ready = readyOf(design);
-  const points = byId(design, "points");
+  const points = pointsAnywhere(design);
   const keys = keysFor(design);
-  const radios = new Map([...radiosOf(design).values()].map((radio) => [radio.device.id, radio]));
+  const radios = new Map(fedRadios(design).map((radio) => [radio.device.id, radio]));
   return ready.functions.flatMap((of, i): GuestVerdict[] => {
     if (!FOR_GUESTS.has(of.deed)) return [];
     const point = points.get(of.point)!;

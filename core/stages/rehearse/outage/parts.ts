@@ -6,16 +6,19 @@
  * hangs on the first one beside the hub; a radio passes on through any number of routers.
  */
 import { byId, type Design } from "../../../design/collections";
-import { memo } from "../../../design/kept";
+import { group } from "d3-array";
+import { sameMap } from "../../../design/alike";
+import { memo, memoAnywhere } from "../../../design/kept";
+import { sameRow } from "../../../design/edit";
 import type { Need, Part } from "../../../outage/graph";
 import { parentsOf, placedStops, stopsOf } from "../../../points/lines";
 import { ableOf } from "../../automations/things";
 import { movedBy } from "../../automations/rows-walk";
 import { thingsOf } from "../../bridges/things";
-import { loadsOf, type Load } from "../../bus/loads";
-import type { SegmentRow } from "../../bus/rows";
-import { circuitOf, legOf } from "../../mesh/cut-off";
-import { bandsOf, otherEnd, radiosOf, type Radio } from "../../mesh/links";
+import { loadsOf } from "../../bus/loads";
+import type { ChannelRow, LinkRow, RemoteRow, SegmentRow } from "../../bus/rows";
+import { circuitOf, fedRadios, legOf, type Fed } from "../../mesh/cut-off";
+import { bandsOf, otherEnd } from "../../mesh/links";
 import { forwards, isRoot } from "../../mesh/routes";
 import { itemsOf } from "../../rack/racks";
 import { patchesOf } from "../../rack/patching";
@@ -107,18 +110,64 @@ function switches(design: Design, all: Collected): void {
   }
 }
 
-/** The network switch a point's cable ends at: that of its patch, else the first one of its closet. */
-function switchByPoint(design: Design): (point: PointRow) => string | undefined {
-  const patched = new Map<string, string>();
-  for (const { drop, switchPort } of patchesOf(design))
-    if (switchPort !== undefined && !patched.has(drop.point.id))
-      patched.set(drop.point.id, switchPort.slice(0, switchPort.lastIndexOf("/")));
-  const inCloset = new Map<string, string>();
-  for (const rack of design.racks)
-    for (const { id, kind } of itemsOf(design, rack.id))
-      if (kind === "switch" && !inCloset.has(rack.closet)) inCloset.set(rack.closet, id);
-  return ({ id, closet }) => patched.get(id) ?? inCloset.get(closet ?? "");
+/** The network switch a point's cable ends at, by point: that of its patch, else the first one of its closet. */
+const switchOfPoint = memo(
+  "switchOfPoint",
+  (design): ReadonlyMap<string, string> => {
+    const inCloset = new Map<string, string>();
+    for (const rack of design.racks)
+      for (const { id, kind } of itemsOf(design, rack.id))
+        if (kind === "switch" && !inCloset.has(rack.closet)) inCloset.set(rack.closet, id);
+    const found = new Map<string, string>();
+    for (const { drop, switchPort } of patchesOf(design))
+      if (switchPort !== undefined && !found.has(drop.point.id))
+        found.set(drop.point.id, switchPort.slice(0, switchPort.lastIndexOf("/")));
+    for (const { id, closet } of design.points) {
+      const own = inCloset.get(closet ?? "");
+      if (own !== undefined && !found.has(id)) found.set(id, own);
+    }
+    return found;
+  },
+  sameMap,
+);
+
+/** The circuit of a load that is a point, by point. */
+const circuitOfLoad = memo(
+  "circuitOfLoad",
+  (design): ReadonlyMap<string, string> =>
+    new Map(
+      loadsOf(design).flatMap(({ in: of, id, circuit }) =>
+        of === "points" && circuit !== undefined ? [[id, circuit] as const] : [],
+      ),
+    ),
+  sameMap,
+);
+
+/** A radio, and those that pass on what it says. */
+interface Heard {
+  id: string;
+  device: string;
+  point: string;
+  root: boolean;
+  by: readonly string[];
 }
+
+/** What hears whom, band after band; the same list while nobody hears another one. */
+const hearing = memo(
+  "hearing",
+  (design): readonly Heard[] =>
+    bandsOf(design).flatMap((band) =>
+      band.radios.map((radio): Heard => {
+        const { row, device, point } = radio;
+        const by = (band.linksOf.get(row.id) ?? [])
+          .map((link) => otherEnd(link, row.id))
+          .filter(forwards)
+          .map((other) => other.row.id);
+        return { id: row.id, device: device.id, point: point.id, root: isRoot(radio), by };
+      }),
+    ),
+  sameRow,
+);
 
 /** The supplies of buses at a closet, whichever one feeds what stands in its cabinet. */
 const supplyOf = (design: Design, segment: SegmentRow) =>
@@ -171,77 +220,71 @@ function buses(design: Design, all: Collected): void {
 }
 
 function radioParts(design: Design, all: Collected, hubAt: ReadonlyMap<string, string>): void {
-  for (const band of bandsOf(design))
-    for (const radio of band.radios) {
-      const device = `device:${radio.device.id}`;
-      if (isRoot(radio)) {
-        all.add(`coordinator:${radio.row.id}`);
-        if (hubAt.has(radio.point.id)) all.fails(`coordinator:${radio.row.id}`);
-        all.add(`radio:${radio.row.id}`, [device], [`coordinator:${radio.row.id}`]);
-        continue;
-      }
-      const around = (band.linksOf.get(radio.row.id) ?? [])
-        .map((link) => otherEnd(link, radio.row.id))
-        .filter(forwards)
-        .map(({ row }) => `radio:${row.id}`);
-      all.add(`radio:${radio.row.id}`, [device], around);
-    }
+  for (const { id, device, point, root, by } of hearing(design)) {
+    if (root) {
+      all.add(`coordinator:${id}`);
+      if (hubAt.has(point)) all.fails(`coordinator:${id}`);
+      all.add(`radio:${id}`, [`device:${device}`], [`coordinator:${id}`]);
+    } else
+      all.add(
+        `radio:${id}`,
+        [`device:${device}`],
+        by.map((other) => `radio:${other}`),
+      );
+  }
 }
 
 interface Known {
   design: Design;
-  radios: ReadonlyMap<string, readonly Radio[]>;
-  loads: ReadonlyMap<string, Load>;
+  radios: ReadonlyMap<string, readonly Fed[]>;
   outputs: ReadonlyMap<string, readonly { module: string; circuit?: string }[]>;
-  switchOf(point: PointRow): string | undefined;
+  amplifier?: { rack: string };
 }
 
-function wiringOf(
-  { design, radios, loads, outputs, switchOf }: Known,
-  device: DeviceRow,
-  point: PointRow,
-): Wiring {
+/** A device as it is wired but for the network and the circuit of its load, which hang on routes. */
+interface Wired extends Omit<Wiring, "power"> {
+  /** What feeds it where no network cable does; "circuit": its own circuit, else that of its load. */
+  feed: Need | undefined | "circuit";
+  circuit?: string;
+  celled: boolean;
+}
+
+function wiredOf({ design, radios, outputs, amplifier }: Known, device: DeviceRow, point: PointRow): Wired {
   const own = radios.get(device.id) ?? [];
   const stop = placedStops(design).get(point.id)?.stop;
   const outs = outputs.get(point.id) ?? [];
-  const net = WIRED.has(device.protocol) ? switchOf(point) : undefined;
   const base = kindOf(point.kind);
   const [radio] = own;
-  const circuit =
-    (radio && circuitOf(design, radio)) ??
-    outs.find((out) => out.circuit)?.circuit ??
-    loads.get(point.id)?.circuit;
+  const circuit = (radio && circuitOf(design, radio)) ?? outs.find((out) => out.circuit)?.circuit;
   const heard = [
     ...own.map(({ row }) => `radio:${row.id}`),
     ...(stop ? [`stop:${stop.id}`] : []),
     ...outs.map(({ module }) => `module:${module}`),
-    ...(net === undefined ? [] : [`switch:${net}`]),
   ];
-  const cells = batteriesOf(design).has(device.id) || own.some(({ row }) => row.supply === "battery");
-  const amplifier = design.rackItems.find(({ kind }) => kind === "amplifier");
-  const power: Need | undefined = cells
+  const celled = batteriesOf(design).has(device.id) || own.some(({ row }) => row.supply === "battery");
+  const feed: Wired["feed"] = celled
     ? [`cells:${device.id}`]
-    : device.protocol === "PoE" && net !== undefined
-      ? [`switch:${net}`]
-      : base === "loudspeaker" && amplifier
-        ? [`rack:${amplifier.rack}`]
-        : stop &&
-            !ableOf(design).get(point.id)?.type?.endsWith("light") &&
-            base !== "shade" &&
-            base !== "awning"
-          ? [`stop:${stop.id}`]
-          : // A plain contact in a pair of wires draws nothing of its own.
-            device.protocol === "contact" && base !== "alarm-panel"
-            ? undefined
-            : [circuitPart(design, circuit)];
-  return { device, point, power, heard };
+    : base === "loudspeaker" && amplifier
+      ? [`rack:${amplifier.rack}`]
+      : stop &&
+          !ableOf(design).get(point.id)?.type?.endsWith("light") &&
+          base !== "shade" &&
+          base !== "awning"
+        ? [`stop:${stop.id}`]
+        : // A plain contact in a pair of wires draws nothing of its own.
+          device.protocol === "contact" && base !== "alarm-panel"
+          ? undefined
+          : "circuit";
+  return { device, point, heard, feed, celled, ...(circuit === undefined ? {} : { circuit }) };
 }
 
-/** What feeds each device, and over what it is heard. */
-export const wiringsOf = memo("wiringsOf", (design): ReadonlyMap<string, Wiring> => {
-  const radios = new Map<string, Radio[]>();
-  for (const radio of radiosOf(design).values())
-    radios.set(radio.device.id, [...(radios.get(radio.device.id) ?? []), radio]);
+const wiredDevices = memoAnywhere("wiredDevices", (design): readonly Wired[] => {
+  const radios = new Map<string, Fed[]>();
+  for (const radio of fedRadios(design)) {
+    const own = radios.get(radio.device.id);
+    if (own) own.push(radio);
+    else radios.set(radio.device.id, [radio]);
+  }
   const outputs = new Map<string, { module: string; circuit?: string }[]>();
   for (const { module, load, circuit } of design.channels)
     if (load !== undefined)
@@ -249,22 +292,70 @@ export const wiringsOf = memo("wiringsOf", (design): ReadonlyMap<string, Wiring>
         ...(outputs.get(load) ?? []),
         { module, ...(circuit === undefined ? {} : { circuit }) },
       ]);
-  const loads = new Map(
-    loadsOf(design)
-      .filter((load) => load.in === "points")
-      .map((load) => [load.id, load]),
-  );
-  const known: Known = { design, radios, loads, outputs, switchOf: switchByPoint(design) };
+  const amplifier = design.rackItems.find(({ kind }) => kind === "amplifier");
+  const known: Known = { design, radios, outputs, ...(amplifier ? { amplifier } : {}) };
+  return design.devices.flatMap((device) => {
+    const point = byId(design, "points").get(device.point);
+    return point ? [wiredOf(known, device, point)] : [];
+  });
+});
+
+/** What feeds each device, and over what it is heard. */
+export const wiringsOf = memo("wiringsOf", (design): ReadonlyMap<string, Wiring> => {
+  const [switches, loads] = [switchOfPoint(design), circuitOfLoad(design)];
   return new Map(
-    design.devices.flatMap((device) => {
-      const point = byId(design, "points").get(device.point);
-      return point ? [[device.id, wiringOf(known, device, point)] as const] : [];
+    wiredDevices(design).map(({ device, point, heard, feed, circuit, celled }) => {
+      const net = WIRED.has(device.protocol) ? switches.get(point.id) : undefined;
+      const cable = net === undefined ? [] : [`switch:${net}`];
+      const power =
+        !celled && device.protocol === "PoE" && net !== undefined
+          ? cable
+          : feed === "circuit"
+            ? [circuitPart(design, circuit ?? loads.get(point.id))]
+            : feed;
+      return [device.id, { device, point, power, heard: [...heard, ...cable] }];
     }),
   );
 });
 
+/** What is asked of every device, looked up once. */
+interface Worked {
+  design: Design;
+  /** The first radio of a device. */
+  radios: ReadonlyMap<string, Fed>;
+  /** Rooms with a wall switch. */
+  switched: ReadonlySet<string>;
+  /** By load. */
+  outputsOf: ReadonlyMap<string, readonly ChannelRow[]>;
+  remotesOf: ReadonlyMap<string, readonly RemoteRow[]>;
+  /** By output. */
+  linksTo: ReadonlyMap<string, readonly LinkRow[]>;
+}
+
+function workedIn(design: Design): Worked {
+  const radios = new Map<string, Fed>();
+  for (const radio of fedRadios(design)) if (!radios.has(radio.device.id)) radios.set(radio.device.id, radio);
+  return {
+    design,
+    radios,
+    switched: new Set(design.switches.map(({ room }) => room)),
+    outputsOf: group(
+      design.channels.filter(({ load }) => load !== undefined),
+      ({ load }) => load!,
+    ),
+    remotesOf: group(
+      design.remotes.filter(({ load }) => load !== undefined),
+      ({ load }) => load!,
+    ),
+    linksTo: group(design.links, ({ output }) => output),
+  };
+}
+
 /** Can it be worked at the thing itself, with nothing but what feeds it? Undefined: no; an empty list: whatever has failed. */
-function handNeeds(design: Design, { device, point, power }: Wiring): Need[] | undefined {
+function handNeeds(
+  { design, radios, outputsOf, switched }: Worked,
+  { device, point, power }: Wiring,
+): Need[] | undefined {
   const base = kindOf(point.kind);
   const type = ableOf(design).get(point.id)?.type;
   const fed = power ? [power] : [];
@@ -274,30 +365,29 @@ function handNeeds(design: Design, { device, point, power }: Wiring): Need[] | u
   if (type === "plug" || base === "radiator" || base === "television" || base === "wall-switch") return fed;
   if (option?.can.includes("by hand")) return fed;
   if (!type?.endsWith("light")) return undefined;
-  if (design.channels.some(({ load }) => load === point.id)) return undefined;
-  const radio = [...radiosOf(design).values()].find((one) => one.device.id === device.id);
+  if (outputsOf.has(point.id)) return undefined;
+  const radio = radios.get(device.id);
   const leg = radio && legOf(design, radio);
   if (leg) return leg.feed === "switched" && leg.switches.length ? fed : undefined;
-  return design.switches.some(({ room }) => room === point.room) ? fed : undefined;
+  return switched.has(point.room) ? fed : undefined;
 }
 
 /** Inputs that work an output with no hub between: each a need of the module, of the input, of what feeds the load. */
-function linkNeeds(design: Design, all: Collected, { point, power }: Wiring): string[] {
-  const outputs = design.channels.filter(({ load }) => load === point.id);
+function linkNeeds(
+  { design, outputsOf, linksTo, remotesOf }: Worked,
+  all: Collected,
+  { point, power }: Wiring,
+): string[] {
   const found: string[] = [];
   const fed = power ? [power] : [];
-  for (const output of outputs)
-    for (const link of design.links) {
-      if (link.output !== output.id) continue;
+  for (const output of outputsOf.get(point.id) ?? [])
+    for (const link of linksTo.get(output.id) ?? []) {
       const stop = placedStops(design).get(link.input ?? "")?.stop;
       const channel = byId(design, "channels").get(link.channel ?? "");
       const input: Need[] = stop ? [[`stop:${stop.id}`]] : channel ? [[`module:${channel.module}`]] : [];
       found.push(all.add(`by link:${link.id}`, [`module:${output.module}`], ...input, ...fed));
     }
-  for (const remote of design.remotes) {
-    if (remote.load !== point.id) continue;
-    found.push(all.add(`by remote:${remote.id}`, ...fed));
-  }
+  for (const remote of remotesOf.get(point.id) ?? []) found.push(all.add(`by remote:${remote.id}`, ...fed));
   return found;
 }
 
@@ -322,7 +412,7 @@ function controlNeeds(
 }
 
 /** By point: devices by whose word a sentence moves it; "always" where a clock or the sun does. */
-function cuedBy(design: Design): Map<string, string[]> {
+const cuedBy = memoAnywhere("cuedBy", (design): ReadonlyMap<string, readonly string[]> => {
   const device = new Map(design.devices.map(({ id, point }) => [point, id]));
   const found = new Map<string, string[]>();
   for (const row of design.automations) {
@@ -335,68 +425,74 @@ function cuedBy(design: Design): Map<string, string[]> {
     for (const point of movedBy(design, row)) found.set(point, [...(found.get(point) ?? []), ...by]);
   }
   return found;
-}
-
-export const partsOfHouse = memo("partsOfHouse", (design): Parts => {
-  const found = new Map<string, Part>();
-  const failing: string[] = [];
-  const all: Collected = {
-    add(id, ...needs) {
-      if (!found.has(id)) found.set(id, { id, needs });
-      return id;
-    },
-    fails: (id) => void failing.push(id),
-    has: (id) => found.has(id),
-  };
-  const hubAt = hubByPoint(design);
-  all.add("always");
-  supplies(design, all);
-  hubs(design, all);
-  switches(design, all);
-  buses(design, all);
-  const wirings = [...wiringsOf(design).values()];
-  for (const { device, point, power, heard } of wirings) {
-    const hub = hubAt.get(point.id);
-    if (power?.[0] === `cells:${device.id}`) {
-      all.add(`cells:${device.id}`);
-      all.fails(`cells:${device.id}`);
-    }
-    all.add(
-      `device:${device.id}`,
-      ...(power && hub === undefined ? [power] : []),
-      ...(hub === undefined ? [] : [[`hub:${hub}`]]),
-    );
-    if (hub === undefined) all.fails(`device:${device.id}`);
-    all.add(`heard:${device.id}`, [`device:${device.id}`], ...(heard.length ? [heard] : []));
-  }
-  radioParts(design, all, hubAt);
-  const anyHub = design.hubs.filter(({ hub }) => hub === undefined).map(({ id }) => `hub:${id}`);
-  const keys = new Map<string, string[]>();
-  const panels: string[] = [];
-  const telephones: string[] = [];
-  for (const { device, point } of wirings) {
-    const base = kindOf(point.kind);
-    if (base === "panel") panels.push(`heard:${device.id}`);
-    else if (KEYS.has(base)) keys.set(point.room, [...(keys.get(point.room) ?? []), `heard:${device.id}`]);
-    else if (base === "access-point") telephones.push(`heard:${device.id}`);
-  }
-  const shared = { panels, telephones, keys, cued: cuedBy(design) };
-  for (const wiring of wirings) {
-    const { device } = wiring;
-    // What has failed itself is worked by nothing; a lock and a lever are worked all the same.
-    const byHand = handNeeds(design, wiring);
-    if (byHand) all.add(`hand:${device.id}`, ...byHand, ...(byHand.length ? [[`device:${device.id}`]] : []));
-    const links = linkNeeds(design, all, wiring);
-    if (links.length) all.add(`link:${device.id}`, links, [`device:${device.id}`]);
-    const outside = thingsOf(design).get(device.id)?.local === false ? [["internet"], ["cloud"]] : [];
-    if (anyHub.length || outside.length)
-      all.add(
-        `hub way:${device.id}`,
-        ...(anyHub.length ? [anyHub] : []),
-        [`heard:${device.id}`],
-        ...outside,
-        ...controlNeeds(design, wiring, shared),
-      );
-  }
-  return { parts: [...found.values()], failing };
 });
+
+export const partsOfHouse = memo(
+  "partsOfHouse",
+  (design): Parts => {
+    const found = new Map<string, Part>();
+    const failing: string[] = [];
+    const all: Collected = {
+      add(id, ...needs) {
+        if (!found.has(id)) found.set(id, { id, needs });
+        return id;
+      },
+      fails: (id) => void failing.push(id),
+      has: (id) => found.has(id),
+    };
+    const hubAt = hubByPoint(design);
+    all.add("always");
+    supplies(design, all);
+    hubs(design, all);
+    switches(design, all);
+    buses(design, all);
+    const wirings = [...wiringsOf(design).values()];
+    for (const { device, point, power, heard } of wirings) {
+      const hub = hubAt.get(point.id);
+      if (power?.[0] === `cells:${device.id}`) {
+        all.add(`cells:${device.id}`);
+        all.fails(`cells:${device.id}`);
+      }
+      all.add(
+        `device:${device.id}`,
+        ...(power && hub === undefined ? [power] : []),
+        ...(hub === undefined ? [] : [[`hub:${hub}`]]),
+      );
+      if (hub === undefined) all.fails(`device:${device.id}`);
+      all.add(`heard:${device.id}`, [`device:${device.id}`], ...(heard.length ? [heard] : []));
+    }
+    radioParts(design, all, hubAt);
+    const anyHub = design.hubs.filter(({ hub }) => hub === undefined).map(({ id }) => `hub:${id}`);
+    const keys = new Map<string, string[]>();
+    const panels: string[] = [];
+    const telephones: string[] = [];
+    for (const { device, point } of wirings) {
+      const base = kindOf(point.kind);
+      if (base === "panel") panels.push(`heard:${device.id}`);
+      else if (KEYS.has(base)) keys.set(point.room, [...(keys.get(point.room) ?? []), `heard:${device.id}`]);
+      else if (base === "access-point") telephones.push(`heard:${device.id}`);
+    }
+    const worked = workedIn(design);
+    const shared = { panels, telephones, keys, cued: cuedBy(design) };
+    for (const wiring of wirings) {
+      const { device } = wiring;
+      // What has failed itself is worked by nothing; a lock and a lever are worked all the same.
+      const byHand = handNeeds(worked, wiring);
+      if (byHand)
+        all.add(`hand:${device.id}`, ...byHand, ...(byHand.length ? [[`device:${device.id}`]] : []));
+      const links = linkNeeds(worked, all, wiring);
+      if (links.length) all.add(`link:${device.id}`, links, [`device:${device.id}`]);
+      const outside = thingsOf(design).get(device.id)?.local === false ? [["internet"], ["cloud"]] : [];
+      if (anyHub.length || outside.length)
+        all.add(
+          `hub way:${device.id}`,
+          ...(anyHub.length ? [anyHub] : []),
+          [`heard:${device.id}`],
+          ...outside,
+          ...controlNeeds(design, wiring, shared),
+        );
+    }
+    return { parts: [...found.values()], failing };
+  },
+  sameRow,
+);
