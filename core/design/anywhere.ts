@@ -2,6 +2,7 @@
  * A design without where its points lie, for whatever hangs on no place: nudged about all day, a point says nothing new
  * to it. Who reads a place there is told off, and who puts such a row into a design as well.
  */
+import { sameList } from "./alike";
 import type { Design } from "./collections";
 
 type Point = Design["points"][number];
@@ -44,38 +45,30 @@ function alike(a: Record<string, unknown>, b: Record<string, unknown>): boolean 
 
 const bare = new WeakMap<Point, Point>();
 
-/** The row without its place; the one before where nothing else is new. */
-function withoutPlace(row: Point, before: Point | undefined): Point {
+/** The row without its place; one that was made before where nothing else is new. */
+function withoutPlace(row: Point, lasts: readonly Design[]): Point {
   if (WITHOUT_PLACE in row) return row;
   let made = bare.get(row);
   if (!made) {
     const { x: _x, y: _y, drawn: _drawn, ...rest } = row;
     made =
-      before && alike(before as never, rest as never)
-        ? before
-        : (Object.assign(Object.create(NOWHERE) as Point, rest, { [WITHOUT_PLACE]: true }) as Point);
+      lasts
+        .flatMap(({ points }) => points.find(({ id }) => id === row.id) ?? [])
+        .find((before) => alike(before as never, rest as never)) ??
+      Object.assign(Object.create(NOWHERE) as Point, rest, { [WITHOUT_PLACE]: true });
     bare.set(row, made);
   }
   return made;
 }
 
-/** A design and the same without places. */
-export interface Anywhere {
-  of: Design;
-  bare: Design;
-}
-
-/** @param last what was made of an earlier design of the lineage: what says the same is the same */
-export function withoutPlaces(design: Design, last: Anywhere | undefined): Design {
-  const names = Object.keys(design) as (keyof Design)[];
-  const old = last?.bare.points;
-  let points = old;
-  if (!last || last.of.points !== design.points) {
-    const before = new Map(old?.map((row) => [row.id, row]));
-    const rows = design.points.map((row) => withoutPlace(row, before.get(row.id)));
-    if (!old || rows.length !== old.length || rows.some((row, i) => row !== old[i])) points = rows;
-  }
-  if (last && points === old && names.every((name) => name === "points" || last.of[name] === design[name]))
-    return last.bare;
-  return { ...design, points: points! };
+/**
+ * The design without places.
+ * @param lasts what was made of earlier designs of the lineage: where one of them says the same, it is given again
+ */
+export function withoutPlaces(design: Design, lasts: readonly Design[]): Design {
+  const rows = design.points.map((row) => withoutPlace(row, lasts));
+  const points = lasts.find((last) => sameList(last.points, rows))?.points ?? rows;
+  const made: Design = { ...design, points };
+  const names = Object.keys(made) as (keyof Design)[];
+  return lasts.find((last) => names.every((name) => last[name] === made[name])) ?? made;
 }

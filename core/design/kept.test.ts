@@ -5,7 +5,7 @@ import { runInNewContext } from "node:vm";
 import { testDesign } from "../test-design";
 import type { Design } from "./collections";
 import { applyChanges, type Change } from "./edit";
-import { findRow, keptFor, memo, memoByRow, withRows } from "./kept";
+import { findIn, findRow, keptFor, memo, memoAnywhere, memoByRow, withRows } from "./kept";
 
 const renamed = (name: string): Change[] => [{ in: "rooms", put: { ...testDesign().rooms[0]!, name } }];
 const moved = (design: Design, x: number): Change[] => [{ in: "points", put: { ...design.points[0]!, x } }];
@@ -172,6 +172,80 @@ describe("memo", () => {
   });
 });
 
+describe("memoAnywhere", () => {
+  const called = (asked: { times: number }) =>
+    memoAnywhere("called", (design) => {
+      asked.times += 1;
+      return design.points.map(({ name, z }) => `${name} ${z}`).join();
+    });
+  const put = (design: Design, more: object): Change[] => [
+    { in: "points", put: { ...design.points[0]!, ...more } },
+  ];
+
+  test("stays while points are moved, and while others that hang on it ask", () => {
+    const asked = { times: 0 };
+    const of = called(asked);
+    const { asked: above, of: louder } = counting((design) => of(design).toUpperCase());
+    const design = testDesign();
+    louder(design);
+    const drawn = { x: 1, y: 1, z: 1, on: "2026-11-02" };
+    const next = applyChanges(applyChanges(design, moved(design, 6)), put(design, { x: 7, drawn }));
+    expect(louder(next)).toBe(louder(design));
+    expect([asked.times, above.times]).toEqual([1, 1]);
+    expect(of(applyChanges(next, put(next, { name: "Other" })))).toContain("Other");
+    expect(of(applyChanges(next, put(next, { z: 1.25 })))).toContain("1.25");
+    expect(of(applyChanges(next, [{ in: "points", drop: design.points[0]!.id }]))).not.toBe(of(design));
+    expect(louder(next)).toBe(louder(design));
+    expect(asked.times).toBe(4);
+  });
+
+  test("other collections it follows like any other result", () => {
+    const of = memoAnywhere("rooms", (design) => namesOf(design).join());
+    const design = testDesign();
+    expect(of(applyChanges(design, moved(design, 6)))).toBe(of(design));
+    expect(of(applyChanges(design, renamed("Parlour")))).toContain("Parlour");
+  });
+
+  test.each(["x", "y", "drawn"] as const)("who reads %s there is told off", (field) => {
+    const of = memoAnywhere("placed", (design) => design.points[0]![field]);
+    expect(() => of(testDesign())).toThrow("where cam lies is read by a result that hangs on no place");
+    const trial = memoAnywhere("trial", (design) => withRows(design, { lamps: [] }).points[0]![field]);
+    expect(() => trial(testDesign())).toThrow("where cam lies");
+  });
+
+  test("a point that has lost its place is put nowhere; a trial edit of others may be made", () => {
+    const puts = memoAnywhere("puts", (design) => applyChanges(design, put(design, { name: "Other" })));
+    expect(() => puts(testDesign())).toThrow("where cam lies");
+    const asked = { times: 0 };
+    const of = called(asked);
+    const trial = memoAnywhere("trial", (design) => of(applyChanges(design, renamed("Parlour"))));
+    const design = testDesign();
+    expect(trial(design)).toBe(of(design));
+    trial(applyChanges(design, moved(design, 6)));
+    expect(asked.times).toBe(1);
+  });
+});
+
+test("who looks one entry of a kept map up hangs on that entry alone", () => {
+  const byName = memo("byName", (design) => new Map(design.points.map((point) => [point.id, point.name])));
+  const { asked, of } = counting((design) => [
+    findIn(design, byName, "cam-up"),
+    findIn(design, byName, "none"),
+  ]);
+  const inTrial = counting((design) => findIn(applyChanges(design, renamed("Trial")), byName, "cam-up"));
+  const above = counting((design) => inTrial.of(applyChanges(design, renamed("Other"))));
+  const design = testDesign();
+  const up = design.points.find(({ id }) => id === "cam-up")!;
+  expect(of(design)).toEqual([up.name, undefined]);
+  of(applyChanges(design, moved(design, 6)));
+  expect(asked.times).toBe(1);
+  const other = applyChanges(design, [{ in: "points", put: { ...up, name: "Other" } }]);
+  expect(of(other)).toEqual(["Other", undefined]);
+  expect([inTrial.of(design), inTrial.of(other)]).toEqual([up.name, "Other"]);
+  expect([above.of(design), above.of(other)]).toEqual([up.name, "Other"]);
+  expect(findIn(other, byName, "cam-up")).toBe("Other");
+});
+
 describe("memoByRow", () => {
   test("is kept for every row that is the same object, while what it read is the same", () => {
     const asked: string[] = [];
@@ -232,6 +306,10 @@ interface Recipe {
   find: boolean;
   trial: boolean;
   coarse: boolean;
+  /** It hangs on no place; what does reads the place of a point. */
+  anywhere: boolean;
+  /** It looks one entry up in a map that another one gives. */
+  entry: boolean;
 }
 
 const recipe: fc.Arbitrary<Recipe> = fc.record({
@@ -241,17 +319,28 @@ const recipe: fc.Arbitrary<Recipe> = fc.record({
   find: fc.boolean(),
   trial: fc.boolean(),
   coarse: fc.boolean(),
+  anywhere: fc.boolean(),
+  entry: fc.boolean(),
 });
 
-const edited = (design: Design, [name, text]: readonly [Read, string]): Change[] => [
-  { in: name, put: { ...design[name][0]!, name: text } } as Change,
-];
+/** Another name; of a point another place as well, or that alone. */
+const edited = (design: Design, [name, text]: readonly [Read | "places", string]): Change[] =>
+  name === "places"
+    ? moved(design, text.length)
+    : [{ in: name, put: { ...design[name][0]!, name: text } } as Change];
+
+const namesOfPoints = memo(
+  "namesOfPoints",
+  (design) => new Map(design.points.map(({ id, name }) => [id, name])),
+);
 
 /** Results that ask one another, each of those before it. */
 function resultsOf(recipes: readonly Recipe[]): ((design: Design) => string)[] {
   const made: ((design: Design) => string)[] = [];
-  for (const { read, ask, row, find, trial, coarse } of recipes) {
-    const below = made.length ? ask.map((n) => made[n % made.length]!) : [];
+  const placeless: ((design: Design) => string)[] = [];
+  for (const { read, ask, row, find, trial, coarse, anywhere, entry } of recipes) {
+    const all = anywhere ? placeless : made;
+    const below = all.length ? ask.map((n) => all[n % all.length]!) : [];
     const text = (design: Design): string => {
       const own = read.map((name) => {
         const { id } = testDesign()[name][0]!;
@@ -259,18 +348,20 @@ function resultsOf(recipes: readonly Recipe[]): ((design: Design) => string)[] {
       });
       // What is read hangs on what was read before.
       const more = own.join("").length % 2 ? [design.lamps.length] : below.map((one) => one(design));
-      return [...own, ...more].join(" ");
+      const place = anywhere ? [] : [design.points[0]!.x];
+      const name = entry ? [findIn(design, namesOfPoints, design.points[0]!.id)] : [];
+      return [...own, ...more, ...place, ...name].join(" ");
     };
     const whole = (design: Design) =>
       text(trial ? applyChanges(design, edited(design, ["rooms", "Trial"])) : design);
     const byRow = memoByRow("by row", (design: Design, one: { id: string }) => `${one.id} ${whole(design)}`);
-    made.push(
-      memo(
-        "whole",
-        (design) => (row ? byRow.all(design, design.points).join() : whole(design)),
-        coarse ? (a, b) => a === b : undefined,
-      ),
+    const result = (anywhere ? memoAnywhere : memo)(
+      "whole",
+      (design) => (row ? byRow.all(design, design.points).join() : whole(design)),
+      coarse ? (a, b) => a === b : undefined,
     );
+    made.push(result);
+    if (anywhere) placeless.push(result);
   }
   return made;
 }
@@ -280,7 +371,12 @@ test("property: after any edits, what any results give is what they give worked 
     fc.property(
       fc.array(recipe, { minLength: 1, maxLength: 7 }),
       fc.array(
-        fc.tuple(fc.constantFrom(...READ), fc.constantFrom("a", "bb", "ccc"), fc.nat(6), fc.boolean()),
+        fc.tuple(
+          fc.constantFrom(...READ, "places" as const),
+          fc.constantFrom("a", "bb", "ccc"),
+          fc.nat(6),
+          fc.boolean(),
+        ),
         {
           minLength: 1,
           maxLength: 8,

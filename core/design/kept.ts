@@ -9,7 +9,7 @@
  * of the design before it. The store hangs on the designs and on nothing else: when the last design of a lineage is let
  * go, all that was kept for it goes too, and no design ever reads another lineage's results.
  */
-import { withoutPlaces, type Anywhere } from "./anywhere";
+import { withoutPlaces } from "./anywhere";
 import { byId, type CollectionName, type Design, type Rows } from "./collections";
 
 /** What a result can hang on: it is the same as long as `now` gives the same. */
@@ -17,8 +17,8 @@ interface Source {
   now(design: Design): unknown;
   /** The collection it is, or is a row of; the settings as well. */
   collection?: string;
-  /** Of a result: what it read. */
-  reads?(design: Design): Reads;
+  /** Of a result: what it read, and of which design: one without places reads of that. */
+  reads?(design: Design): readonly [Reads, Design];
 }
 
 /** What was read while something was worked out, in order; without the same source twice. */
@@ -49,8 +49,8 @@ interface Lineage {
   results: Map<object, readonly Entry[]>;
   rows: Map<object, RowEntries>;
   own: Map<object, unknown>;
-  /** The last design of it without places. */
-  anywhere?: Anywhere;
+  /** Designs of it without places, the last first: trials of several kinds come between two edits. */
+  anywhere: readonly Design[];
 }
 
 /** A design, what it comes from, and what was asked of it already: asked again, nothing is compared. */
@@ -64,6 +64,8 @@ interface Known {
   anywhere?: Design;
 }
 
+const KEPT_ANYWHERE = 8;
+
 const known = new WeakMap<Design, Known>();
 let stamps = 0;
 
@@ -76,7 +78,8 @@ const newKnown = (lineage: Lineage): Known => ({
 
 function knownOf(real: Design): Known {
   let one = known.get(real);
-  if (!one) known.set(real, (one = newKnown({ results: new Map(), rows: new Map(), own: new Map() })));
+  if (!one)
+    known.set(real, (one = newKnown({ results: new Map(), rows: new Map(), own: new Map(), anywhere: [] })));
   return one;
 }
 
@@ -84,13 +87,13 @@ function knownOf(real: Design): Known {
 function anywhereOf(real: Design): Design {
   const own = knownOf(real);
   if (!own.anywhere) {
-    const last = own.lineage.anywhere;
-    const bare = withoutPlaces(real, last);
-    if (bare !== last?.bare) {
-      if (last) known.set(bare, newKnown(knownOf(last.bare).lineage));
-      knownOf(bare).anywhere = bare;
-    }
-    own.lineage.anywhere = { of: real, bare };
+    const { lineage } = own;
+    const bare = withoutPlaces(real, lineage.anywhere);
+    const [last] = lineage.anywhere;
+    if (last && !known.has(bare)) known.set(bare, newKnown(knownOf(last).lineage));
+    lineage.anywhere = [bare, ...lineage.anywhere.filter((one) => one !== bare)].slice(0, KEPT_ANYWHERE);
+    // Trials that are made of it are of its own lineage.
+    Object.assign(knownOf(bare), { anywhere: bare }).lineage.anywhere = lineage.anywhere;
     own.anywhere = bare;
   }
   return own.anywhere;
@@ -188,21 +191,21 @@ class Frame implements ProxyHandler<Design> {
   }
 
   /** A kept result was asked for. */
-  ask(source: Source, called: string, { reads, result }: Entry): void {
+  ask(source: Source, called: string, { result }: Entry): void {
     this.mustBeOpen(called);
-    if (this.base) this.inherit(reads);
+    if (this.base) this.inherit(...source.reads!(this.real));
     else if (!this.seen.has(source)) this.record(source, result);
   }
 
   /** What was asked for hangs on all of these. */
-  inherit(reads: Reads): void {
+  inherit(reads: Reads, of: Design): void {
     this.mustBeOpen("what is known of a row");
     if (this.seen.has(reads)) return;
     this.seen.add(reads);
     reads.sources.forEach((source, i) => {
       if (this.base) {
         if (source.collection !== undefined) this.read(source.collection);
-        else this.inherit(source.reads!(this.real));
+        else this.inherit(...source.reads!(of));
       } else if (!this.seen.has(source)) this.record(source, reads.values[i]);
     });
   }
@@ -299,7 +302,7 @@ function recorded<R>(
     const result = compute(new Proxy(real, frame));
     return { reads: { sources: frame.sources, values: frame.values }, result };
   } catch (error) {
-    asking?.inherit(frame);
+    asking?.inherit(frame, real);
     throw error;
   } finally {
     frame.open = false;
@@ -314,7 +317,10 @@ function keptResult<R>(
 ): (design: Design) => R {
   const source: Source = {
     now: (real) => entryOf(of(real), undefined).result,
-    reads: (real) => knownOf(of(real)).entries.get(source)!.reads,
+    reads(real) {
+      const at = of(real);
+      return [knownOf(at).entries.get(source)!.reads, at];
+    },
   };
   const entryOf = (real: Design, asking: Frame | undefined): Entry => {
     const own = knownOf(real);
@@ -403,7 +409,7 @@ export function memoByRow<Row extends object, R>(
     }
     entry.stamp = own.stamp;
     if (before[0] !== entry) kept.byRow.set(row, remember(before, entry));
-    frame?.inherit(entry.reads);
+    frame?.inherit(entry.reads, real);
     return entry.result as R;
   };
   const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]) =>
