@@ -393,12 +393,16 @@ export function memoByRow<Row extends object, R>(
   compute: (design: Design, row: Row, also?: unknown) => R,
 ): ByRow<Row, R> {
   const key = {};
-  const one = (design: Design, row: Row, also?: unknown): R => {
+  /** Whoever asks, and what is known of all rows: looked up once for a list of them. */
+  const asked = (design: Design) => {
     const frame = frameOf(design);
     const real = frame?.real ?? design;
     const own = knownOf(real);
     let kept = own.lineage.rows.get(key);
     if (!kept) own.lineage.rows.set(key, (kept = { byRow: new WeakMap() }));
+    return { frame, real, own, kept };
+  };
+  const ofRow = ({ frame, real, own, kept }: ReturnType<typeof asked>, row: Row, also: unknown): R => {
     const before = kept.byRow.get(row) ?? [];
     let entry = before.find(
       (known) => known.also === also && (known.stamp === own.stamp || stands(known.reads, real, own)),
@@ -412,8 +416,11 @@ export function memoByRow<Row extends object, R>(
     frame?.inherit(entry.reads, real);
     return entry.result as R;
   };
-  const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]) =>
-    rows.map((row, i) => one(design, row, also?.[i]));
+  const one = (design: Design, row: Row, also?: unknown): R => ofRow(asked(design), row, also);
+  const all = (design: Design, rows: readonly Row[], also?: readonly unknown[]) => {
+    const by = asked(design);
+    return rows.map((row, i) => ofRow(by, row, also?.[i]));
+  };
   return Object.defineProperty(Object.assign(one, { all }), "name", { value: name });
 }
 

@@ -3,7 +3,8 @@
  * and volts are worked out above this, from the drops that stretches are.
  */
 import { byId, type Design } from "../design/collections";
-import { sameMap } from "../design/alike";
+import { group } from "d3-array";
+import { sameList, sameMap } from "../design/alike";
 import { findIn, findRow, memo } from "../design/kept";
 import type { SegmentRow, StopRow } from "../stages/bus/rows";
 import type { CableTypeRow, PointRow } from "../stages/runs/rows";
@@ -24,20 +25,25 @@ export const pointOfStop = (design: Design, stop: StopRow): PointRow | undefined
   findRow(design, "points", stop.point ?? findRow(design, "devices", stop.device)?.point);
 
 /** The stops of each segment, in the order the cable visits them. */
-export const stopsBySegment = memo("stopsBySegment", (design): ReadonlyMap<string, StopRow[]> => {
-  const stops = new Map<string, StopRow[]>();
-  for (const stop of design.stops) {
-    const list = stops.get(stop.segment);
-    if (list) list.push(stop);
-    else stops.set(stop.segment, [stop]);
-  }
-  for (const list of stops.values()) list.sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
-  return stops;
+export const stopsBySegment = memo("stopsBySegment", (design): ReadonlyMap<string, readonly StopRow[]> => {
+  const inOrder = (list: StopRow[]) => list.sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+  return new Map(
+    [...group(design.stops, ({ segment }) => segment)].map(([segment, list]) => {
+      const now = inOrder(list);
+      const last = listOf.get(now[0]!);
+      const kept = last && sameList(last, now) ? last : now;
+      listOf.set(now[0]!, kept);
+      return [segment, kept];
+    }),
+  );
 });
+
+/** By its first stop, the list that was given last: given again where it is the same. */
+const listOf = new WeakMap<StopRow, readonly StopRow[]>();
 
 /** Stops of one segment; none where it has none yet. */
 export const stopsOf = (design: Design, segment: string): readonly StopRow[] =>
-  stopsBySegment(design).get(segment) ?? [];
+  findIn(design, stopsBySegment, segment) ?? [];
 
 /**
  * The stop each one's cable comes from; undefined is the closet. A parent that leads round to the stop itself is

@@ -5,7 +5,7 @@
  * differ it is stale: what came since is not seen yet, what went is seen still and answers nothing.
  */
 import { byId, type Design } from "../../design/collections";
-import { memo } from "../../design/kept";
+import { memoAnywhere } from "../../design/kept";
 import type { DeviceRow } from "../register/rows";
 import { lostOf, meet, shownAs, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
 import type { BridgeRow, EcosystemRow, ExposureRow } from "./rows";
@@ -52,7 +52,7 @@ export interface BridgeState {
 }
 
 /** Every bridge as it stands and as it was saved. One that never was has shown nothing yet. */
-export const bridgeStates = memo(
+export const bridgeStates = memoAnywhere(
   "bridgeStates",
   (design): ReadonlyMap<string, BridgeState> =>
     new Map(
@@ -93,7 +93,7 @@ export interface Exposed {
 }
 
 /** Every exposure, in the order of the rows. */
-export const exposuresOf = memo("exposuresOf", (design): readonly Exposed[] => {
+export const exposuresOf = memoAnywhere("exposuresOf", (design): readonly Exposed[] => {
   const full = overFull(design);
   return design.exposures.map((row) => exposedBy(design, row, full));
 });
@@ -177,7 +177,7 @@ function exposedBy(design: Design, row: ExposureRow, full: ReadonlyMap<string, s
 }
 
 /** Exposures that somebody sees now or will once their bridge is saved. */
-export const seenOf = memo("seenOf", (design) =>
+export const seenOf = memoAnywhere("seenOf", (design) =>
   exposuresOf(design).filter(({ state }) => state !== "refused"),
 );
 

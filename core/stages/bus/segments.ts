@@ -3,13 +3,14 @@
  * against. Metres and routes come from its drops, so that what was measured on site counts.
  */
 import { byId, type Design, type Rows } from "../../design/collections";
-import { findRow, keptFor, memo, memoByRow } from "../../design/kept";
+import { findIn, findRow, keptFor, memo, memoByRow } from "../../design/kept";
 import type { Verdict } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
 import { CLOSING_INDEX, parentsOf, placedStops, pointOfStop, stopsOf } from "../../points/lines";
 import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 import { dropsOf, type Drop } from "../runs/drops";
+import type { PointRow } from "../runs/rows";
 import { atTemperature } from "../runs/electrical";
 import type { BusLimits, BusProfileRow, SegmentRow, StopRow } from "./rows";
 import { nodeVolts } from "./network";
@@ -153,7 +154,7 @@ function segmentWith(
   const stops = stopsOf(design, row.id);
   const placed = stops.filter((stop) => {
     const point = pointOfStop(design, stop);
-    return point && placedStops(design).get(point.id)?.stop === stop;
+    return point && findIn(design, placedStops, point.id)?.stop === stop;
   });
   const parents = parentsOf(row.topology, placed, stops);
   const own = new Map<string, Drop[]>();
@@ -240,13 +241,17 @@ function inTreeOrder(stops: readonly StopRow[], parents: readonly (StopRow | und
   return order;
 }
 
+/** A point's own way to a closet; undefined where there is none. */
+const homeRoute = memoByRow("homeRoute", (design, point: PointRow, closet) =>
+  routeTo(routeGraph(design), point, closet as string),
+);
+
 /** Cable in the house if each of its points had one of its own to the closet. */
 function homeRunsM(design: Design, row: SegmentRow, nodes: readonly BusNode[]): number {
   const { slackPointM, slackClosetM } = design.design;
-  const graph = routeGraph(design);
   return nodes.reduce((sum, { stop }) => {
     const point = stop && pointOfStop(design, stop);
-    const route = point && routeTo(graph, point, row.closet);
+    const route = point && homeRoute(design, point, row.closet);
     return route ? sum + route.pathM + route.riseM + slackPointM + slackClosetM : sum;
   }, 0);
 }

@@ -192,8 +192,10 @@ export const fireCrossings = memo("fireCrossings", (design): FireCrossing[] => {
   const drops = dropsOf(design);
   const crossings = dropCrossings.all(design, drops);
   for (const [i, drop] of drops.entries()) {
+    const own = crossings[i]!;
+    if (!own.length) continue;
     const mm2 = (Math.PI / 4) * (drop.cableType?.outerMm ?? 0) ** 2;
-    for (const crossing of crossings[i]!) {
+    for (const crossing of own) {
       const part = `${crossing.in}/${crossing.id}`;
       const known = byPart
         .get(part)

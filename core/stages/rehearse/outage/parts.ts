@@ -8,7 +8,7 @@
 import { byId, type Design } from "../../../design/collections";
 import { group } from "d3-array";
 import { sameMap } from "../../../design/alike";
-import { memo, memoAnywhere } from "../../../design/kept";
+import { findIn, memo, memoAnywhere } from "../../../design/kept";
 import { sameRow } from "../../../design/edit";
 import type { Need, Part } from "../../../outage/graph";
 import { parentsOf, placedStops, stopsOf } from "../../../points/lines";
@@ -251,7 +251,7 @@ interface Wired extends Omit<Wiring, "power"> {
 
 function wiredOf({ design, radios, outputs, amplifier }: Known, device: DeviceRow, point: PointRow): Wired {
   const own = radios.get(device.id) ?? [];
-  const stop = placedStops(design).get(point.id)?.stop;
+  const stop = findIn(design, placedStops, point.id)?.stop;
   const outs = outputs.get(point.id) ?? [];
   const base = kindOf(point.kind);
   const [radio] = own;
@@ -382,7 +382,7 @@ function linkNeeds(
   const fed = power ? [power] : [];
   for (const output of outputsOf.get(point.id) ?? [])
     for (const link of linksTo.get(output.id) ?? []) {
-      const stop = placedStops(design).get(link.input ?? "")?.stop;
+      const stop = findIn(design, placedStops, link.input ?? "")?.stop;
       const channel = byId(design, "channels").get(link.channel ?? "");
       const input: Need[] = stop ? [[`stop:${stop.id}`]] : channel ? [[`module:${channel.module}`]] : [];
       found.push(all.add(`by link:${link.id}`, [`module:${output.module}`], ...input, ...fed));
