@@ -1,5 +1,5 @@
 /** How two lines on the plan lie to each other: side by side, or one entering an area. Metres. */
-import { contains } from "./polygon";
+import { boxesNear, boxOf, contains, type Box } from "./polygon";
 import { meeting, type Xy } from "./segment";
 
 /** Runs that turn away by more than this are crossings, and those are fine. */
@@ -49,8 +49,18 @@ export function alongside(
   return { metres: (high - low) * lv, least };
 }
 
+const boxes = new WeakMap<readonly Xy[], Box>();
+
+function boxOfOutline(outline: readonly Xy[]): Box {
+  let box = boxes.get(outline);
+  if (!box) boxes.set(outline, (box = boxOf(outline)));
+  return box;
+}
+
 /** Does a–b enter the outline? Touching it along its edge does not count. */
 export function crosses(outline: readonly Xy[], a: Xy, b: Xy): boolean {
+  // Most areas of a level are nowhere near.
+  if (!boxesNear(boxOfOutline(outline), boxOf([a, b]))) return false;
   const cuts = [0, 1];
   outline.forEach((corner, i) => {
     const met = meeting(a, b, corner, outline[(i + 1) % outline.length]!);

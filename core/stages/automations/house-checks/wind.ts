@@ -2,11 +2,11 @@
 import { byId, type Design } from "../../../design/collections";
 import { freeId } from "../../../design/free-id";
 import { putRow } from "../../../design/row-changes";
-import type { Finding } from "../../../desk/findings";
+import type { Finding, Fix } from "../../../desk/findings";
 import { partsIn, thingId } from "../conflicts";
 import type { AutomationRow } from "../rows";
 import { movedBy } from "../rows-walk";
-import { filled } from "../templates/fill";
+import { filled, valueFor } from "../templates/fill";
 import { templateOf } from "../templates/library";
 import { made } from "../templates/template";
 import { ableOf } from "../things";
@@ -27,6 +27,7 @@ const isWindRule = (row: AutomationRow): boolean =>
 
 export function windRules(design: Design): Finding[] {
   const parts = on(design).flatMap((row) => partsIn(design, row).map((part) => ({ row, part })));
+  const masted = hasMast(design);
   return design.points.flatMap((point): Finding[] => {
     if (!isOutdoors(design, point.id)) return [];
     const rules = on(design).filter(({ priority }) => priority === "safety");
@@ -43,7 +44,7 @@ export function windRules(design: Design): Finding[] {
     const when = lets
       ? `${lets.row.name} lets it out, whatever the wind does afterwards.${whileUnseen(design, lets.row)}`
       : "A hand can leave it out, and nobody is there when the wind rises.";
-    const fix = stormFix(design, point.id);
+    const fix = masted ? stormFix(point.id) : undefined;
     return [
       finding({
         code: "no-wind-rule",
@@ -57,20 +58,28 @@ export function windRules(design: Design): Finding[] {
   });
 }
 
-function stormFix(design: Design, point: string): Finding["fix"] {
-  const template = templateOf("storm")!;
-  const room = roomOf(design, point);
-  const { values } = filled(design, template, room);
-  if (!values.mast) return undefined;
-  const { row } = made(
-    design,
-    template,
-    { ...values, covers: { points: [point] } },
-    {
-      id: freeId(design, "automations", `storm-${point}`),
-      name: `${template.name}, ${pointName(design, point)}`,
-      ...(room === undefined ? {} : { room }),
-    },
-  );
-  return { label: "Bring it in before a storm", changes: putRow("automations", row) };
+/** Is there anything that feels the wind? The template asks for one in the house. */
+function hasMast(design: Design): boolean {
+  const mast = templateOf("storm")!.parameters.find(({ name }) => name === "mast")!;
+  return valueFor(design, mast, undefined, []) !== undefined;
 }
+
+const stormFix = (point: string): Fix => ({
+  label: "Bring it in before a storm",
+  changes(design) {
+    const template = templateOf("storm")!;
+    const room = roomOf(design, point);
+    const { values } = filled(design, template, room);
+    const { row } = made(
+      design,
+      template,
+      { ...values, covers: { points: [point] } },
+      {
+        id: freeId(design, "automations", `storm-${point}`),
+        name: `${template.name}, ${pointName(design, point)}`,
+        ...(room === undefined ? {} : { room }),
+      },
+    );
+    return putRow("automations", row);
+  },
+});
