@@ -5,7 +5,15 @@ import { createInterface } from "node:readline";
 import { readFileSync } from "node:fs";
 import { choose } from "./choose";
 import { copyInDatabase } from "./copy";
-import { expect, test as base, type Browser, type Cookie, type Page } from "@playwright/test";
+import {
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContext,
+  type Cookie,
+  type Page,
+} from "@playwright/test";
+import settings from "../../playwright.config";
 
 export { expect };
 
@@ -38,7 +46,48 @@ async function ownStand(folder: string) {
   throw new Error("The application did not start.");
 }
 
-export const test = base.extend<{ quiet: undefined }, { stand: string }>({
+interface Kept {
+  context: BrowserContext;
+  page: Page;
+}
+
+/** What one test leaves behind: pages, routes, listeners, a network that is off, cookies and storage. */
+async function tidy({ context, page }: Kept, stand: string): Promise<void> {
+  for (const other of context.pages()) if (other !== page) await other.close();
+  page.removeAllListeners();
+  context.removeAllListeners();
+  await page.unrouteAll({ behavior: "ignoreErrors" });
+  await context.unrouteAll({ behavior: "ignoreErrors" });
+  await context.setOffline(false);
+  await page.emulateMedia({ media: null, colorScheme: null, reducedMotion: null });
+  // A page of the same place, so that the browser goes on in the process that has the scripts warm.
+  await page.goto(`${stand}/mark.svg`);
+  await context.clearCookies();
+  const client = await context.newCDPSession(page);
+  await client.send("Storage.clearDataForOrigin", { origin: stand, storageTypes: "all" });
+  await client.detach();
+}
+
+export const test = base.extend<{ quiet: undefined }, { stand: string; kept: Kept }>({
+  /** One page a worker, so that scripts are fetched, read and warm once; a test finds it empty. */
+  kept: [
+    async ({ browser, stand }, use) => {
+      const { viewport, locale, timezoneId, acceptDownloads } = settings.use!;
+      const context = await browser.newContext({
+        baseURL: stand,
+        ...{ viewport, locale, timezoneId, acceptDownloads },
+      });
+      await use({ context, page: await context.newPage() });
+      await context.close();
+    },
+    { scope: "worker" },
+  ],
+  context: async ({ kept }, use) => use(kept.context),
+  page: async ({ kept, viewport, stand }, use) => {
+    await kept.page.setViewportSize(viewport!);
+    await use(kept.page);
+    await tidy(kept, stand);
+  },
   stand: [
     async ({}, use, worker) => {
       const { url, database, stop } = await ownStand(`.test-data/e2e-${worker.parallelIndex}`);
