@@ -38,7 +38,7 @@ export function written(text: string, run: string, lines: readonly Line[]): stri
   const { runs, said } = earlier(text);
   const columns = [run, ...runs].slice(0, COLUMNS);
   const row = (line: readonly string[]) => `| ${line.join(" | ")} |`;
-  const about = text.slice(0, Math.max(0, text.indexOf("|"))).trim();
+  const about = text.split(/^\|/m, 1)[0]!.trim();
   return [
     about,
     "",

@@ -2,8 +2,8 @@
  * What an edit costs, and the first answer: the totals of the ledger, and then all findings with the marks and counts a
  * page gets. Run by itself as it is built for use (bin/bundle-command.mjs). Prints a line of JSON for each figure.
  */
-import { firstAnswer } from "../core/desk/engine";
-import { ledgerCells } from "../core/desk/ledger";
+import { firstAnswer } from "../core/whole/engine";
+import { ledgerCells } from "../core/whole/ledger";
 import { applyChanges } from "../core/design/edit";
 import type { Design } from "../core/design/collections";
 import { furnished, generateHouse, lined, movePoint } from "../core/stages/house";

@@ -3,8 +3,8 @@
  * itself as it is built for use (bin/bundle-command.mjs): what reads TypeScript as it runs keeps the name of every function
  * that is made, which is a fifth of a year's time. Prints a line of JSON for each figure.
  */
-import { Agenda } from "../core/automation/agenda";
-import { Rehearsal, rehearse } from "../core/rehearse/rehearse";
+import { Agenda } from "../core/stages/automations/engine/agenda";
+import { Rehearsal, rehearse } from "../core/stages/rehearse/play/rehearse";
 import { houseOf } from "../core/stages/rehearse/house-of";
 import { pairsOf, singleFailures } from "../core/stages/rehearse/outage/table";
 import { larkspurWeir } from "../demo/larkspur-weir";

@@ -17,7 +17,7 @@ import { automationChecks, firingYear } from "../core/stages/automations";
 import { cableTotals, dropsOf } from "../core/stages/runs";
 import { connect } from "../db/connect";
 import { readDesign } from "../db/read-design";
-import { STAGE_LIST } from "../core/desk/list";
+import { STAGE_LIST } from "../core/whole/list";
 import { createDesign } from "../db/people";
 import { larkspurWeir } from "../demo/larkspur-weir";
 import { startTestDatabase, startWeb, type WebProcess } from "../tests/start";

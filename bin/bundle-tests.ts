@@ -31,8 +31,8 @@ const SURROUNDINGS = [
  */
 const SECONDS: Readonly<Record<string, number>> = {
   "bin/zinc.test.ts": 24,
-  "core/desk/engine.test.ts": 17,
-  "core/desk/found.test.ts": 14,
+  "core/whole/engine.test.ts": 17,
+  "core/whole/found.test.ts": 14,
 };
 const BYTES_A_SECOND = 6000;
 

@@ -1,5 +1,5 @@
 /**
- * How little a stage takes: one is added to a copy of the sources by two folders and a line each, and taken
+ * How little a stage takes: one is added to a copy of the sources by two folders, its rows and a line each, and taken
  * out again.
  */
 import { buildSync } from "esbuild";
@@ -9,12 +9,12 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
 const FILES: Record<string, string> = {
-  "core/stages/handover/names.ts": `
+  "core/design/rows/handover-names.ts": `
 export const NAMES = { handovers: "handover paper" } as const;
 `,
-  "core/stages/handover/rows.ts": `
-import { Id, Num, Ref, type RowClass } from "../../design/fields";
-import type { NAMES } from "./names";
+  "core/design/rows/handover.ts": `
+import { Id, Num, Ref, type RowClass } from "../fields";
+import type { NAMES } from "./handover-names";
 
 export class EcosystemRow {
   @Id() id!: string;
@@ -77,8 +77,8 @@ export default function Handover() {
 
 const LINES: Record<string, string> = {
   "core/stages/index.ts": 'export { handover } from "./handover/stage";',
-  "core/stages/names.ts": 'export { NAMES as handover } from "./handover/names";',
-  "core/stages/rows.ts": 'export { ROWS as handover } from "./handover/rows";',
+  "core/design/rows/names.ts": 'export { NAMES as handover } from "./handover-names";',
+  "core/design/rows/index.ts": 'export { ROWS as handover } from "./handover";',
 };
 
 /** Reads the demo file with two handovers put into it, and says what the desk makes of it. */
@@ -87,8 +87,8 @@ import { readFileSync } from "node:fs";
 import { FILE_ORDER } from "./core/design/collections";
 import { WRITE_ORDER } from "./core/design/row-classes";
 import { readFile } from "./core/design/file";
-import { firstAnswer } from "./core/desk/engine";
-import { allPapers } from "./core/desk/summary";
+import { firstAnswer } from "./core/whole/engine";
+import { allPapers } from "./core/whole/summary";
 import { TABLES } from "./db/row-tables";
 const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
 const [device] = file.devices;
@@ -139,7 +139,7 @@ function trial(how: "with" | "without"): object {
   ) as object;
 }
 
-test("added by two folders and a line each, it is in the file, the ledger, the findings, the papers and the tables", () => {
+test("added by two folders, its rows and a line each, it is in the file, the ledger, the findings, the papers and the tables", () => {
   for (const [path, text] of Object.entries(FILES)) {
     mkdirSync(join(copy, path, ".."), { recursive: true });
     writeFileSync(join(copy, path), text);

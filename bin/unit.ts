@@ -2,7 +2,7 @@
  * The unit tests.
  *
  *     npm run unit                       all of them
- *     npm run unit -- core/rehearse      those whose path holds one of these words
+ *     npm run unit -- stages/rehearse    those whose path holds one of these words
  *     npm run unit -- found -u           what is kept beside a test is written anew; other options go to Jest
  */
 import { spawnSync } from "node:child_process";

@@ -10,8 +10,8 @@ import { readFile } from "../core/design/file";
 import { fail, InputError, sentence } from "../core/design/input-error";
 import { groupDigits } from "../core/design/units";
 import { figure, textTable, type Command, type CommandResult } from "../core/desk/command";
-import { ledgerJson, ledgerOf } from "../core/desk/ledger";
-import { allFindings, allPapers } from "../core/desk/summary";
+import { ledgerJson, ledgerOf } from "../core/whole/ledger";
+import { allFindings, allPapers } from "../core/whole/summary";
 import { utf8Text } from "../core/files/utf8";
 import { round4 } from "../core/geometry/round";
 

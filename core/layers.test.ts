@@ -48,16 +48,10 @@ function circle(graph: ReadonlyMap<string, readonly string[]>): string[] | undef
   return undefined;
 }
 
-/**
- * A folder of the core, a stage by itself; row classes are part of the design, for all stages speak of
- * them.
- */
+/** The folder a file of the core lies in: a stage by itself, with the folders in it. */
 function part(file: string): string {
-  const [, folder, stage, name] = file.split("/") as [string, string, string?, string?];
-  if (folder !== "stages") return folder === "desk" ? `desk/${stage}` : folder;
-  if (stage === "rows.ts" || stage === "names.ts" || name === "names.ts" || name?.startsWith("rows"))
-    return "design";
-  return name ? `stages/${stage}` : "stages";
+  const [, folder, below, name] = file.split("/") as [string, string, string?, string?];
+  return folder === "stages" && name !== undefined ? `stages/${below}` : folder;
 }
 
 const core = importsOf(["core"]);
@@ -74,7 +68,7 @@ test.each(["core", "app", "db", "server"])("no file of %s waits for itself", (fo
   expect(circle(graph)).toBeUndefined();
 });
 
-test("no stage waits for a stage that waits for it, and what they share waits for none", () => {
+test("no folder waits for one that waits for it, and what stages share waits for none of them", () => {
   const parts = new Map<string, string[]>();
   for (const [file, imports] of core) {
     const own = part(file);
@@ -83,8 +77,22 @@ test("no stage waits for a stage that waits for it, and what they share waits fo
   }
   expect(parts.get("stages/choose")).toContain("stages/runs");
   expect(circle(parts)).toBeUndefined();
-  for (const below of ["design", "geometry", "files", "points", "ways"])
-    expect(parts.get(below)!.filter((name) => name.startsWith("stages/"))).toEqual([]);
+  for (const below of ["design", "geometry", "files", "points", "ways", "desk"])
+    expect(parts.get(below)!.filter((name) => /^(?:stages|whole)/.test(name))).toEqual([]);
+  expect([...parts].filter(([, others]) => others.includes("whole"))).toEqual([]);
+});
+
+test("row classes are the lowest floor: beside one another they wait for what describes a field alone", () => {
+  const rows = [...core].filter(([file]) => file.startsWith("core/design/rows/"));
+  expect(rows.length).toBeGreaterThan(20);
+  const below = new Set(
+    rows.flatMap(([, imports]) => imports).filter((file) => !file.startsWith("core/design/rows/")),
+  );
+  expect([...below].sort()).toEqual([
+    "core/design/fields.ts",
+    "core/design/placed.ts",
+    "core/design/vocabulary.ts",
+  ]);
 });
 
 test("no style waits for the browser's dark: the theme is the person's, and colours are told by their own names", () => {

@@ -3,7 +3,7 @@
  * worked out by hand.
  */
 import { emptyDesign, type Design } from "./design/collections";
-import type { PointRow } from "./stages/runs/rows";
+import type { PointRow } from "./design/rows/runs";
 import { BUS_PROFILE_TABLE } from "./stages/house/bus-tables";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "./stages/house/tables";
 

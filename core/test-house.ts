@@ -1,10 +1,10 @@
 /** A small house to rehearse, that a day of can be worked out by hand: a snug with two shades, a dark hall, a bedroom. */
-import type { Aspect, CalendarRow, DialRow } from "./stages/automations/rows";
+import type { Aspect, CalendarRow, DialRow } from "./design/rows/automations";
 import { worldNames } from "./stages/automations/language/small-world";
 import { readAutomations } from "./stages/automations/language/text";
-import type { PersonRow } from "./stages/brief/rows";
-import type { House, Thing } from "./rehearse/house";
-import type { Sky, Weather } from "./rehearse/weather";
+import type { PersonRow } from "./design/rows/brief";
+import type { House, Thing } from "./stages/rehearse/play/house";
+import type { Sky, Weather } from "./stages/rehearse/play/weather";
 
 const LAMP: readonly Aspect[] = ["on", "level"];
 

@@ -4,8 +4,8 @@
  */
 import { emptyDesign, type Design } from "./design/collections";
 import { testDesign } from "./test-design";
-import type { RadioProfileRow, RadioRow } from "./stages/mesh/rows";
-import type { OpeningRow } from "./stages/house/rows-house";
+import type { RadioProfileRow, RadioRow } from "./design/rows/mesh";
+import type { OpeningRow } from "./design/rows/house-structure";
 
 export const PROFILE: RadioProfileRow = {
   id: "mesh",

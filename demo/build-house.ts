@@ -1,6 +1,6 @@
 /** Small words for writing down a house as rows: rooms, walls with their openings, points. */
 import type { Design } from "../core/design/collections";
-import type { OpeningRow, RoomRow } from "../core/stages/house/rows-house";
+import type { OpeningRow, RoomRow } from "../core/design/rows/house-structure";
 
 export type Box = [x0: number, y0: number, x1: number, y1: number];
 

@@ -2,7 +2,7 @@
 import type { Design } from "../core/design/collections";
 import { namesOf } from "../core/stages/automations/language/names";
 import { readAutomations } from "../core/stages/automations/language/text";
-import type { CalendarSpan } from "../core/stages/automations/rows";
+import type { CalendarSpan } from "../core/design/rows/automations";
 import { readTimes } from "../core/stages/automations/person-text";
 import { filled } from "../core/stages/automations/templates/fill";
 import { templateOf } from "../core/stages/automations/templates/library";

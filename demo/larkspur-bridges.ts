@@ -7,7 +7,7 @@ import { writeFigures } from "../core/stages/register/pairing-code";
 import type { Design } from "../core/design/collections";
 import { CAPABILITIES, SHOWN_TYPES, type ShownType } from "../core/stages/bridges/capabilities";
 import { filterResult } from "../core/stages/bridges/matrix";
-import type { ExposureRow } from "../core/stages/bridges/rows";
+import type { ExposureRow } from "../core/design/rows/bridges";
 import { thingsOf } from "../core/stages/bridges/things";
 
 const LIGHTS: readonly ShownType[] = ["on/off light", "dimmable light", "tunable light", "colour light"];

@@ -1,6 +1,6 @@
 /** The brief of Larkspur Weir: who lives there, what troubles them, what binds. All invented. */
 import type { Design } from "../core/design/collections";
-import type { ProblemRow, RequirementRow } from "../core/stages/brief/rows";
+import type { ProblemRow, RequirementRow } from "../core/design/rows/brief";
 
 type Links = Partial<
   Pick<ProblemRow, "points" | "devices" | "automations" | "evidence" | "effortH" | "phase">

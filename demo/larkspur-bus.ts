@@ -2,7 +2,7 @@
 import type { Design } from "../core/design/collections";
 import { BOARD_PINS, BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";
 import { MODULE_TYPE_TABLE } from "../core/stages/house/module-table";
-import type { SegmentRow, StopRow } from "../core/stages/bus/rows";
+import type { SegmentRow, StopRow } from "../core/design/rows/bus";
 
 const CELLAR = "cellar-cabinet";
 

@@ -5,7 +5,7 @@ import { proposeChannels } from "../core/stages/bus/assign";
 import { placeModules } from "../core/stages/bus/cabinet";
 import { modulesOf } from "../core/stages/bus/channels";
 import { proposeLinks } from "../core/stages/bus/links";
-import type { ChannelRow } from "../core/stages/bus/rows";
+import type { ChannelRow } from "../core/design/rows/bus";
 
 const CELLAR = "cellar-cabinet";
 const LANDING = "landing-cupboard";

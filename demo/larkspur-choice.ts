@@ -5,8 +5,8 @@
 import { CATALOGUE } from "../core/stages/choose/catalogue";
 import { proposeWants } from "../core/stages/choose/derive";
 import type { Design } from "../core/design/collections";
-import type { WantRow } from "../core/stages/choose/rows";
-import type { DeviceRow } from "../core/stages/register/rows";
+import type { WantRow } from "../core/design/rows/choose";
+import type { DeviceRow } from "../core/design/rows/register";
 
 export function addChoice(design: Design): void {
   design.design = {

@@ -6,7 +6,7 @@ import { readFileSync } from "node:fs";
 import { readReadings } from "../core/stages/mesh/readings-csv";
 import { readScan } from "../core/stages/mesh/scan-csv";
 import { missingRadios, putRadios } from "../core/stages/mesh/put-radios";
-import type { DeviceRow } from "../core/stages/register/rows";
+import type { DeviceRow } from "../core/design/rows/register";
 
 /** Channels of the access points at 2.4 GHz: those next to one another take turns. */
 const NETWORK_CHANNELS: Readonly<Record<string, number>> = {

@@ -1,7 +1,7 @@
 /** The racks of Larkspur Weir, with the faults left in them for the checks to find. All invented. */
 import type { Design } from "../core/design/collections";
 import { patchAll } from "../core/stages/rack/patching";
-import type { RackItemRow } from "../core/stages/rack/rows";
+import type { RackItemRow } from "../core/design/rows/rack";
 import { applyChanges } from "../core/design/edit";
 
 export function addRack(design: Design): void {

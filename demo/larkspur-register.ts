@@ -10,7 +10,7 @@ import type { Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
 import { writeFigures } from "../core/stages/register/pairing-code";
 import { commissioningOf, ownSteps } from "../core/stages/register/steps";
-import type { DeviceReadingRow, DeviceRow, TaskRunRow } from "../core/stages/register/rows";
+import type { DeviceReadingRow, DeviceRow, TaskRunRow } from "../core/design/rows/register";
 
 /** Rooms of the ground floor that are done. */
 const DONE_ROOMS = new Set(["hall", "kitchen", "dining"]);

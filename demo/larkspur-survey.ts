@@ -3,7 +3,7 @@
  * readings. All invented.
  */
 import type { Design } from "../core/design/collections";
-import type { SwitchRow } from "../core/stages/house/rows-survey";
+import type { SwitchRow } from "../core/design/rows/house-survey";
 
 export function addSurvey(design: Design): void {
   design.circuits.push(

@@ -3,8 +3,8 @@
  * All invented.
  */
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
-import type { DeviceRow } from "../core/stages/register/rows";
-import type { PointRow } from "../core/stages/runs/rows";
+import type { DeviceRow } from "../core/design/rows/register";
+import type { PointRow } from "../core/design/rows/runs";
 import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "../core/stages/house/tables";
 import { applyChanges } from "../core/design/edit";
 import { findRooms } from "../core/stages/house";

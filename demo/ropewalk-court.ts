@@ -9,7 +9,7 @@ import { proposeWants } from "../core/stages/choose/derive";
 import { DEFAULT_SETTINGS } from "../core/stages/choose/settings";
 import { emptyDesign, FILE_ORDER, type AnyRow, type Design } from "../core/design/collections";
 import { applyChanges } from "../core/design/edit";
-import type { RoomRow } from "../core/stages/house/rows-house";
+import type { RoomRow } from "../core/design/rows/house-structure";
 import { addOpening, parseSides, tapeRoom } from "../core/stages/house";
 import { RADIO_PROFILE_TABLE } from "../core/stages/house/radio-table";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../core/stages/house/bus-tables";

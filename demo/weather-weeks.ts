@@ -3,7 +3,7 @@
  * `npx tsx demo/weather-weeks.ts`; what they are like is invented.
  */
 import { writeFileSync } from "node:fs";
-import { numbersOf } from "../core/rehearse/random";
+import { numbersOf } from "../core/stages/rehearse/play/random";
 
 const HOURS = 7 * 24;
 const two = (n: number) => String(n).padStart(2, "0");

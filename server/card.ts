@@ -1,7 +1,7 @@
 /** What the list of designs shows of one: its picture, its place, how far each stage is, what is found. */
-import { firstAnswer } from "../core/desk/engine";
+import { firstAnswer } from "../core/whole/engine";
 import { thumbnailOf, type Thumbnail } from "../core/stages/house/thumbnail";
-import type { Stage } from "../core/desk/names";
+import type { Stage } from "../core/design/stage-names";
 import type { Severity } from "../core/desk/findings";
 import type { StoredDesign } from "../db/read-design";
 

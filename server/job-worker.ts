@@ -4,7 +4,7 @@ import { checkChanges } from "../core/design/check-edit";
 import { readFile } from "../core/design/file";
 import { checkDialsOnly } from "../core/stages/rehearse/dials-only";
 import { fail, InputError } from "../core/design/input-error";
-import { allPapers } from "../core/desk/summary";
+import { allPapers } from "../core/whole/summary";
 import { utf8Text } from "../core/files/utf8";
 import { LABEL_SHEETS } from "../core/stages/runs/labels";
 import { pullSheets } from "../core/stages/runs/pull-sheet";

@@ -13,7 +13,7 @@ import type { Design } from "#core/design/collections";
 import { registerLines } from "#core/stages/register";
 import { labelsOf, placeLabels, squareOf, type LabelSheet } from "#core/stages/runs/labels";
 import { legendLine } from "#core/stages/runs/legend";
-import type { LegendLine } from "#core/design/rows-settings";
+import type { LegendLine } from "#core/design/rows/settings";
 import { fitting, writable } from "./pdf-text";
 
 const PT_PER_MM = 72 / 25.4;

@@ -8,10 +8,10 @@ import { Aedes } from "aedes";
 import { fail } from "../core/design/input-error";
 import type { Design } from "../core/design/collections";
 import { addDays, dayStart, localParts } from "../core/design/local-time";
-import type { Line } from "../core/rehearse/log";
-import { readBreak, withEmptyBattery } from "../core/rehearse/breaks";
-import { Rehearsal } from "../core/rehearse/rehearse";
-import { readWeather } from "../core/rehearse/weather-file";
+import type { Line } from "../core/stages/rehearse/play/log";
+import { readBreak, withEmptyBattery } from "../core/stages/rehearse/play/breaks";
+import { Rehearsal } from "../core/stages/rehearse/play/rehearse";
+import { readWeather } from "../core/stages/rehearse/play/weather-file";
 import { houseOf } from "../core/stages/rehearse/house-of";
 import { RUN_IN_MS } from "../core/stages/rehearse/run";
 import {

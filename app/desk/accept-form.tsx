@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { useRouteLoaderData } from "react-router";
 import { acceptFindings } from "#core/desk/accept";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding } from "#core/whole/engine";
 import { InputError } from "#core/design/input-error";
 import { today } from "../kit/now";
 import { newRowId, useEdit } from "./desk";

@@ -12,8 +12,8 @@ import {
 import type { CollectionName, Design, Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { isAbout } from "#core/desk/findings";
-import type { ShownFinding, Summary } from "#core/desk/engine";
-import type { Stage } from "#core/desk/names";
+import type { ShownFinding, Summary } from "#core/whole/engine";
+import type { Stage } from "#core/design/stage-names";
 import { standsOn } from "#core/desk/shown-on";
 import { levelOf, type Ref } from "#core/design/where";
 import type { Place } from "#core/ways/route";

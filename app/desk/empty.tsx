@@ -1,7 +1,7 @@
 /** What stands where nothing is yet: why that is, and the press that fills it. */
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { Stage } from "#core/desk/names";
+import type { Stage } from "#core/design/stage-names";
 import { useDesk, type Tool } from "./desk";
 
 export function Empty({ text, children }: { text: ReactNode; children?: ReactNode }) {

@@ -3,7 +3,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headl
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Design } from "#core/design/collections";
-import { STAGE_NAMES } from "#core/desk/names";
+import { STAGE_NAMES } from "#core/design/stage-names";
 import { askPrint } from "../kit/printing";
 import { useDesign, useDesk } from "./desk";
 import { FIND_LOOK, FIND_NAME } from "./find";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { InputError } from "#core/design/input-error";
 import { figureIn } from "#core/design/said-lengths";
 import { groupDigits, type Units } from "#core/design/units";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding } from "#core/whole/engine";
 import { takeAcceptanceBack } from "#core/desk/accept";
 import { AcceptForm } from "./accept-form";
 import { useDesign, useDesk, useEdit } from "./desk";

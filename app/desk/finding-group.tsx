@@ -1,6 +1,6 @@
 /** Alike findings as one line with a count; unfolded, each by itself. */
 import { useState } from "react";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding } from "#core/whole/engine";
 import type { Folded } from "#core/desk/fold";
 import { InputError } from "#core/design/input-error";
 import { SeverityMark } from "../kit/severity";

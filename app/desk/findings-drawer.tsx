@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { folded } from "#core/desk/fold";
 import { SEVERITIES } from "#core/desk/findings";
-import { STAGES, stageName } from "#core/desk/names";
+import { STAGES, stageName } from "#core/design/stage-names";
 import { byId } from "#core/design/collections";
 import { roomOf } from "#core/design/where";
 import { byName } from "#core/design/words";

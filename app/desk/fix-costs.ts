@@ -1,6 +1,6 @@
 /** What putting findings right costs, asked one after another while somebody looks at the list. */
 import { useEffect, useState } from "react";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding } from "#core/whole/engine";
 import { useDesk } from "./desk";
 
 /** Each fix is tried on the whole design: in a house with hundreds of findings only the first are. */

@@ -4,7 +4,7 @@
  */
 import { Suspense, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { STAGES } from "#core/desk/names";
+import { STAGES } from "#core/design/stage-names";
 import { stageOf, type Design } from "#core/design/collections";
 import type { Working } from "#core/desk/working";
 import { useDesk, type Selection, type Stratum } from "./desk";

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { SEVERITIES } from "#core/desk/findings";
-import type { Ledger, LedgerValue } from "#core/desk/ledger";
+import type { Ledger, LedgerValue } from "#core/whole/ledger";
 import { useDesk, useResult, useRows, useSummary } from "./desk";
 import { SeverityMark } from "../kit/severity";
 

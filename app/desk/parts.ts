@@ -7,7 +7,7 @@ import { use, type ComponentType } from "react";
 import { useMatches } from "react-router";
 import { stageOf, type AnyRow, type CollectionName, type Design, type Rows } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
-import { STAGES, type Stage } from "#core/desk/names";
+import { STAGES, type Stage } from "#core/design/stage-names";
 import type { Working } from "#core/desk/working";
 import { patiently, type Lazily } from "../kit/lazily";
 import { STAGE_PARTS } from "../stages";

@@ -1,8 +1,8 @@
 /** What the chosen phase leaves to be seen: one question every table and the plan asks. */
 import { useMemo } from "react";
 import { phaseOfPoint } from "#core/stages/brief";
-import { movedBy } from "#core/stages/automations/rows-walk";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import { movedBy } from "#core/design/walk";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { byId } from "#core/design/collections";
 import { useDesign, useDesk } from "./desk";
 

@@ -1,7 +1,7 @@
 /** The title block of a printed sheet, the paper it goes to, and the question for it. */
 import { Suspense, useEffect, useState } from "react";
 import { useLocation } from "react-router";
-import { STAGE_NAMES } from "#core/desk/names";
+import { STAGE_NAMES } from "#core/design/stage-names";
 import { placeText } from "#core/design/place";
 import { byId } from "#core/design/collections";
 import { lazily } from "../kit/lazily";

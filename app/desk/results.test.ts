@@ -6,8 +6,8 @@ import { jest } from "@jest/globals";
 import { unspokenHouse } from "../../tests/core/houses";
 import type { Design } from "#core/design/collections";
 import { applyChanges, type Change } from "#core/design/edit";
-import { createEngine, firstAnswer, type Reply, type Request } from "#core/desk/engine";
-import { allFindings } from "#core/desk/summary";
+import { createEngine, firstAnswer, type Reply, type Request } from "#core/whole/engine";
+import { allFindings } from "#core/whole/summary";
 import { createResults, type StartEngine } from "./results";
 
 const demo = unspokenHouse();

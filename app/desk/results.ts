@@ -7,7 +7,7 @@
 import type { Design } from "#core/design/collections";
 import { changesBetween } from "#core/design/difference";
 import type { Change } from "#core/design/edit";
-import type { Answer, Ask, Reply, Request, ShownFinding, Summary } from "#core/desk/engine";
+import type { Answer, Ask, Reply, Request, ShownFinding, Summary } from "#core/whole/engine";
 import { compareFindings } from "#core/desk/findings";
 import { InputError } from "#core/design/input-error";
 import type { Working } from "#core/desk/working";

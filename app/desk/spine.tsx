@@ -1,6 +1,6 @@
 /** The twelve stages down a lattice line: a facet fills as each of a stage's checks is met. */
 import { NavLink } from "react-router";
-import { STAGE_NAMES } from "#core/desk/names";
+import { STAGE_NAMES } from "#core/design/stage-names";
 import { useDesk, useSummary } from "./desk";
 import { isBuilt } from "./parts";
 import { Diamond } from "../kit/diamond";

@@ -1,5 +1,5 @@
 /** The engine of the desk as a web worker. */
-import type { Reply, Request } from "#core/desk/engine";
+import type { Reply, Request } from "#core/whole/engine";
 import { startWorker } from "../workers/ask";
 import type { StartEngine } from "./results";
 

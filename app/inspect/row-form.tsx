@@ -1,5 +1,5 @@
 /** A form for any row, from the same field list that checks it: nothing about a field is said twice. */
-import type { RadioRow } from "#core/stages/mesh/rows";
+import type { RadioRow } from "#core/design/rows/mesh";
 import { putRow } from "#core/design/row-changes";
 import { byName, capital } from "#core/design/words";
 import {
@@ -13,7 +13,7 @@ import {
 import { ROW_CLASSES } from "#core/design/row-classes";
 import type { Change } from "#core/design/edit";
 import { fields, type Field, type RowClass } from "#core/design/fields";
-import { OptionRadio } from "#core/stages/choose/rows";
+import { OptionRadio } from "#core/design/rows/choose";
 import { parseClock } from "#core/design/clock";
 import { fail, InputError } from "#core/design/input-error";
 import { CLOCK, DAY } from "#core/design/vocabulary";

@@ -2,7 +2,7 @@
  * Device glyphs, drawn on one 16-unit lattice by what the thing does. Each is a closed outline with one
  * mark, so that they stay apart at 14 px.
  */
-import type { KindRow } from "#core/stages/runs/rows";
+import type { KindRow } from "#core/design/rows/runs";
 
 type GlyphName = KindRow["glyph"];
 

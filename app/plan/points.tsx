@@ -1,9 +1,9 @@
 /** The points of a level: one glyph each, named for screen readers, one tab stop for all of them. */
 import { memo, type KeyboardEvent, type AriaAttributes, type PointerEvent, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
-import { movedBy } from "#core/stages/automations/rows-walk";
+import { movedBy } from "#core/design/walk";
 import type { Severity } from "#core/desk/findings";
-import type { KindRow, PointRow } from "#core/stages/runs/rows";
+import type { KindRow, PointRow } from "#core/design/rows/runs";
 import { dropsOf } from "#core/stages/runs";
 import { pointLabel, pointsInOrder } from "#core/points/labels";
 import { useDesk, useSummary } from "../desk/desk";

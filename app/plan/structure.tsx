@@ -3,7 +3,7 @@ import { memo } from "react";
 import type { Design } from "#core/design/collections";
 import { formatArea, type Units } from "#core/design/units";
 import { area } from "#core/geometry/polygon";
-import type { OpeningRow, WallRow } from "#core/stages/house/rows-house";
+import type { OpeningRow, WallRow } from "#core/design/rows/house-structure";
 
 /** Hatch by material, drawn in metres: stone hatched, brick crossed, glass clear, foil dotted. */
 export function Patterns() {

@@ -4,7 +4,7 @@ import { round3 } from "#core/geometry/round";
 import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { fail, InputError } from "#core/design/input-error";
-import type { OpeningRow } from "#core/stages/house/rows-house";
+import type { OpeningRow } from "#core/design/rows/house-structure";
 import { formatLength, parseLength } from "#core/design/units";
 import { placeOn, startOn } from "#core/stages/house/beside";
 import { wallNames } from "#core/stages/house/wall-names";

@@ -2,7 +2,7 @@
  * A line a stage that is built: what it gives the desk. Fetched with its own sheet, or when it is asked
  * for.
  */
-import type { Stage } from "#core/desk/names";
+import type { Stage } from "#core/design/stage-names";
 import type { StageParts } from "../desk/parts";
 
 export const STAGE_PARTS: Partial<Record<Stage, () => Promise<{ parts: StageParts }>>> = {

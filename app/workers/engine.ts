@@ -1,5 +1,5 @@
 /** The engine of the desk, off the page's own thread: one request after another, each with its reply. */
-import { createEngine, type Request } from "#core/desk/engine";
+import { createEngine, type Request } from "#core/whole/engine";
 
 /**
  * After what has been asked meanwhile: messages wait in one row, this one behind them, and without a

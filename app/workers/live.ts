@@ -2,9 +2,9 @@
 import type { Design } from "#core/design/collections";
 import { addDays, dayStart, localParts } from "#core/design/local-time";
 import { InputError } from "#core/design/input-error";
-import { readBreak, withEmptyBattery } from "#core/rehearse/breaks";
-import { Rehearsal } from "#core/rehearse/rehearse";
-import { readWeather } from "#core/rehearse/weather-file";
+import { readBreak, withEmptyBattery } from "#core/stages/rehearse/play/breaks";
+import { Rehearsal } from "#core/stages/rehearse/play/rehearse";
+import { readWeather } from "#core/stages/rehearse/play/weather-file";
 import { houseOf } from "#core/stages/rehearse/house-of";
 import type { Snapshot } from "#core/stages/rehearse/panel";
 import { Lately, type Deed } from "#core/stages/rehearse/lately";

@@ -2,9 +2,9 @@
  * The collections a design is made of, in the order of the project file. Parents come before the rows that
  * name them. Their names alone: what a row may hold is in `row-classes.ts`, for whoever checks or shows one.
  */
-import { FILE_STAGES, type Stage } from "../desk/names";
-import * as names from "../stages/names";
-import type * as stages from "../stages/rows";
+import { FILE_STAGES, type Stage } from "./stage-names";
+import * as names from "./rows/names";
+import type * as stages from "./rows";
 import type { DesignRow } from "./design-row";
 
 type Tables = (typeof stages)[keyof typeof stages];

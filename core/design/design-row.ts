@@ -10,7 +10,7 @@ import {
   RunsSettings,
   Schools,
   type Language,
-} from "./rows-settings";
+} from "./rows/settings";
 
 /** The design as a whole: site, settings and defaults. */
 export class DesignRow {

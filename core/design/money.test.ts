@@ -1,5 +1,5 @@
 import { larkspurWeir } from "../../tests/core/houses";
-import { ledgerValue } from "../desk/ledger";
+import { ledgerValue } from "../whole/ledger";
 import { applyChanges } from "./edit";
 import { inCurrency } from "./money";
 

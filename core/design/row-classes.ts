@@ -1,5 +1,5 @@
 /** The row class of every collection: what its fields may hold, for whoever checks a row or shows it as a form. */
-import * as stages from "../stages/rows";
+import * as stages from "./rows";
 import { FILE_ORDER, type CollectionName } from "./collections";
 import { DesignRow } from "./design-row";
 import { fields, type RowClass } from "./fields";

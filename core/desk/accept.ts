@@ -2,7 +2,7 @@
  * Findings somebody has decided to live with: an acceptance holds while the finding is about nothing more
  * than it was, and no worse.
  */
-import type { AcceptanceRow } from "../stages/brief/rows";
+import type { AcceptanceRow } from "../design/rows/brief";
 import type { Design } from "../design/collections";
 import { memo } from "../design/kept";
 import type { Change } from "../design/edit";

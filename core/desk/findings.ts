@@ -1,8 +1,8 @@
 /** What checks report in. A check is a pure function from a design to findings. */
 import type { CollectionName, Design } from "../design/collections";
 import type { Change } from "../design/edit";
-import { STAGES, type Stage } from "./names";
-import type { AcceptanceRow } from "../stages/brief/rows";
+import { STAGES, type Stage } from "../design/stage-names";
+import type { AcceptanceRow } from "../design/rows/brief";
 import type { Working } from "./working";
 
 /** stop: must not be built like this · mend: should be put right · note: worth knowing. */

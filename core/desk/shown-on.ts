@@ -1,6 +1,6 @@
 /** On which sheets rows can be seen: what is selected stays selected only where it is. */
 import { stageOf, type CollectionName } from "../design/collections";
-import type { Stage } from "./names";
+import type { Stage } from "../design/stage-names";
 
 /** Stages that show the same house, its points and its devices, each in its own way. */
 const OF_THE_HOUSE: readonly Stage[] = ["house", "runs", "bus", "rack", "mesh", "register"];

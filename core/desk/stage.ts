@@ -2,7 +2,7 @@
 import type { Design } from "../design/collections";
 import type { Command } from "./command";
 import type { Check } from "./findings";
-import type { Stage } from "./names";
+import type { Stage } from "../design/stage-names";
 import type { Working } from "./working";
 
 export interface Facet {

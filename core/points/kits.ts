@@ -2,7 +2,7 @@
 import { byId, type Design } from "../design/collections";
 import { memo, memoAnywhere } from "../design/kept";
 import type { Change } from "../design/edit";
-import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../stages/runs/rows";
+import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../design/rows/runs";
 
 export interface KitCable {
   line: KitLine;

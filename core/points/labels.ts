@@ -2,7 +2,7 @@
 import { group } from "d3-array";
 import { byId, type Design } from "../design/collections";
 import { memo } from "../design/kept";
-import type { PointRow } from "../stages/runs/rows";
+import type { PointRow } from "../design/rows/runs";
 
 type Named = Pick<PointRow, "id" | "level" | "room" | "kind" | "number">;
 

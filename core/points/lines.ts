@@ -6,8 +6,8 @@ import { byId, type Design } from "../design/collections";
 import { group } from "d3-array";
 import { sameList, sameMap } from "../design/alike";
 import { findIn, findRow, memo } from "../design/kept";
-import type { SegmentRow, StopRow } from "../stages/bus/rows";
-import type { CableTypeRow, PointRow } from "../stages/runs/rows";
+import type { SegmentRow, StopRow } from "../design/rows/bus";
+import type { CableTypeRow, PointRow } from "../design/rows/runs";
 import type { KitCable } from "./kits";
 
 /** Where a stretch of a segment comes from. */

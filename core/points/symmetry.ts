@@ -2,7 +2,7 @@
 import { round3 } from "../geometry/round";
 import { byId, type Design } from "../design/collections";
 import { memo } from "../design/kept";
-import type { PointRow, SymmetryRow } from "../stages/runs/rows";
+import type { PointRow, SymmetryRow } from "../design/rows/runs";
 
 /** The pair each point is in. */
 const pairs = memo(

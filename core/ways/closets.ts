@@ -1,6 +1,6 @@
 /** Closets a point's cables can end at. */
 import type { Design } from "../design/collections";
-import type { PointRow } from "../stages/runs/rows";
+import type { PointRow } from "../design/rows/runs";
 import { routeGraph } from "./graph";
 import { routeTo } from "./route";
 

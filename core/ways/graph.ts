@@ -4,7 +4,7 @@
  */
 import { byId, type Design } from "../design/collections";
 import { memo } from "../design/kept";
-import type { LevelRow } from "../stages/house/rows-house";
+import type { LevelRow } from "../design/rows/house-structure";
 import { contains } from "../geometry/polygon";
 import { distance, footOn, meeting, type Xy } from "../geometry/segment";
 import { isFree, obstaclesOf, voidPath, type Obstacles } from "./void-path";

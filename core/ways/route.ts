@@ -3,7 +3,7 @@
  * fewest bends.
  */
 import TinyQueue from "tinyqueue";
-import type { PinnedRoute, PointRow } from "../stages/runs/rows";
+import type { PinnedRoute, PointRow } from "../design/rows/runs";
 import { footOn, type Xy } from "../geometry/segment";
 import { stubLength, voidHeightM, type Edge, type Graph } from "./graph";
 import { BARRED_COST, isFree, pathLength, voidCostM, voidPath, type Obstacles } from "./void-path";

@@ -5,7 +5,7 @@
 import { existsSync } from "node:fs";
 import { pathToFileURL } from "node:url";
 import { resolve } from "node:path";
-import { STAGES } from "../../core/desk/names";
+import { STAGES } from "../../core/design/stage-names";
 import { queriesOf, type ViewList } from "../../app/kit/view-list";
 
 const folder = (stage: string) => resolve("app/stages", stage);

@@ -5,8 +5,8 @@
 import { pathToFileURL } from "node:url";
 import { resolve } from "node:path";
 import type { ServerBuild } from "react-router";
-import { STAGES } from "#core/desk/names";
-import { STAGE_LIST } from "#core/desk/list";
+import { STAGES } from "#core/design/stage-names";
+import { STAGE_LIST } from "#core/whole/list";
 import { client, demoClient, type Client } from "./http-client";
 
 const url = process.env.TEST_WEB_URL!;

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState, type Dispatch, type SetStateAction } from "react";
 import { Link, useFetcher, useNavigate } from "react-router";
 import { SEVERITIES } from "#core/desk/findings";
-import { STAGE_NAMES } from "#core/desk/names";
+import { STAGE_NAMES } from "#core/design/stage-names";
 import { byName } from "#core/design/words";
 import type { DesignCard } from "#db/people";
 import type { Card } from "#server/card";

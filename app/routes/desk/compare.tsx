@@ -7,9 +7,9 @@ import {
   compareRows,
   takeOver,
   type ComparedRow,
-} from "#core/desk/compare";
-import type { ShownFinding, Summary } from "#core/desk/engine";
-import { stageName } from "#core/desk/names";
+} from "#core/whole/compare";
+import type { ShownFinding, Summary } from "#core/whole/engine";
+import { stageName } from "#core/design/stage-names";
 import { SINGULAR, type CollectionName, type Design } from "#core/design/collections";
 import { byId, type AnyRow } from "#core/design/collections";
 import { ROW_CLASSES } from "#core/design/row-classes";

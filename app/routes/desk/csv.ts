@@ -1,5 +1,5 @@
 /** Tables of the stages as CSV downloads. */
-import { allPapers } from "#core/desk/summary";
+import { allPapers } from "#core/whole/summary";
 import { readDesign } from "#db/read-design";
 import { db } from "#server/db";
 import { download } from "#server/download";

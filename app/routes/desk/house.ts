@@ -1,7 +1,7 @@
 /** The stand-in house of a design: opened and closed, watched by a panel, and told what somebody wishes. */
 import { fail } from "#core/design/input-error";
 import { clockInstant, parseDay } from "#core/design/local-time";
-import { ASPECTS, type Aspect } from "#core/stages/automations/rows-words";
+import { ASPECTS, type Aspect } from "#core/design/rows/automations-words";
 import { wrongDial, wrongValue, type Wanted } from "#core/stages/rehearse/topics";
 import { ableOf } from "#core/stages/automations/things";
 import type { Design } from "#core/design/collections";

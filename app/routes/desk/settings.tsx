@@ -6,7 +6,7 @@ import { byId } from "#core/design/collections";
 import { fail, InputError } from "#core/design/input-error";
 import { inCurrency } from "#core/design/money";
 import { northFrom, readDegrees, turned } from "#core/design/place";
-import { LANGUAGES, type Language } from "#core/design/rows-settings";
+import { LANGUAGES, type Language } from "#core/design/rows/settings";
 import { outwardDeg } from "#core/stages/house/facing";
 import { thumbnailOf } from "#core/stages/house/thumbnail";
 import { formatLength } from "#core/design/units";

@@ -1,4 +1,4 @@
-import { STAGE_NAMES } from "#core/desk/names";
+import { STAGE_NAMES } from "#core/design/stage-names";
 import { useParams } from "react-router";
 import { isBuilt, type Shown } from "../../desk/parts";
 import { Heading } from "../../inspect/parts";

@@ -13,8 +13,8 @@ import {
 } from "#core/stages/automations";
 import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
-import type { AutomationRow } from "#core/stages/automations/rows";
-import { AGAIN, PRIORITIES, REASONS } from "#core/stages/automations/rows-words";
+import type { AutomationRow } from "#core/design/rows/automations";
+import { AGAIN, PRIORITIES, REASONS } from "#core/design/rows/automations-words";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";
 import type { InspectorProps } from "../../desk/parts";

@@ -4,7 +4,7 @@ import { byId } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { putRow } from "#core/design/row-changes";
 import { behind } from "#core/stages/automations/templates/copy";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { useDesk, useEdit } from "../../desk/desk";
 
 export function Behind({ design, automation }: { design: Design; automation: AutomationRow }) {

@@ -3,7 +3,7 @@ import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { eventsText, readEvents } from "#core/stages/automations/calendar-text";
-import type { CalendarRow } from "#core/stages/automations/rows";
+import type { CalendarRow } from "#core/design/rows/automations";
 import { useEdit } from "../../desk/desk";
 import { TypedLines } from "./typed-lines";
 

@@ -1,8 +1,8 @@
 /** Calendars that guards and cues go by: terms, holidays, shifts. */
 import { dayText, localParts } from "#core/stages/automations";
-import { stands } from "#core/automation/calendar";
+import { stands } from "#core/stages/automations/engine/calendar";
 import { eventText } from "#core/stages/automations/calendar-text";
-import type { CalendarRow } from "#core/stages/automations/rows";
+import type { CalendarRow } from "#core/design/rows/automations";
 import { useDesign } from "../../desk/desk";
 import { useNow } from "../../kit/now";
 import { useCalendarFiles } from "./calendar-files";

@@ -2,7 +2,7 @@
 import { useMemo, useState, type CSSProperties } from "react";
 import { clockText, dayName, localParts } from "#core/stages/automations";
 import { conflictMap, type MapLine, type Setter } from "#core/stages/automations/conflict-map";
-import { PRIORITIES } from "#core/stages/automations/rows-words";
+import { PRIORITIES } from "#core/design/rows/automations-words";
 import { counted } from "#core/design/words";
 import type { Clash } from "#core/stages/automations/conflicts";
 import { useDesign, useDesk } from "../../desk/desk";

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { byName, counted } from "#core/design/words";
 import { copied, copiesFor } from "#core/stages/automations/templates/copy";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { useEdit } from "../../desk/desk";
 import { Ask } from "../../kit/dialog";
 import { Tick } from "../../kit/ticks";

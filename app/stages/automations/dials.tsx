@@ -1,6 +1,6 @@
 /** Dials and flags: what the household sets and automations read. */
 import { byId } from "#core/design/collections";
-import type { DialRow } from "#core/stages/automations/rows";
+import type { DialRow } from "#core/design/rows/automations";
 import { useDesign } from "../../desk/desk";
 import { SettingsTable } from "./settings-table";
 

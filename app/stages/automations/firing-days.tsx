@@ -16,7 +16,7 @@ import {
 } from "#core/stages/automations";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { Worked } from "../../inspect/parts";
 import { counted } from "#core/design/words";
 import { DayBox } from "../../kit/day";

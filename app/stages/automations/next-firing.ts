@@ -1,6 +1,6 @@
 /** When an automation fires next, in words; and which day it is at the site. */
 import type { Design } from "#core/design/collections";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import {
   addDays,
   clockText,

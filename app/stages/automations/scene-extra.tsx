@@ -2,7 +2,7 @@
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
-import type { SceneRow } from "#core/stages/automations/rows";
+import type { SceneRow } from "#core/design/rows/automations";
 import { readSettings, settingsText } from "#core/stages/automations/scene-text";
 import { useDesign, useEdit } from "../../desk/desk";
 import { TypedLines } from "./typed-lines";

@@ -1,7 +1,7 @@
 /** Scenes: named sets of levels; and groups: things that are told together. */
 import { byId } from "#core/design/collections";
 import { counted } from "#core/design/words";
-import type { GroupRow, SceneRow } from "#core/stages/automations/rows";
+import type { GroupRow, SceneRow } from "#core/design/rows/automations";
 import { useDesign } from "../../desk/desk";
 import { SettingsTable } from "./settings-table";
 

@@ -2,7 +2,7 @@
 import { useState, type ComponentType } from "react";
 import { sentenceOf, type Word } from "#core/stages/automations";
 import type { Design } from "#core/design/collections";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { fetchedPart } from "../../kit/fetched";
 
 export const WORD_CLASS = {

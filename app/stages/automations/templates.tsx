@@ -9,8 +9,8 @@ import { putRow } from "#core/design/row-changes";
 import { byName, counted } from "#core/design/words";
 import { cautionsOf } from "#core/stages/automations/cautions";
 import { sentenceText } from "#core/stages/automations";
-import type { TemplateValue } from "#core/stages/automations/rows";
-import { PRIORITIES } from "#core/stages/automations/rows-words";
+import type { TemplateValue } from "#core/design/rows/automations";
+import { PRIORITIES } from "#core/design/rows/automations-words";
 import { filled, fitting } from "#core/stages/automations/templates/fill";
 import { LIBRARY, templateOf } from "#core/stages/automations/templates/library";
 import {

@@ -9,7 +9,7 @@ import { answerText } from "#core/stages/automations/answers";
 import { explained } from "#core/stages/automations/explain";
 import { lastOf, nextOf } from "#core/stages/automations/fires";
 import { AT_REST_TEXT, tried, TRIED_HOURS, type Tried } from "#core/stages/automations/tried";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { Fact } from "../../inspect/parts";
 import { ChoiceField, TextField } from "../../kit/fields";
 import { DayBox } from "../../kit/day";

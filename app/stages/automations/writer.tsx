@@ -21,7 +21,7 @@ import { misfitLines } from "#core/stages/automations/fits";
 import { namesOf } from "#core/stages/automations/language/names";
 import { offersAt, onlyFollows } from "#core/stages/automations/language/offers";
 import { automationText, readAutomations } from "#core/stages/automations/language/text";
-import type { AutomationRow } from "#core/stages/automations/rows";
+import type { AutomationRow } from "#core/design/rows/automations";
 import { useEdit } from "../../desk/desk";
 
 interface Props {

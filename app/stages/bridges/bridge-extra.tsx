@@ -3,7 +3,7 @@ import { byId, type Design } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { bridgeStates } from "#core/stages/bridges/matrix";
 import { deviceName } from "#core/stages/bridges/pairs";
-import type { BridgeRow } from "#core/stages/bridges/rows";
+import type { BridgeRow } from "#core/design/rows/bridges";
 import { saveBridge } from "#core/stages/bridges/save";
 import { useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";

@@ -3,7 +3,7 @@ import { Plus } from "lucide-react";
 import { putRow } from "#core/design/row-changes";
 import { PROFILES } from "#core/stages/bridges/profiles";
 import { bridgeStates, exposuresOf, freePort } from "#core/stages/bridges/matrix";
-import type { BridgeRow, EcosystemRow } from "#core/stages/bridges/rows";
+import type { BridgeRow, EcosystemRow } from "#core/design/rows/bridges";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { useCsvIn } from "../../desk/csv-in";

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { bridgeStates, exposuresOf, type Exposed } from "#core/stages/bridges/matrix";
-import type { DeviceRow } from "#core/stages/register/rows";
+import type { DeviceRow } from "#core/design/rows/register";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { fetchedPart } from "../../kit/fetched";

@@ -1,7 +1,7 @@
 /** Below a pair's form: what is kept in step, what is lost on either side, and what is left when the link is down. */
 import { byId, type Design } from "#core/design/collections";
 import { deviceName, pairLines } from "#core/stages/bridges/pairs";
-import type { PairRow } from "#core/stages/bridges/rows";
+import type { PairRow } from "#core/design/rows/bridges";
 import { Fact } from "../../inspect/parts";
 
 export default function PairExtra({ design, row }: { design: Design; row: PairRow }) {

@@ -12,7 +12,7 @@ import {
 } from "#core/stages/brief";
 import { putRow } from "#core/design/row-changes";
 import type { Design, Rows } from "#core/design/collections";
-import { TRIAGE } from "#core/stages/brief/rows";
+import { TRIAGE } from "#core/design/rows/brief";
 import { groupDigits } from "#core/design/units";
 import { useState } from "react";
 import { useDesk, useEdit } from "../../desk/desk";

@@ -4,7 +4,7 @@ import { byId } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { namesOf } from "#core/stages/automations/language/names";
 import { readTimes, timesText } from "#core/stages/automations/person-text";
-import type { PersonRow } from "#core/stages/brief/rows";
+import type { PersonRow } from "#core/design/rows/brief";
 import { useDesign, useEdit } from "../../desk/desk";
 import { TypedLines } from "../automations/typed-lines";
 

@@ -4,7 +4,7 @@ import { putRow } from "#core/design/row-changes";
 import { answerWorking, isAnswered, rankedProblems, scoreWorking } from "#core/stages/brief";
 import { byId, type Design } from "#core/design/collections";
 import { newProblem } from "#core/stages/brief/new-rows";
-import type { ProblemRow } from "#core/stages/brief/rows";
+import type { ProblemRow } from "#core/design/rows/brief";
 import { groupDigits } from "#core/design/units";
 import { DataTable, type Column } from "../../kit/table";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";

@@ -24,7 +24,7 @@ import {
 import { putRow } from "#core/design/row-changes";
 import { byId } from "#core/design/collections";
 import { stepBeside } from "#core/stages/brief/triage-step";
-import { TRIAGE, type RequirementRow, type TriageStep } from "#core/stages/brief/rows";
+import { TRIAGE, type RequirementRow, type TriageStep } from "#core/design/rows/brief";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { say } from "../../desk/say";

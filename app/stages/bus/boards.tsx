@@ -17,7 +17,7 @@ import {
   usedW,
   whyNotPin,
 } from "#core/stages/bus/pins";
-import { CONTACTS, DEMANDS, type BoardRow, type PinRow } from "#core/stages/bus/rows";
+import { CONTACTS, DEMANDS, type BoardRow, type PinRow } from "#core/design/rows/bus";
 import { wiringSvg } from "#core/stages/bus/wiring-svg";
 import { BOARD_PINS } from "#core/stages/house/bus-tables";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";

@@ -3,7 +3,7 @@ import { InputError } from "#core/design/input-error";
 import { formatTotal } from "#core/design/units";
 import { changeForm, orderAnew } from "#core/stages/bus/edit";
 import { savedByOrder } from "#core/stages/bus/replaces";
-import { TOPOLOGIES } from "#core/stages/bus/rows";
+import { TOPOLOGIES } from "#core/design/rows/bus";
 import type { Segment } from "#core/stages/bus/segments";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { say } from "../../desk/say";

@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { changeRow } from "#core/design/row-changes";
 import { candidatesFor, GOOD, sitingAt } from "#core/stages/bus/siting";
-import type { PointRow } from "#core/stages/runs/rows";
+import type { PointRow } from "#core/design/rows/runs";
 import { formatLength } from "#core/design/units";
 import { useDesk, useEdit } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";

@@ -5,7 +5,7 @@ import { InputError } from "#core/design/input-error";
 import { dropRow, putRow } from "#core/design/row-changes";
 import { changeLimit } from "#core/stages/bus/edit";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "#core/stages/house/bus-tables";
-import { RULES, type BusLimits, type SegmentRuleRow } from "#core/stages/bus/rows";
+import { RULES, type BusLimits, type SegmentRuleRow } from "#core/design/rows/bus";
 import { ruleText } from "#core/stages/bus/segmenting";
 import { byId } from "#core/design/collections";
 import { formatLength, parseLength, type Units } from "#core/design/units";

@@ -7,7 +7,7 @@ import { dropRow, putRow } from "#core/design/row-changes";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
 import { clashesOf, quarterWaveM, runsOf } from "#core/stages/bus/remotes";
-import type { RemoteRow } from "#core/stages/bus/rows";
+import type { RemoteRow } from "#core/design/rows/bus";
 import { useCsvIn } from "../../desk/csv-in";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";

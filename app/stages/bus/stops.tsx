@@ -17,7 +17,7 @@ import { changeRow } from "#core/design/row-changes";
 import { formatTotal } from "#core/design/units";
 import { pointOfStop, stopsOf } from "#core/points/lines";
 import { hangOn, moveStop, takeStops } from "#core/stages/bus/edit";
-import type { StopRow } from "#core/stages/bus/rows";
+import type { StopRow } from "#core/design/rows/bus";
 import { loadOfStop, type Segment } from "#core/stages/bus/segments";
 import { voltsWorking } from "#core/stages/bus/workings";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { adviseBattery } from "#core/stages/choose/advise/battery";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { isWired } from "#core/stages/choose/site";
-import { WANT_FUNCTIONS, type OptionRow, type WantFunction } from "#core/stages/choose/rows";
+import { WANT_FUNCTIONS, type OptionRow, type WantFunction } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { useDesign } from "../../desk/desk";
 import { Advice, NumberField, Pick } from "./advice";

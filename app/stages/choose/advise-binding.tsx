@@ -1,7 +1,7 @@
 /** Can this control be linked to that device, so that it works with the hub off? */
 import { useState } from "react";
 import { adviseBinding } from "#core/stages/choose/advise/binding";
-import type { OptionRow } from "#core/stages/choose/rows";
+import type { OptionRow } from "#core/design/rows/choose";
 import { useDesign } from "../../desk/desk";
 import { Advice, Pick } from "./advice";
 import { Tick } from "../../kit/ticks";

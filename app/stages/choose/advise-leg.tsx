@@ -3,7 +3,7 @@ import { Check, X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { adviseLeg, type LegWay } from "#core/stages/choose/advise/leg";
 import { settingsOf } from "#core/stages/choose/settings";
-import { WANT_NEEDS, type WantNeed } from "#core/stages/choose/rows";
+import { WANT_NEEDS, type WantNeed } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { useDesign } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";

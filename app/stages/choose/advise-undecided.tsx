@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { adviseUndecided } from "#core/stages/choose/advise/undecided";
 import { FUNCTIONS } from "#core/stages/choose/functions";
-import { WANT_FUNCTIONS, type WantFunction } from "#core/stages/choose/rows";
+import { WANT_FUNCTIONS, type WantFunction } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { useDesign } from "../../desk/desk";
 import { Advice, NumberField, Pick } from "./advice";

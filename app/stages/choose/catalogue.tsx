@@ -6,7 +6,7 @@ import { FileDown, FileUp, Plus } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import type { CsvFault } from "#core/stages/choose/catalogue-csv";
-import type { OptionRow } from "#core/stages/choose/rows";
+import type { OptionRow } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { DataTable, type Column } from "../../kit/table";

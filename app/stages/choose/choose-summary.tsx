@@ -6,7 +6,7 @@ import { useState } from "react";
 import { changeSettings, putRow } from "#core/design/row-changes";
 import { settingsOf } from "#core/stages/choose/settings";
 import { byId, type Design } from "#core/design/collections";
-import type { ChooseSettings, Schools } from "#core/design/rows-settings";
+import type { ChooseSettings, Schools } from "#core/design/rows/settings";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesk, useEdit } from "../../desk/desk";
 import { withRowCheck } from "../../desk/row-check";

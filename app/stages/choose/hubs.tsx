@@ -3,7 +3,7 @@ import { Check, X } from "lucide-react";
 import { useMemo } from "react";
 import { hubsAgainst } from "#core/stages/choose/explain";
 import { FUNCTIONS } from "#core/stages/choose/functions";
-import type { OptionRow } from "#core/stages/choose/rows";
+import type { OptionRow } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";

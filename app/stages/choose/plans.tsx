@@ -7,7 +7,7 @@ import { picksWorking, planWorking, proofWorking } from "#core/stages/choose/pla
 import { PLAN_KINDS, type Plan } from "#core/stages/choose/plans";
 import { hubDown, internetDown } from "#core/stages/choose/what-if";
 import { byId, type Design } from "#core/design/collections";
-import type { WantRow } from "#core/stages/choose/rows";
+import type { WantRow } from "#core/design/rows/choose";
 import { settingsOf } from "#core/stages/choose/settings";
 import { groupDigits } from "#core/design/units";
 import { useChoice, useSolved, type ChoiceState, type Solved } from "./choice";

@@ -3,7 +3,7 @@ import { changeSettings } from "#core/design/row-changes";
 import { protocolLoad } from "#core/stages/choose/checks";
 import { PROTOCOL_TABLE, bandIn } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
-import { REGIONS } from "#core/design/rows-settings";
+import { REGIONS } from "#core/design/rows/settings";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { useWorded } from "../../desk/worded";
 import { NamedChoice } from "../../kit/choice";

@@ -3,7 +3,7 @@ import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { LEG_WAYS, type LegWayName } from "#core/stages/choose/advise/leg";
 import { ABOVE_MM, retrofitSheet, type HoleInput } from "#core/stages/choose/advise/retrofit";
-import type { OptionRow } from "#core/stages/choose/rows";
+import type { OptionRow } from "#core/design/rows/choose";
 import { askPrint } from "../../kit/printing";
 import { useDesign } from "../../desk/desk";
 import { useWorded } from "../../desk/worded";

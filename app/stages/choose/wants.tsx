@@ -5,7 +5,7 @@ import { Wand2 } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { FUNCTIONS } from "#core/stages/choose/functions";
 import { byId } from "#core/design/collections";
-import { WANT_FUNCTIONS, type WantFunction, type WantRow } from "#core/stages/choose/rows";
+import { WANT_FUNCTIONS, type WantFunction, type WantRow } from "#core/design/rows/choose";
 import { groupDigits } from "#core/design/units";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";

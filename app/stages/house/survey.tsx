@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import { dropRow, putRow } from "#core/design/row-changes";
 import type { Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import { ROOM_TYPES, type RoomRow } from "#core/stages/house/rows-house";
+import { ROOM_TYPES, type RoomRow } from "#core/design/rows/house-structure";
 import { formatArea, formatLength, parseLength } from "#core/design/units";
 import { area } from "#core/geometry/polygon";
 import { distance } from "#core/geometry/segment";

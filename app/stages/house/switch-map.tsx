@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
-import { TRACE_RESULTS, type TraceRow } from "#core/stages/house/rows-survey";
+import { TRACE_RESULTS, type TraceRow } from "#core/design/rows/house-survey";
 import {
   allGangs,
   gangName,

@@ -1,6 +1,6 @@
 /** The band that is looked at, kept in the address; one of those that have radios. */
 import { useSearchParams } from "react-router";
-import type { RadioProfileRow } from "#core/stages/mesh/rows";
+import type { RadioProfileRow } from "#core/design/rows/mesh";
 import { Choice } from "../../kit/choice";
 
 export function BandChoice({

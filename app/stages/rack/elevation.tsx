@@ -6,7 +6,7 @@ import { removeRows } from "#core/design/remove";
 import { moveItem, nearestPlace } from "#core/stages/rack/place";
 import { portsOf } from "#core/stages/rack/ports";
 import type { Rack } from "#core/stages/rack/racks";
-import type { ItemKind, RackItemRow } from "#core/stages/rack/rows";
+import type { ItemKind, RackItemRow } from "#core/design/rows/rack";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { say } from "../../desk/say";
 

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { putRow } from "#core/design/row-changes";
-import { ITEM_KINDS, type ItemKind, type RackItemRow } from "#core/stages/rack/rows";
+import { ITEM_KINDS, type ItemKind, type RackItemRow } from "#core/design/rows/rack";
 import { placeAll } from "#core/stages/rack/place";
 import { racksOf } from "#core/stages/rack/racks";
 import { capital } from "#core/design/words";

@@ -25,7 +25,7 @@ import {
   topicsOf,
 } from "#core/stages/register/naming";
 import { changeDevice } from "#core/stages/register";
-import type { DeviceRow } from "#core/stages/register/rows";
+import type { DeviceRow } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { TextField } from "../../kit/fields";

@@ -14,7 +14,7 @@ import {
   takeRenames,
   type Rename,
 } from "#core/stages/register/naming";
-import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
+import { DEVICE_STATUSES, type DeviceRow } from "#core/design/rows/register";
 import { useDesign, useDesk, useEdit } from "../../desk/desk";
 import { say } from "../../desk/say";
 import { Choice } from "../../kit/choice";

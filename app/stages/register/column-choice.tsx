@@ -2,7 +2,7 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import { dropRow, putRow } from "#core/design/row-changes";
-import type { TableViewRow } from "#core/stages/register/rows";
+import type { TableViewRow } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Choice } from "../../kit/choice";
 import { Tick } from "../../kit/ticks";

@@ -2,7 +2,7 @@
 import { checkRow } from "#core/design/check-row";
 import { groupDigits } from "#core/design/units";
 import { PROTOCOLS } from "#core/design/vocabulary";
-import { DEVICE_STATUSES, type DeviceRow } from "#core/stages/register/rows";
+import { DEVICE_STATUSES, type DeviceRow } from "#core/design/rows/register";
 import type { RegisterLine } from "#core/stages/register";
 import type { Column } from "../../kit/table";
 import { ChoiceField, TextField } from "../../kit/fields";

@@ -15,7 +15,7 @@ import {
   type Commissioning,
   type RoomLeft,
 } from "#core/stages/register/steps";
-import { STEP_SORTS, type StepSort, type StepTemplateRow } from "#core/stages/register/rows";
+import { STEP_SORTS, type StepSort, type StepTemplateRow } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Choice } from "../../kit/choice";

@@ -8,7 +8,7 @@ import { batteriesOf, batteryWorking } from "#core/stages/register/cells";
 import { topicsOf } from "#core/stages/register/naming";
 import { firmwareOf } from "#core/stages/register/versions";
 import { seriesOf } from "#core/stages/register/series";
-import { QUANTITY_UNITS } from "#core/stages/register/rows";
+import { QUANTITY_UNITS } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Fact, Worked } from "../../inspect/parts";
 import { keepPhoto, sendPhotos } from "../../site/kept";

@@ -5,7 +5,7 @@ import { batteriesOf } from "#core/stages/register/cells";
 import { codeState } from "#core/stages/register/codes";
 import { hostsOf, topicsOf } from "#core/stages/register/naming";
 import { commissioningOf } from "#core/stages/register/steps";
-import type { DeviceRow } from "#core/stages/register/rows";
+import type { DeviceRow } from "#core/design/rows/register";
 import type { Column } from "../../kit/table";
 import { TextField } from "../../kit/fields";
 import type { Put } from "./columns";

@@ -3,7 +3,7 @@ import { Camera, Check, Play, RotateCcw } from "lucide-react";
 import { useEffect, useState } from "react";
 import { InputError } from "#core/design/input-error";
 import { commissioningOf, forgetStep, noteStep, type DeviceStep } from "#core/stages/register/steps";
-import type { TaskRunRow } from "#core/stages/register/rows";
+import type { TaskRunRow } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk } from "../../desk/desk";
 import { Caution } from "../../inspect/parts";
 import { SitePhoto } from "../../site/photo";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { byName } from "#core/design/words";
-import type { TrialRow } from "#core/stages/register/rows";
+import type { TrialRow } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { Choice } from "../../kit/choice";

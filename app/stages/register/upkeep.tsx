@@ -26,7 +26,7 @@ import {
 import { spareWorking, sparesOf, type Spare } from "#core/stages/register/spares";
 import { asOf, cellsChanged } from "#core/stages/register/upkeep-checks";
 import { firmwareOf, optionName, updateWindow, type FirmwareOf } from "#core/stages/register/versions";
-import { DEVICE_QUANTITIES, QUANTITY_UNITS } from "#core/stages/register/rows";
+import { DEVICE_QUANTITIES, QUANTITY_UNITS } from "#core/design/rows/register";
 import { newRowId, useDesign, useDesk, useEdit } from "../../desk/desk";
 import { Empty } from "../../desk/empty";
 import { useCsvIn } from "../../desk/csv-in";

@@ -2,7 +2,7 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { addDays, dayText, localParts, parseDay } from "#core/design/local-time";
-import { FIRST_SEED } from "#core/rehearse/random";
+import { FIRST_SEED } from "#core/stages/rehearse/play/random";
 import type { RunAsk } from "#core/stages/rehearse/run";
 import { useRows } from "../../desk/desk";
 import { useNow } from "../../kit/now";

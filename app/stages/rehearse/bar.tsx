@@ -60,7 +60,7 @@ function WeatherChoice({ asked }: { asked: Asked }) {
       if (chosen.size > MOST_FILE_MB * 1e6)
         throw new InputError([{ path: chosen.name, reason: `must be at most ${MOST_FILE_MB} MB` }]);
       const text = await chosen.text();
-      const { readWeather } = await import("#core/rehearse/weather-file");
+      const { readWeather } = await import("#core/stages/rehearse/play/weather-file");
       readWeather(text, zone);
       bringWeather(chosen.name, text);
       setSaid("");

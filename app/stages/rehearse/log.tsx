@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { byId, type Design } from "#core/design/collections";
 import { isoLocal } from "#core/design/local-time";
-import type { Line } from "#core/rehearse/log";
+import type { Line } from "#core/stages/rehearse/play/log";
 import { lineText } from "#core/stages/rehearse/line-text";
 import type { Run } from "#core/stages/rehearse/run";
 import { lookAt } from "./run-store";

@@ -4,7 +4,7 @@ import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { dayText, localParts } from "#core/design/local-time";
 import { capital, listed } from "#core/design/words";
-import { works } from "#core/outage/score";
+import { works } from "#core/stages/rehearse/outage/score";
 import { backOf, backText } from "#core/stages/rehearse/outage/back";
 import { personScores, singleFailures } from "#core/stages/rehearse/outage/table";
 import { failureText } from "#core/stages/rehearse/outage/words";

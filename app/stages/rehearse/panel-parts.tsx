@@ -1,9 +1,9 @@
 /** Parts of the household's panel: rooms as they lie, what is worked in one, what is done by holding, dials and flags. */
 import { useEffect, useRef, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
-import type { Value } from "#core/automation/engine/world";
+import type { Value } from "#core/stages/automations/engine/world";
 import { centroid } from "#core/geometry/polygon";
-import type { DialRow } from "#core/stages/automations/rows";
+import type { DialRow } from "#core/design/rows/automations";
 import {
   roomSaid,
   touchesOf,

@@ -10,7 +10,7 @@ import { clockInstant, clockText, dayText, localParts, parseDay } from "#core/de
 import { capital, counted } from "#core/design/words";
 import { nextOf } from "#core/stages/automations";
 import { dialsKept, holdsOf, inOrder, lowCells, panelRoom } from "#core/stages/rehearse/panel";
-import type { Sums } from "#core/rehearse/log";
+import type { Sums } from "#core/stages/rehearse/play/log";
 import { useDesign, useDesk } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";
 import { Choice } from "../../kit/choice";

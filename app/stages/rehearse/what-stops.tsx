@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { byId, type Design } from "#core/design/collections";
 import { capital } from "#core/design/words";
-import { works, type Ways } from "#core/outage/score";
+import { works, type Ways } from "#core/stages/rehearse/outage/score";
 import { guestTest, type GuestVerdict } from "#core/stages/rehearse/outage/guest";
 import { savingsOf, type Saving } from "#core/stages/rehearse/outage/savings";
 import {

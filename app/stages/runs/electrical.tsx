@@ -7,7 +7,7 @@ import { Suspense, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { checkRow } from "#core/design/check-row";
 import { byId } from "#core/design/collections";
-import type { ClosetRow } from "#core/stages/house/rows-house";
+import type { ClosetRow } from "#core/design/rows/house-structure";
 import { formatLength, groupDigits } from "#core/design/units";
 import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
 import { lowVoltageUse, signalUse } from "#core/stages/runs/losses";

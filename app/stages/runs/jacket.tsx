@@ -2,7 +2,7 @@
  * A piece of cable as its service has it: the jacket's colour, and the mark that says the same without
  * colour.
  */
-import type { LegendLine } from "#core/design/rows-settings";
+import type { LegendLine } from "#core/design/rows/settings";
 
 const STROKE: Record<LegendLine["colour"], string> = {
   white: "stroke-jacket-white",

@@ -13,8 +13,8 @@ import {
   TREAD_CABLES,
   type RunsSettings,
   type Schools,
-} from "#core/design/rows-settings";
-import { ROOM_TYPES } from "#core/stages/house/rows-house";
+} from "#core/design/rows/settings";
+import { ROOM_TYPES } from "#core/design/rows/house-structure";
 import { fail } from "#core/design/input-error";
 import { checkRow } from "#core/design/check-row";
 import { legendOf, servicesInUse, withLegendLine } from "#core/stages/runs/legend";

@@ -8,7 +8,7 @@ import { Plus, RotateCcw, X } from "lucide-react";
 import { useState } from "react";
 import { byId } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
-import { DROP_ENDS, type KindRow, type KitLine } from "#core/stages/runs/rows";
+import { DROP_ENDS, type KindRow, type KitLine } from "#core/design/rows/runs";
 import { SERVICES } from "#core/design/vocabulary";
 import { fail } from "#core/design/input-error";
 import { changeKit, mountOf, roomKit } from "#core/points/kits";

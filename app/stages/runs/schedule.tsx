@@ -4,7 +4,7 @@ import { byId } from "#core/design/collections";
 import { formatLength, formatTotal, groupDigits } from "#core/design/units";
 import type { Severity } from "#core/desk/findings";
 import { dropsOf, type Drop } from "#core/stages/runs";
-import type { ShownFinding } from "#core/desk/engine";
+import type { ShownFinding } from "#core/whole/engine";
 import { sumWorking, type Working } from "#core/desk/working";
 import { useDesign, useDesk, useResult, type Selection } from "../../desk/desk";
 import { Empty, ToSheet } from "../../desk/empty";

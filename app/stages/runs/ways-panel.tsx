@@ -1,7 +1,7 @@
 /** Ways a point's cables can go, side by side, and pinning them to one by hand. */
 import { useMemo, useState } from "react";
 import { byId, type Design } from "#core/design/collections";
-import type { PointRow } from "#core/stages/runs/rows";
+import type { PointRow } from "#core/design/rows/runs";
 import { formatLength } from "#core/design/units";
 import { alternativesOf, capacityWorking, pinRoute, wayWorking } from "#core/stages/runs/alternatives";
 import { dropsOfPoint } from "#core/stages/runs";

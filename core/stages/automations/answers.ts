@@ -1,12 +1,12 @@
 /** What the engine answers, in the words of the household. */
 import { byId, type Design } from "../../design/collections";
 import { counted } from "../../design/words";
-import { ASPECT_NAMES, TWO } from "../../automation/aspects";
-import type { Answer } from "../../automation/engine/world";
+import { ASPECT_NAMES, TWO } from "./engine/aspects";
+import type { Answer } from "./engine/world";
 import { GUARD_PHRASES } from "./language/phrases";
 import { writePhrase } from "./language/grammar";
 import { namesOf } from "./language/names";
-import type { Aspect } from "./rows-words";
+import type { Aspect } from "../../design/rows/automations-words";
 import { spanSaid, valueSaid } from "./value-said";
 
 export function answerText(design: Design, answer: Answer): string {

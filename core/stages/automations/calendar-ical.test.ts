@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { addDays, dayText } from "../../design/local-time";
 import { calendarIn, calendarOut, MOST_EVENTS, readCalendar } from "./calendar-ical";
-import type { CalendarRow, CalendarSpan } from "./rows";
+import type { CalendarRow, CalendarSpan } from "../../design/rows/automations";
 
 const ZONE = "Europe/London";
 const file = (...events: string[]) =>

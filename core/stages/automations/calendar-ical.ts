@@ -2,9 +2,9 @@
 import ICAL from "ical.js";
 import { fail } from "../../design/input-error";
 import { addDays, dayText, localParts, parseDay } from "../../design/local-time";
-import { dayNumber } from "../../automation/calendar";
+import { dayNumber } from "./engine/calendar";
 import { stemOf } from "./templates/fill";
-import type { CalendarRow, CalendarSpan } from "./rows";
+import type { CalendarRow, CalendarSpan } from "../../design/rows/automations";
 
 /** Most events taken from one file: a school's or a rota's have hundreds at most. */
 export const MOST_EVENTS = 2000;

@@ -4,8 +4,8 @@
  */
 import { fail } from "../../design/input-error";
 import { counted } from "../../design/words";
-import type { CalendarSpan } from "./rows";
-import { dayNumber } from "../../automation/calendar";
+import type { CalendarSpan } from "../../design/rows/automations";
+import { dayNumber } from "./engine/calendar";
 import { parseDay } from "../../design/local-time";
 
 export const eventText = ({ from, to, fromClock, toClock, everyDays, lastOn, name }: CalendarSpan): string =>

@@ -3,10 +3,10 @@ import fc from "fast-check";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { byId } from "../../design/collections";
 import { eventsText, readEvents } from "./calendar-text";
-import { spanEdges, stands } from "../../automation/calendar";
+import { spanEdges, stands } from "./engine/calendar";
 import { addDays, dayStart, parseDay } from "../../design/local-time";
 import { readSettings, settingsText } from "./scene-text";
-import type { CalendarSpan } from "./rows";
+import type { CalendarSpan } from "../../design/rows/automations";
 
 const ZONE = "Europe/London";
 const at = (text: string) => Date.parse(text);

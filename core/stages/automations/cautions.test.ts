@@ -1,5 +1,5 @@
 import { cautionsOf } from "./cautions";
-import type { Move } from "./rows";
+import type { Move } from "../../design/rows/automations";
 
 const set = (aspect: "locked" | "on" | "position" | "level"): Move => ({
   kind: "set",

@@ -1,7 +1,7 @@
 /** What is to be heeded where an automation is planned: by what it tells things (product.md, Cautions). */
-import type { AutomationRow } from "./rows";
-import { allMoves } from "./rows-walk";
-import type { Aspect } from "./rows-words";
+import type { AutomationRow } from "../../design/rows/automations";
+import { allMoves } from "../../design/walk";
+import type { Aspect } from "../../design/rows/automations-words";
 
 const OF: readonly (readonly [readonly Aspect[], string])[] = [
   [

@@ -4,20 +4,20 @@
  */
 import { keptFor, memoAnywhere } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 import type { Finding } from "../../desk/findings";
-import { MOST_CAUSES } from "../../automation/engine/world";
+import { MOST_CAUSES } from "./engine/world";
 import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted } from "../../design/words";
 import { TRIAL_YEAR, automationLoops, clashesOf, thingId, thingName, type Clash } from "./conflicts";
-import { ASPECT_NAMES, MEASURED, TWO } from "../../automation/aspects";
+import { ASPECT_NAMES, MEASURED, TWO } from "./engine/aspects";
 import { cueTimes, isKnownAhead, placeOf } from "./fires";
-import type { Move } from "./rows-moves";
-import { REASONS, type Aspect, type Reason } from "./rows-words";
+import type { Move } from "../../design/rows/automations-moves";
+import { REASONS, type Aspect, type Reason } from "../../design/rows/automations-words";
 import { misfitsOf } from "./fits";
 import { planChecks } from "./plan-checks";
 import { ableOf } from "./things";
-import { allMoves, deepGuards, pointsOf, toldBy } from "./rows-walk";
+import { allMoves, deepGuards, pointsOf, toldBy } from "../../design/walk";
 import { addDays } from "../../design/local-time";
 
 const TRIAL_DAYS = 365;

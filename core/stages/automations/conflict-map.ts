@@ -4,8 +4,8 @@ import { memo } from "../../design/kept";
 import { byName } from "../../design/words";
 import { valueSaid } from "./value-said";
 import { clashesOf, partsIn, thingId, type Clash } from "./conflicts";
-import type { AutomationRow } from "./rows";
-import { PRIORITIES, REASONS, type Priority, type Reason } from "./rows-words";
+import type { AutomationRow } from "../../design/rows/automations";
+import { PRIORITIES, REASONS, type Priority, type Reason } from "../../design/rows/automations-words";
 
 export interface Setter {
   automation: string;

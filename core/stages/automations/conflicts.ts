@@ -2,9 +2,9 @@
 import { byId, type Design } from "../../design/collections";
 import type { DesignRow } from "../../design/design-row";
 import { keptFor, memo, memoByRow } from "../../design/kept";
-import { almanacOf, instantOf, sunYear } from "../../automation/almanac";
-import { conflictsOf, cuesNext, loopsAmong, partsOf, type Conflict } from "../../automation/conflicts";
-import type { AutomationRow } from "./rows";
+import { almanacOf, instantOf, sunYear } from "./engine/almanac";
+import { conflictsOf, cuesNext, loopsAmong, partsOf, type Conflict } from "./engine/conflicts";
+import type { AutomationRow } from "../../design/rows/automations";
 import { placeOf } from "./fires";
 
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */

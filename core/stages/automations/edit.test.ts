@@ -3,14 +3,14 @@ import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import { checkRow } from "../../design/check-row";
 import type { Design } from "../../design/collections";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { point, testDesign } from "../../test-design";
 import { removeRows } from "../../design/remove";
 import { automationChecks } from "./checks";
 import { newAutomation, withoutPart } from "./edit";
 import { pointsThatSet } from "./things";
-import { movedBy } from "./rows-walk";
+import { movedBy } from "../../design/walk";
 import { sentenceText } from "./sentence";
 
 const full: AutomationRow = {

@@ -1,7 +1,7 @@
 /** Edits of automations: a new one, and taking any part of a sentence out again. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 
 export type PartOf = "cues" | "guards" | "moves";
 

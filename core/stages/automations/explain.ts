@@ -4,11 +4,11 @@ import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted, listed } from "../../design/words";
 import { automationLoops, clashesOf, cuesOnward, partsIn, thingsSet } from "./conflicts";
 import { nextOf, placeOf } from "./fires";
-import { isKnownAhead } from "../../automation/foretold-cues";
+import { isKnownAhead } from "./engine/foretold-cues";
 import { spanSaid } from "./value-said";
-import type { AutomationRow, Priority } from "./rows";
+import type { AutomationRow, Priority } from "../../design/rows/automations";
 import { programmeOf } from "./programme";
-import { HAND_MS } from "../../automation/wishes";
+import { HAND_MS } from "./engine/wishes";
 
 const FOR: Readonly<Record<Priority, (hand: string) => string>> = {
   safety: () => "It is for safety: nothing goes before it, not even a hand.",

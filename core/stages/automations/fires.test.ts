@@ -1,5 +1,5 @@
 import { changesOf } from "../../desk/findings";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 import { applyChanges } from "../../design/edit";
 import { testDesign } from "../../test-design";
 import { automationChecks } from "./checks";

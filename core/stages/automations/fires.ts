@@ -1,10 +1,10 @@
 /** When an automation fires, for cues known in advance. */
 import { round3 } from "../../geometry/round";
-import type { AutomationRow, SunEvent } from "./rows";
+import type { AutomationRow, SunEvent } from "../../design/rows/automations";
 import type { Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
-import { guardMayHold, type Foresight } from "../../automation/foretold";
-import { cueInstants, isKnownAhead, sunInstants } from "../../automation/foretold-cues";
+import { guardMayHold, type Foresight } from "./engine/foretold";
+import { cueInstants, isKnownAhead, sunInstants } from "./engine/foretold-cues";
 import type { Working } from "../../desk/working";
 import {
   addDays,
@@ -23,7 +23,7 @@ import { HORIZON_DEG, sunPosition, TWILIGHT_DEG } from "../../geometry/sun";
 /** Without dials and calendars, what goes by them is not foretold. */
 type Place = Foresight;
 
-export { isForetold, isKnownAhead, sunInstants } from "../../automation/foretold-cues";
+export { isForetold, isKnownAhead, sunInstants } from "./engine/foretold-cues";
 
 /** A design as a place with its dials and calendars. */
 export const placeOf = ({ design, dials, calendars, people }: Design): Place => ({

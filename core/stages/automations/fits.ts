@@ -7,15 +7,15 @@ import {
   quantityIn,
   valueIn,
   type Lookup,
-} from "../../automation/amounts";
-import { ASPECT_NAMES, MEASURED } from "../../automation/aspects";
-import { quantity, sameKind } from "../../automation/expression";
-import type { Amount, AutomationRow, DialRow } from "./rows";
+} from "./engine/amounts";
+import { ASPECT_NAMES, MEASURED } from "./engine/aspects";
+import { quantity, sameKind } from "./engine/expression";
+import type { Amount, AutomationRow, DialRow } from "../../design/rows/automations";
 import type { TextFault } from "./language/text";
-import type { Guard } from "./rows-guards";
-import type { Move } from "./rows-moves";
-import { allMoves, deepGuards } from "./rows-walk";
-import type { Aspect } from "./rows-words";
+import type { Guard } from "../../design/rows/automations-guards";
+import type { Move } from "../../design/rows/automations-moves";
+import { allMoves, deepGuards } from "../../design/walk";
+import type { Aspect } from "../../design/rows/automations-words";
 
 /** A plain value of each kind: what matters is the kind, not how much. */
 const USUAL = 20;

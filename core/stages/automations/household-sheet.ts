@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { byName } from "../../design/words";
 import { sentenceText } from "./sentence";
-import type { AutomationRow, DialRow } from "./rows";
+import type { AutomationRow, DialRow } from "../../design/rows/automations";
 
 export interface SheetRoom {
   /** Absent: of the whole house. */

@@ -1,7 +1,7 @@
 /** Schedules of people as lines: each form written and read again, and what is wrong named by line. */
 import { emptyDesign } from "../../design/collections";
 import type { DesignRow } from "../../design/design-row";
-import type { PersonTime } from "../brief/rows";
+import type { PersonTime } from "../../design/rows/brief";
 import { namesOf } from "./language/names";
 import { readTimes, timesText } from "./person-text";
 

@@ -4,7 +4,7 @@
  */
 import type { Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
-import type { PersonTime } from "../brief/rows";
+import type { PersonTime } from "../../design/rows/brief";
 import { Cursor, MISS, readPhrase, writePhrase, type Phrase, type Piece } from "./language/grammar";
 import { namesOf } from "./language/names";
 import { clockSlot, nameSlot, weekdaysSlot, wordSlot, type Names } from "./language/slots";

@@ -3,7 +3,7 @@ import { changesOf } from "../../desk/findings";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
-import type { PersonTime } from "../brief/rows";
+import type { PersonTime } from "../../design/rows/brief";
 import { carriersOf } from "../choose/carriers";
 import { automationChecks } from "./checks";
 import { namesOf } from "./language/names";

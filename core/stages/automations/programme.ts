@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { MINUTE_MS } from "../../design/local-time";
-import type { Programme } from "../../automation/engine/world";
+import type { Programme } from "./engine/world";
 import { ableOf } from "./things";
 
 export const programmeOf = memo("programmeOf", (design: Design): Programme => {

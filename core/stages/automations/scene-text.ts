@@ -1,7 +1,7 @@
 /** What a scene sets, a thing a line, in the words that a move has: `set the level of [Snug lamp] to 15 %`. */
 import type { Design } from "../../design/collections";
 import { fail } from "../../design/input-error";
-import type { SceneSetting } from "./rows";
+import type { SceneSetting } from "../../design/rows/automations";
 import { writePhrase } from "./language/grammar";
 import { namesOf } from "./language/names";
 import { MOVE_PHRASES } from "./language/phrases";

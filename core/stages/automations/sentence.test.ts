@@ -1,7 +1,7 @@
 import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 import { point, testDesign } from "../../test-design";
 import { automationChecks } from "./checks";
 import { sentenceOf, sentenceText, weekdaysText } from "./sentence";

@@ -4,9 +4,9 @@
  */
 import { capital } from "../../design/words";
 import type { Design } from "../../design/collections";
-import type { AutomationRow } from "./rows";
-import type { Guard } from "./rows-guards";
-import type { Move } from "./rows-moves";
+import type { AutomationRow } from "../../design/rows/automations";
+import type { Guard } from "../../design/rows/automations-guards";
+import type { Move } from "../../design/rows/automations-moves";
 import { writePhrase, type Phrase, type Word as Said } from "./language/grammar";
 import { namesOf } from "./language/names";
 import { BRANCH_HEAD, CUE_PHRASES, GUARD_PHRASES, MOVE_PHRASES, REPEAT_HEAD } from "./language/phrases";

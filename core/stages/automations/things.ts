@@ -3,10 +3,10 @@ import { byId, type Design } from "../../design/collections";
 import { memoAnywhere } from "../../design/kept";
 import { byName } from "../../design/words";
 import { thingsOf, typeOfKind } from "../bridges/things";
-import type { ShownType } from "../bridges/rows-words";
-import type { PointRow } from "../runs/rows";
-import { readable, settable } from "../../automation/aspects";
-import type { Aspect } from "./rows-words";
+import type { ShownType } from "../../design/rows/bridges-words";
+import type { PointRow } from "../../design/rows/runs";
+import { readable, settable } from "./engine/aspects";
+import type { Aspect } from "../../design/rows/automations-words";
 
 export interface Able {
   type?: ShownType;

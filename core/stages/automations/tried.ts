@@ -1,15 +1,15 @@
 /** One automation tried on stand-ins: every thing in a state that is plain to see, people by their schedules, and time runs. */
 import type { Design } from "../../design/collections";
-import { stayAt } from "../../automation/people";
-import { Engine } from "../../automation/engine/engine";
-import type { Answer, Happening, Value } from "../../automation/engine/world";
-import { valueIn, type Lookup } from "../../automation/amounts";
-import { TWO } from "../../automation/aspects";
-import { quantity } from "../../automation/expression";
+import { stayAt } from "./engine/people";
+import { Engine } from "./engine/engine";
+import type { Answer, Happening, Value } from "./engine/world";
+import { valueIn, type Lookup } from "./engine/amounts";
+import { TWO } from "./engine/aspects";
+import { quantity } from "./engine/expression";
 import { programmeOf } from "./programme";
-import type { Cue, DialRow } from "./rows";
-import type { Aspect, Coming } from "./rows-words";
-import { pointsOf } from "./rows-walk";
+import type { Cue, DialRow } from "../../design/rows/automations";
+import type { Aspect, Coming } from "../../design/rows/automations-words";
+import { pointsOf } from "../../design/walk";
 import { ableOf } from "./things";
 
 const HOUR_MS = 3_600_000;

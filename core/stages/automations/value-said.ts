@@ -1,7 +1,7 @@
 /** Values and spans of time in the words of the household. */
-import { MEASURED, TWO } from "../../automation/aspects";
-import type { Value } from "../../automation/engine/world";
-import type { Aspect } from "./rows-words";
+import { MEASURED, TWO } from "./engine/aspects";
+import type { Value } from "./engine/world";
+import type { Aspect } from "../../design/rows/automations-words";
 
 /** A value of an aspect: "40 %", "shut", "on". */
 export function valueSaid(aspect: Aspect, value: Value): string {

@@ -1,6 +1,6 @@
 /** The clock times of an automation over a calendar year: earliest, latest, and a line to draw. */
 import type { DesignRow } from "../../design/design-row";
-import type { AutomationRow } from "./rows";
+import type { AutomationRow } from "../../design/rows/automations";
 import type { Working } from "../../desk/working";
 import { cueTimes } from "./fires";
 import { addDays, dayStart, localParts, offsetMin, type Day } from "../../design/local-time";

@@ -1,6 +1,6 @@
 /** Clashing names, found quickly, against every two of them. */
 import fc from "fast-check";
-import { LANGUAGES } from "../../design/rows-settings";
+import { LANGUAGES } from "../../design/rows/settings";
 import { alikeNames } from "./alike";
 import { alikeOf } from "./sounds";
 

@@ -6,7 +6,7 @@
  * else the whole must, and two wholes whose consonants are too far apart cannot. Only what is left is held against each
  * other sound by sound. The same as asking `alikeOf` of every two (alike.test.ts).
  */
-import type { Language } from "../../design/rows-settings";
+import type { Language } from "../../design/rows/settings";
 import { ALIKE_SCORE, likeness, soundDistance, soundScore, soundsOf, wordsOf, type Alike } from "./sounds";
 
 export interface AlikeNames extends Alike {

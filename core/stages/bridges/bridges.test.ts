@@ -13,7 +13,7 @@ import { exposuresCsv, matrixCsv, readExposures, readMatrix, takeExposures } fro
 import { bridgeJson } from "./output";
 import { pairLines, pairMasters } from "./pairs";
 import { PROFILES } from "./profiles";
-import type { BridgeFilter, BridgeRow, EcosystemRow, ExposureRow, PairRow } from "./rows";
+import type { BridgeFilter, BridgeRow, EcosystemRow, ExposureRow, PairRow } from "../../design/rows/bridges";
 import { hideFrom, saveBridge, showTo } from "./save";
 import { alikeIn, betterNames, mistakable, sayIt } from "./spoken";
 import { bridges as stage } from "./stage";

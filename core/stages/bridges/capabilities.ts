@@ -5,9 +5,9 @@
  * off. Two sides meet at what both have; as a set that holds all under it meets another in one that does so too, the
  * order of meeting makes no difference, and nobody gains by meeting.
  */
-import { CAPABILITIES, type Capability, type ShownType } from "./rows-words";
+import { CAPABILITIES, type Capability, type ShownType } from "../../design/rows/bridges-words";
 
-export { CAPABILITIES, SHOWN_TYPES, type Capability, type ShownType } from "./rows-words";
+export { CAPABILITIES, SHOWN_TYPES, type Capability, type ShownType } from "../../design/rows/bridges-words";
 
 /** What lies directly under each: a level is a light that is more than on and off. */
 const UNDER: Readonly<Partial<Record<Capability, Capability>>> = {

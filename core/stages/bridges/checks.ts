@@ -9,7 +9,7 @@ import { callIt } from "./call-it";
 import { crossingCost, networkName } from "./crossing";
 import { joinList, roomsToDo } from "./joins";
 import { deviceName, pairLines, pairLoops, pairMasters, pairsIn } from "./pairs";
-import type { Danger } from "./rows";
+import type { Danger } from "../../design/rows/bridges";
 import { saveBridge } from "./save";
 import { wrongCode } from "../register/codes";
 import { alikeIn, betterNames, mistakable } from "./spoken";

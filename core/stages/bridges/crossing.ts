@@ -5,7 +5,7 @@
 import type { Design } from "../../design/collections";
 import { counted } from "../../design/words";
 import { networkFor } from "../register/addresses";
-import type { DeviceRow } from "../register/rows";
+import type { DeviceRow } from "../../design/rows/register";
 import { thingsOf } from "./things";
 
 /** What nobody should find who has no business with it. */

@@ -3,7 +3,7 @@ import { byId } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { joinOrder, type Joiner } from "./joining";
 import { bridgeStates, exposuresOf, refusalOf, type Exposed } from "./matrix";
-import type { BridgeRow, EcosystemRow } from "./rows";
+import type { BridgeRow, EcosystemRow } from "../../design/rows/bridges";
 
 /** Minutes where nobody said any. */
 const [JOIN_MIN, OPEN_MIN] = [5, 2];

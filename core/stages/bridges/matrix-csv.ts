@@ -12,7 +12,7 @@ import { counted } from "../../design/words";
 import { writeCsv } from "../../files/csv";
 import { readRows, rowsCsv, takeRows, type CsvFault, type RowTable } from "../../files/row-csv";
 import { exposuresOf, type Exposed } from "./matrix";
-import type { ExposureRow } from "./rows";
+import type { ExposureRow } from "../../design/rows/bridges";
 import { usualBridge, widened } from "./save";
 import { thingsOf } from "./things";
 

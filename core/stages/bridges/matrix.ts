@@ -6,9 +6,9 @@
  */
 import { byId, type Design } from "../../design/collections";
 import { memoAnywhere } from "../../design/kept";
-import type { DeviceRow } from "../register/rows";
+import type { DeviceRow } from "../../design/rows/register";
 import { lostOf, meet, shownAs, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
-import type { BridgeRow, EcosystemRow, ExposureRow } from "./rows";
+import type { BridgeRow, EcosystemRow, ExposureRow } from "../../design/rows/bridges";
 import { thingsOf, type Thing } from "./things";
 
 /** Devices that a bridge takes as its filter stands, in the order of the register. */

@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { lostOf, meet, type Capability } from "./capabilities";
 import { loopsOf, mastersOf, type Tie } from "./loops";
-import type { PairRow } from "./rows";
+import type { PairRow } from "../../design/rows/bridges";
 import { thingsOf, type Thing } from "./things";
 
 export interface PairLine {

@@ -2,8 +2,8 @@
  * Rules of ecosystems to start from: invented ones, of the three sorts that houses have. What a household really uses is
  * put in by the designer, with where its rules come from.
  */
-import type { EcosystemRow } from "./rows";
-import { SHOWN_TYPES } from "./rows-words";
+import type { EcosystemRow } from "../../design/rows/bridges";
+import { SHOWN_TYPES } from "../../design/rows/bridges-words";
 
 export type Profile = Omit<EcosystemRow, "id">;
 

@@ -4,7 +4,7 @@ import type { Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
 import { changeRow, dropRow, putRow } from "../../design/row-changes";
 import { filterResult } from "./matrix";
-import type { BridgeRow } from "./rows";
+import type { BridgeRow } from "../../design/rows/bridges";
 import { thingsOf } from "./things";
 
 /** A bridge was saved as it stands. */

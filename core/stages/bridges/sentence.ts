@@ -3,7 +3,7 @@
  * what it could be taken for (domain.md §9). A rehearsal of speech, not speech: a sentence is a verb, a thing by its name
  * or by its sort and room, and perhaps a value.
  */
-import type { Language } from "../../design/rows-settings";
+import type { Language } from "../../design/rows/settings";
 import { closed, type Capability, type ShownType } from "./capabilities";
 import { ALIKE_SCORE, likeness, wordsOf } from "./sounds";
 

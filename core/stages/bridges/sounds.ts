@@ -5,7 +5,7 @@
  * then held against each other sound by sound. What differs only in a vowel or in voice costs less than what differs
  * wholly: those are heard wrong in a kitchen with the tap running.
  */
-import type { Language } from "../../design/rows-settings";
+import type { Language } from "../../design/rows/settings";
 
 /** Replaced one after another, from the longest; capitals are sounds, small letters are still spelling. */
 type Spelling = readonly (readonly [RegExp, string])[];

@@ -1,7 +1,7 @@
 /** Names people say: which clash within an ecosystem, what is taken for something else, and what to say instead. */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { Language } from "../../design/rows-settings";
+import type { Language } from "../../design/rows/settings";
 import type { ShownType } from "./capabilities";
 import { seenOf, type Exposed } from "./matrix";
 import { hear, takenFor, type Heard, type Spoken } from "./sentence";

@@ -1,10 +1,10 @@
 /** What a device is to an ecosystem: its type, and what can be asked of it. */
 import { byId, type Design } from "../../design/collections";
 import { memo, memoAnywhere } from "../../design/kept";
-import type { DeviceRow } from "../register/rows";
-import type { KindRow } from "../runs/rows";
+import type { DeviceRow } from "../../design/rows/register";
+import type { KindRow } from "../../design/rows/runs";
 import { closed, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
-import type { Danger } from "./rows";
+import type { Danger } from "../../design/rows/bridges";
 
 export interface Thing {
   device: DeviceRow;

@@ -28,7 +28,7 @@ import {
   sortedPhases,
   unused,
 } from ".";
-import { ledgerValue } from "../../desk/ledger";
+import { ledgerValue } from "../../whole/ledger";
 
 const design = larkspurWeir();
 const after = (changes: Change[], from: Design = design) => {

@@ -1,6 +1,6 @@
 /** Checks of stage 1: problems nobody answers, devices nobody asked for, constraints that are broken. */
 import { byId, type Design } from "../../design/collections";
-import type { ConstraintRow } from "./rows";
+import type { ConstraintRow } from "../../design/rows/brief";
 import type { Finding } from "../../desk/findings";
 import { costsOf, costWorking } from "../runs/cost";
 import { dropsOf } from "../runs";

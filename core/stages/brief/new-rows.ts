@@ -1,5 +1,5 @@
 /** Rows of the brief as they begin: what nobody has said yet stands in the middle. */
-import type { ProblemRow } from "./rows";
+import type { ProblemRow } from "../../design/rows/brief";
 
 export const newProblem = (id: string): ProblemRow => ({
   id,

@@ -4,7 +4,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import type { PhaseRow } from "./rows";
+import type { PhaseRow } from "../../design/rows/brief";
 import type { Working } from "../../desk/working";
 import { costsAt, costWorking, hoursWorking, type Share } from "../runs/cost";
 import { scoreOf } from "./problems";

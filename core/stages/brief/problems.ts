@@ -1,8 +1,8 @@
 /** Problems by score, and what answers them. */
 import { byId, type Design } from "../../design/collections";
-import { movedBy } from "../automations/rows-walk";
+import { movedBy } from "../../design/walk";
 import { memo } from "../../design/kept";
-import type { ProblemRow } from "./rows";
+import type { ProblemRow } from "../../design/rows/brief";
 import { costsAt, costWorking, hoursWorking } from "../runs/cost";
 import type { Working } from "../../desk/working";
 

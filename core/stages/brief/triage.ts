@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import { TRIAGE, type RequirementRow, type TriageStep } from "./rows";
+import { TRIAGE, type RequirementRow, type TriageStep } from "../../design/rows/brief";
 import type { Working } from "../../desk/working";
 
 export const STEP_ASKS: Readonly<Record<TriageStep, string>> = {

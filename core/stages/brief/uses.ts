@@ -1,7 +1,7 @@
 /** The use log: what nobody has used for long may go. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { UseRow } from "./rows";
+import type { UseRow } from "../../design/rows/brief";
 
 /** Without a use for so long a feature may be deleted. */
 export const UNUSED_DAYS = 365;

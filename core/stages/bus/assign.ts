@@ -21,7 +21,7 @@ import {
 } from "./channels";
 import type { NewId } from "./edit";
 import { loadKey, whyNotOn, type Load } from "./loads";
-import type { ModuleRow, ModuleTypeRow } from "./rows";
+import type { ModuleRow, ModuleTypeRow } from "../../design/rows/bus";
 import { sparePct } from "./segmenting";
 
 export interface ChannelProposal {

@@ -2,7 +2,7 @@
 import type { Design } from "../../design/collections";
 import type { Finding } from "../../desk/findings";
 import { counted } from "../../design/words";
-import type { BoardRow, PinRow } from "./rows";
+import type { BoardRow, PinRow } from "../../design/rows/bus";
 import { assignAll, assignPins, contactFor, demandsOf, failStates, supplyWorking, whyNotPin } from "./pins";
 import { clashesOf, freeCodes } from "./remotes";
 

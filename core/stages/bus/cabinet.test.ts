@@ -16,7 +16,7 @@ import { channelChecks } from "./channel-checks";
 import { carriesOf, modulesOf } from "./channels";
 import { closetC, closetWatts } from "./closet-air";
 import { freshIds } from "./fixes";
-import type { ChannelRow, ModuleRow } from "./rows";
+import type { ChannelRow, ModuleRow } from "../../design/rows/bus";
 import { addLoad, addRoom, loadDesign } from "./test-channels";
 
 const find = (design: Design, code: string) => channelChecks(design).find((one) => one.code === code);

@@ -29,7 +29,7 @@ import { freshIds } from "./fixes";
 import { loadKey, whyNotOn, type Load } from "./loads";
 import { criticalWhy, hubOnly, nearestInput, proposeLinks } from "./links";
 import { sparePct } from "./segmenting";
-import type { ChannelRow } from "./rows";
+import type { ChannelRow } from "../../design/rows/bus";
 
 /** Findings of modules and cabinets. */
 export const channelChecks = (design: Design): Finding[] =>

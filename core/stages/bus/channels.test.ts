@@ -5,7 +5,7 @@ import { proposeChannels } from "./assign";
 import { channelByLoad, darkWithout, freeNumbers, modulesOf, openLoads } from "./channels";
 import { freshIds } from "./fixes";
 import { loadKey, loadsOf, whyNotOn, type Load } from "./loads";
-import type { ModuleTypeRow } from "./rows";
+import type { ModuleTypeRow } from "../../design/rows/bus";
 import { busDesign } from "./test-bus";
 import { addLoad, addRoom, loadDesign } from "./test-channels";
 

@@ -5,7 +5,7 @@ import { counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
 import { loadKey, loadOn, loadsOf, mostA, whyNotOn, type Load } from "./loads";
-import type { ChannelRow, LinkRow, ModuleRow, ModuleTypeRow } from "./rows";
+import type { ChannelRow, LinkRow, ModuleRow, ModuleTypeRow } from "../../design/rows/bus";
 
 export interface Channel {
   row: ChannelRow;

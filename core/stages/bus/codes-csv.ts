@@ -1,7 +1,7 @@
 /** The code book as a table for a spreadsheet, and back. */
 import type { Design } from "../../design/collections";
 import { readRows, rowsCsv, takeRows, type RowTable } from "../../files/row-csv";
-import type { RemoteRow } from "./rows";
+import type { RemoteRow } from "../../design/rows/bus";
 
 const TABLE: RowTable<"remotes"> = { in: "remotes", called: "code book" };
 

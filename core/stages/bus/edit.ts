@@ -4,10 +4,10 @@ import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { changeRow, dropRow, putRow } from "../../design/row-changes";
 import { parentsOf, pointOfStop, stopOf, stopsOf } from "../../points/lines";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 import { orderOfLine } from "./line-order";
 import { metricOf, formsOf } from "./order";
-import type { BusLimits, SegmentRow, StopRow, Topology } from "./rows";
+import type { BusLimits, SegmentRow, StopRow, Topology } from "../../design/rows/bus";
 
 export type NewId = (prefix: string) => string;
 

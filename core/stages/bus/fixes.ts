@@ -8,11 +8,11 @@ import { applyChanges, type Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { type Fix, changesOf } from "../../desk/findings";
 import { pointOfStop, stopsOf } from "../../points/lines";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 import { addToSegment, newSegment, orderAnew, splitSegment, type NewId } from "./edit";
 import { formsOf, lengthAs } from "./order";
 import { apartOf, isOn } from "./rules";
-import type { SegmentRow, SegmentRuleRow } from "./rows";
+import type { SegmentRow, SegmentRuleRow } from "../../design/rows/bus";
 import { segmentsOf, supplyOf, type Segment } from "./segments";
 
 /** Ids of rows a fix makes: the first ones nobody has, so that the same fix asked twice says the same. */

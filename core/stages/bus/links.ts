@@ -7,7 +7,7 @@ import { placedStops } from "../../points/lines";
 import { channelByLoad, modulesOf, type Channel } from "./channels";
 import type { NewId } from "./edit";
 import { loadKey, type Load } from "./loads";
-import type { ChannelRow, LinkRow } from "./rows";
+import type { ChannelRow, LinkRow } from "../../design/rows/bus";
 
 export interface Input {
   id: string;

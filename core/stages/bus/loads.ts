@@ -7,10 +7,10 @@ import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import { placedStops } from "../../points/lines";
 import { LOW_V } from "../../points/terminals";
-import type { LampRow, LegRow } from "../house/rows-survey";
-import type { RoomRow } from "../house/rows-house";
-import type { PointRow } from "../runs/rows";
-import type { ChannelRow, Drives, ModuleTypeRow } from "./rows";
+import type { LampRow, LegRow } from "../../design/rows/house-survey";
+import type { RoomRow } from "../../design/rows/house-structure";
+import type { PointRow } from "../../design/rows/runs";
+import type { ChannelRow, Drives, ModuleTypeRow } from "../../design/rows/bus";
 
 /** What a load is to the contact or the dimmer that feeds it. */
 export type Nature = "lamp" | "motor" | "heater" | "plain";

@@ -6,7 +6,7 @@ import { routeBetween, type Stand } from "../../ways/between";
 import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 import { lengthOf, orderOfLine, treeOf, type LineOrder } from "./line-order";
-import type { SegmentRow, StopRow, Topology } from "./rows";
+import type { SegmentRow, StopRow, Topology } from "../../design/rows/bus";
 
 /**
  * Metres of cable between any two of some points, the closet first, slack at both ends included: what a stretch

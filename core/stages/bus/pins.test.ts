@@ -6,7 +6,7 @@ import { testDesign } from "../../test-design";
 import { BOARD_PINS } from "../house/bus-tables";
 import { busChecks } from "./checks";
 import { assignAll, assignPins, contactFor, failStates, supplyWorking, usedW, whyNotPin } from "./pins";
-import type { BoardPin, BoardRow, Demand, PinRow } from "./rows";
+import type { BoardPin, BoardRow, Demand, PinRow } from "../../design/rows/bus";
 
 const board = (has: readonly BoardPin[] = BOARD_PINS): BoardRow => ({
   id: "b",

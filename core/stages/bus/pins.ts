@@ -8,7 +8,7 @@ import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
-import type { BoardPin, BoardRow, Contact, Demand, PinCan, PinRow } from "./rows";
+import type { BoardPin, BoardRow, Contact, Demand, PinCan, PinRow } from "../../design/rows/bus";
 
 /** What a pin has to be able to do for each sort of demand. */
 const NEEDS: Readonly<Record<Demand, PinCan>> = {

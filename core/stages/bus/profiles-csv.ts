@@ -1,7 +1,7 @@
 /** Bus profiles as a table for a spreadsheet, and back. */
 import type { Design } from "../../design/collections";
 import { readRows, rowsCsv, takeRows, type RowTable } from "../../files/row-csv";
-import type { BusProfileRow } from "./rows";
+import type { BusProfileRow } from "../../design/rows/bus";
 
 const TABLE: RowTable<"busProfiles"> = { in: "busProfiles", called: "table of profiles" };
 

@@ -5,7 +5,7 @@ import { testDesign } from "../../test-design";
 import { busChecks } from "./checks";
 import { codesCsv, readCodes, takeCodes } from "./codes-csv";
 import { bitsApart, clashesOf, freeCodes, quarterWaveM, runsOf } from "./remotes";
-import type { RemoteRow, StationRow } from "./rows";
+import type { RemoteRow, StationRow } from "../../design/rows/bus";
 
 const remote = (id: string, on: number, off: number, more: Partial<RemoteRow> = {}): RemoteRow => ({
   id,

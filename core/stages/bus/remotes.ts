@@ -1,6 +1,6 @@
 /** Hand remotes: codes that are the same or nearly so, aerials, and stations that run in turn or together. */
 import type { Design } from "../../design/collections";
-import type { RemoteRow, StationRow } from "./rows";
+import type { RemoteRow, StationRow } from "../../design/rows/bus";
 
 /** Speed of light ÷ 4, m/s: a quarter of a wave is this ÷ frequency. */
 const QUARTER = 74_948_114;

@@ -4,7 +4,7 @@ import { LABOUR, labourRate } from "../../design/labour";
 import { kitOf } from "../../points/kits";
 import { pointOfStop, replacedIndex } from "../../points/lines";
 import { formsOf, lengthAs } from "./order";
-import { TOPOLOGIES, type Topology } from "./rows";
+import { TOPOLOGIES, type Topology } from "../../design/rows/bus";
 import type { Segment } from "./segments";
 
 export interface Form {

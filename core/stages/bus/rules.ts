@@ -1,8 +1,8 @@
 /** Which devices may share a segment, by the rules of the design. */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { PointRow } from "../runs/rows";
-import type { RuleSide, SegmentRuleRow } from "./rows";
+import type { PointRow } from "../../design/rows/runs";
+import type { RuleSide, SegmentRuleRow } from "../../design/rows/bus";
 
 /** All that rules look at. */
 type Ruled = Pick<Design, "segmentRules" | "rooms">;

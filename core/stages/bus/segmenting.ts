@@ -7,12 +7,12 @@
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { counted } from "../../design/words";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 import { dropsOf } from "../runs/drops";
 import { lengthOf, orderOfLine, treeLength } from "./line-order";
 import { metricOf } from "./order";
 import { apartOf, classOf, rulesBetween } from "./rules";
-import type { BusProfileRow, SegmentRuleRow } from "./rows";
+import type { BusProfileRow, SegmentRuleRow } from "../../design/rows/bus";
 import { memo } from "../../design/kept";
 import { placedStops, stopOf } from "../../points/lines";
 

@@ -10,9 +10,9 @@ import { CLOSING_INDEX, parentsOf, placedStops, pointOfStop, stopsOf } from "../
 import { routeGraph } from "../../ways/graph";
 import { routeTo } from "../../ways/route";
 import { dropsOf, type Drop } from "../runs/drops";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 import { atTemperature } from "../runs/electrical";
-import type { BusLimits, BusProfileRow, SegmentRow, StopRow } from "./rows";
+import type { BusLimits, BusProfileRow, SegmentRow, StopRow } from "../../design/rows/bus";
 import { nodeVolts } from "./network";
 
 export interface BusNode {

@@ -10,7 +10,7 @@ import { memo, memoByRow } from "../../design/kept";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { meeting, type Xy } from "../../geometry/segment";
 import { sunPosition } from "../../geometry/sun";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 
 /** Eaves stand out so far, typical, m. */
 const EAVES_M = 0.6;

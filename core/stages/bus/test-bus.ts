@@ -1,7 +1,7 @@
 /** A small bus for tests: the small house with a profile, a supply and keypads along its ground trunk. */
 import type { Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
-import type { SegmentRow } from "./rows";
+import type { SegmentRow } from "../../design/rows/bus";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "../house/bus-tables";
 
 /**

@@ -3,7 +3,7 @@ import type { Design } from "../../design/collections";
 import { point, testDesign } from "../../test-design";
 import { MODULE_TYPE_TABLE } from "../house/module-table";
 import { SEGMENT_RULE_TABLE } from "../house/bus-tables";
-import type { RoomRow } from "../house/rows-house";
+import type { RoomRow } from "../../design/rows/house-structure";
 
 /** The small house with the usual kinds of module and one circuit; no load yet. */
 export function loadDesign(): Design {

@@ -2,7 +2,7 @@
 import type { Design } from "../../design/collections";
 import { escapeXml } from "../../files/xml";
 import { demandsOf } from "./pins";
-import type { BoardRow, PinRow } from "./rows";
+import type { BoardRow, PinRow } from "../../design/rows/bus";
 
 const ROW = 26;
 const TOP = 76;

@@ -4,7 +4,7 @@ import { counted } from "../../design/words";
 import type { Step, Working } from "../../desk/working";
 import { verdictUnder } from "../../desk/working";
 import { atTemperature } from "../runs/electrical";
-import type { BusLimits, BusProfileRow } from "./rows";
+import type { BusLimits, BusProfileRow } from "../../design/rows/bus";
 import type { Segment } from "./segments";
 
 const V = (value: number) => `${value.toFixed(3)} V`;

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { applyChanges, invertChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
 import type { Design } from "../../design/collections";
-import type { WantRow } from "./rows";
+import type { WantRow } from "../../design/rows/choose";
 import { dropsOf } from "../runs";
 import { testDesign } from "../../test-design";
 import { acceptPlan, freePlace, kitOf, PLAN_TAG, slotsOf } from "./accept";

@@ -6,10 +6,10 @@
 import { round2 } from "../../geometry/round";
 import { applyChanges, keyOf, type Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
-import type { HubRow, OptionRow, PlanRow, WantRow } from "./rows";
-import type { RoomRow } from "../house/rows-house";
-import type { DeviceRow } from "../register/rows";
-import type { KindRow, PointRow } from "../runs/rows";
+import type { HubRow, OptionRow, PlanRow, WantRow } from "../../design/rows/choose";
+import type { RoomRow } from "../../design/rows/house-structure";
+import type { DeviceRow } from "../../design/rows/register";
+import type { KindRow, PointRow } from "../../design/rows/runs";
 import { removeRows } from "../../design/remove";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { addPoint, changePoint, freeNumber } from "../house";

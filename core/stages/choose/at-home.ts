@@ -4,11 +4,11 @@ import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
 import { putRow } from "../../design/row-changes";
-import type { DeviceRow } from "../register/rows";
+import type { DeviceRow } from "../../design/rows/register";
 import { carrierAgainst, carriersOf } from "./carriers";
 import { unitCost } from "./cost";
 import { reasonsAgainst } from "./fits";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 
 /**
  * The cheapest option that meets what a device is there for, that works with the internet down and that a controller of the

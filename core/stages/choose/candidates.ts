@@ -4,7 +4,7 @@
  */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { carrierAgainst, carrierIsLocal, carriersOf, type Carrier } from "./carriers";
 import { piecesOf, total, unitCost, type Split } from "./cost";
 import { reasonsAgainst, withinBudget } from "./fits";

@@ -4,9 +4,9 @@
  */
 import { type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { TrialRow } from "../register/rows";
+import type { TrialRow } from "../../design/rows/register";
 import { lastTrials } from "../register/trials";
-import type { Ability, OptionRow, WantRow } from "./rows";
+import type { Ability, OptionRow, WantRow } from "../../design/rows/choose";
 import { FUNCTIONS } from "./functions";
 
 export interface Carrier {

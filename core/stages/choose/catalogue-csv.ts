@@ -1,7 +1,7 @@
 /** The catalogue as a table for a spreadsheet, and back. */
 import type { Design } from "../../design/collections";
 import { readRows, rowsCsv, takeRows, type RowTable } from "../../files/row-csv";
-import type { OptionRow } from "./rows";
+import type { OptionRow } from "../../design/rows/choose";
 
 export type { CsvFault } from "../../files/row-csv";
 

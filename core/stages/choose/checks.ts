@@ -1,8 +1,8 @@
 /** Checks of stage 3: what was chosen, against the house and the controllers that stand in it. */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { OptionRow, WantRow } from "./rows";
-import type { DeviceRow } from "../register/rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
+import type { DeviceRow } from "../../design/rows/register";
 import type { Finding } from "../../desk/findings";
 import { loadClassOf, plannedW } from "./loads";
 import { counted } from "../../design/words";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { testDesign } from "../../test-design";
 import { allCandidates, candidatesOf } from "./candidates";
 import { carriersOf } from "./carriers";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { testDesign } from "../../test-design";
 import { answerChoice } from "./answer";
 import { CATALOGUE } from "./catalogue";

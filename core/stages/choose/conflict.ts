@@ -5,7 +5,7 @@
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
-import type { WantNeed, WantRow } from "./rows";
+import type { WantNeed, WantRow } from "../../design/rows/choose";
 import { candidatesOf, impossibleWants, wantName } from "./candidates";
 import { reasonsAgainst, upfront } from "./fits";
 import type { Highs } from "./mip";

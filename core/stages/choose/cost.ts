@@ -1,7 +1,7 @@
 /** What an option costs over the years: bought, fitted, run. */
 import type { Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
-import type { ChooseSettings } from "../../design/rows-settings";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
+import type { ChooseSettings } from "../../design/rows/settings";
 import type { Step, Working } from "../../desk/working";
 import { FUNCTIONS } from "./functions";
 import { cellPrice, settingsOf, YEAR_H } from "./settings";

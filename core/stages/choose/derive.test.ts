@@ -1,7 +1,7 @@
 import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { checkWhole } from "../../design/check-edit";
-import { WANT_FUNCTIONS, type WantRow } from "./rows";
+import { WANT_FUNCTIONS, type WantRow } from "../../design/rows/choose";
 import { PROTOCOLS } from "../../design/vocabulary";
 import { KIND_TABLE } from "../house/tables";
 import { testDesign } from "../../test-design";

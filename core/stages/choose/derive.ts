@@ -5,9 +5,9 @@
 import { withRows } from "../../design/kept";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import { WANT_FUNCTIONS, type WantFunction, type WantNeed, type WantRow } from "./rows";
-import type { ProblemRow } from "../brief/rows";
-import type { RoomRow } from "../house/rows-house";
+import { WANT_FUNCTIONS, type WantFunction, type WantNeed, type WantRow } from "../../design/rows/choose";
+import type { ProblemRow } from "../../design/rows/brief";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { answeringPoints } from "../brief/problems";
 import { azimuthDeg } from "../house";
 import { FUNCTIONS } from "./functions";

@@ -4,7 +4,7 @@
  */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { accountOf, allCandidates, candidatesOf, wantName, type Candidate } from "./candidates";
 import { carrierAgainst, carriersOf } from "./carriers";
 import { controllerCost, total } from "./cost";

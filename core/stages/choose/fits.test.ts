@@ -1,5 +1,5 @@
 import type { Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { testDesign } from "../../test-design";
 import { candidatesOf, dominated } from "./candidates";
 import { belongs, carrierAgainst, carriersOf, controllersOf, type Carrier } from "./carriers";

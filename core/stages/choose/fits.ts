@@ -1,6 +1,6 @@
 /** May this option meet that want at its place? Every reason against it, in words. */
 import { byId, type Design } from "../../design/collections";
-import type { OptionRow, WantNeed, WantRow } from "./rows";
+import type { OptionRow, WantNeed, WantRow } from "../../design/rows/choose";
 import { barred } from "./carriers";
 import { unitCost, type Split } from "./cost";
 import { FUNCTIONS } from "./functions";

@@ -1,5 +1,5 @@
 /** What a room can be asked to do: the point it stands for, and what may do it. */
-import type { WantFunction } from "./rows";
+import type { WantFunction } from "../../design/rows/choose";
 
 export interface FunctionInfo {
   /** In a sentence: "3 × presence, Hall". */

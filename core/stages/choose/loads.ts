@@ -1,5 +1,5 @@
 /** How much load a contact or a dimmer may be planned for. */
-import type { OptionRow, WantFunction } from "./rows";
+import type { OptionRow, WantFunction } from "../../design/rows/choose";
 
 export const LOAD_CLASSES = ["resistive", "electronic", "motor", "heater"] as const;
 export type LoadClass = (typeof LOAD_CLASSES)[number];

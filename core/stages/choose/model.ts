@@ -18,7 +18,7 @@
  */
 import { type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { accountOf, groupsOf, type Apart, type Candidate, type Group } from "./candidates";
 import { carriersOf, type Carrier } from "./carriers";
 import { controllerCost, total } from "./cost";

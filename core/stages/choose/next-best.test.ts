@@ -1,6 +1,6 @@
 import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { point, testDesign } from "../../test-design";
 import { answerChoice } from "./answer";
 import { candidatesOf } from "./candidates";

@@ -4,7 +4,7 @@
  */
 import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import type { WantRow } from "./rows";
+import type { WantRow } from "../../design/rows/choose";
 import {
   allCandidates,
   candidatesOf,

@@ -1,6 +1,6 @@
 /** Three named plans: each the best of its kind, with the bound that proves it. */
 import { byId, type Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { accountOf, allCandidates, impossibleWants, type Candidate } from "./candidates";
 import { carrierIsLocal, type Carrier } from "./carriers";
 import { addSplits, controllerCost, total, type Split } from "./cost";

@@ -1,6 +1,6 @@
 /** What each protocol is like: its band by region, its shape, its limits. Open standards, by their names. */
-import type { OptionRow } from "./rows";
-import type { Region } from "../../design/rows-settings";
+import type { OptionRow } from "../../design/rows/choose";
+import type { Region } from "../../design/rows/settings";
 
 export interface ProtocolProfile {
   protocol: OptionRow["protocol"];

@@ -1,7 +1,7 @@
 /** What plans are weighed by, and what a design says of it where it says nothing. */
 import type { Design } from "../../design/collections";
 import { inMoney, LABOUR } from "../../design/labour";
-import type { ChooseSettings } from "../../design/rows-settings";
+import type { ChooseSettings } from "../../design/rows/settings";
 
 export const DEFAULT_SETTINGS: ChooseSettings = {
   years: 8,

@@ -1,8 +1,8 @@
 /** What the house says about a want: its switch, its cable, where the controllers stand. */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { OptionRow, WantRow } from "./rows";
-import type { SwitchRow } from "../house/rows-survey";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
+import type { SwitchRow } from "../../design/rows/house-survey";
 import { dropHours } from "../../design/labour";
 import { dropsOf } from "../runs";
 

@@ -1,6 +1,6 @@
 /** What becomes of a plan when a maker stops, the internet is down, a hub fails, or twenty more are wanted. */
 import { byId, type Design } from "../../design/collections";
-import type { OptionRow, WantRow } from "./rows";
+import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { wantName } from "./candidates";
 import type { Pick, Plan } from "./plans";
 

@@ -2,7 +2,7 @@ import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
 import { blankDesign } from "../../test-design";
 import { neighboursOf, placeOn, setClear, sideWords, startOn, wallBeside } from "./beside";
-import type { WallRow } from "./rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 
 const wall = (id: string, ax: number, ay: number, bx: number, by: number, thicknessM = 0.2): WallRow => ({
   ...{ id, level: "g", ax, ay, bx, by, thicknessM, material: "brick-single" },

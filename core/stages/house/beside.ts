@@ -7,7 +7,7 @@ import { contains } from "../../geometry/polygon";
 import { footOn, type Xy } from "../../geometry/segment";
 import { round3 } from "../../geometry/round";
 import { windName } from "./openings";
-import type { WallRow } from "./rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 import { addWall, moveWalls, wallLengthM, wallOf } from "./walls";
 
 /** Left or right of a wall on its way from a to b. */

@@ -1,5 +1,5 @@
 /** Profiles and rules a new design starts with. A design may change every row. */
-import type { BoardPin, BusProfileRow, SegmentRuleRow } from "../bus/rows";
+import type { BoardPin, BusProfileRow, SegmentRuleRow } from "../../design/rows/bus";
 
 export const BUS_PROFILE_TABLE: readonly BusProfileRow[] = [
   {

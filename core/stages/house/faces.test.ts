@@ -1,6 +1,6 @@
 /** Rooms from walls: worked examples, and properties under random cuts. */
 import fc from "fast-check";
-import type { WallRow } from "./rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 import { area, signedArea } from "../../geometry/polygon";
 import { facesOf } from "./faces";
 

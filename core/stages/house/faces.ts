@@ -4,7 +4,7 @@
  * nowhere is set aside, and the faces of what is left are traced by half-edges.
  */
 import { round3 } from "../../geometry/round";
-import type { WallRow } from "./rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 import { signedArea } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 

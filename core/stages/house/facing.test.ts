@@ -1,4 +1,4 @@
-import type { RoomRow, WallRow } from "./rows-house";
+import type { RoomRow, WallRow } from "../../design/rows/house-structure";
 import { outwardDeg } from "./facing";
 
 const wall: WallRow = {

@@ -2,7 +2,7 @@
 import type { Design } from "../../design/collections";
 import { facingOnSheet, turned } from "../../design/place";
 import { contains } from "../../geometry/polygon";
-import type { WallRow } from "./rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 
 /** How far beyond its face a wall is looked at, m: past a skirting, not past a room. */
 const BEYOND_M = 0.3;

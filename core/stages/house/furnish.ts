@@ -1,7 +1,7 @@
 /** Other trades in a generated house: with them every check has something to do, as in a real one. */
 import { applyChanges, type Change } from "../../design/edit";
 import type { Design } from "../../design/collections";
-import type { FixtureRow } from "./rows-survey";
+import type { FixtureRow } from "../../design/rows/house-survey";
 import { seeded } from "./generate";
 
 const box = (x: number, y: number, wide: number, deep: number): [number, number][] => [

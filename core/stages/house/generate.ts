@@ -1,7 +1,7 @@
 /** Houses of any size for benchmarks and property tests: the same seed gives the same house. */
 import { compareIds } from "../../design/edit";
 import { emptyDesign, type Design } from "../../design/collections";
-import type { KindRow, PointRow } from "../runs/rows";
+import type { KindRow, PointRow } from "../../design/rows/runs";
 import { RADIO_PROFILE_TABLE } from "./radio-table";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "./bus-tables";
 import { MODULE_TYPE_TABLE } from "./module-table";

@@ -1,8 +1,8 @@
 /** Lengths measured on site against the plan, and rooms that do not close. */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import type { MeasurementRow } from "./rows-survey";
-import type { RoomRow } from "./rows-house";
+import type { MeasurementRow } from "../../design/rows/house-survey";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { distance, type Xy } from "../../geometry/segment";
 import type { Step, Working } from "../../desk/working";
 import { wallLengthM } from "./walls";

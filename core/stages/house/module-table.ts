@@ -1,5 +1,5 @@
 /** Kinds of module a new design starts with. A design may change every row. Prices in the money of the samples. */
-import type { ModuleTypeRow } from "../bus/rows";
+import type { ModuleTypeRow } from "../../design/rows/bus";
 
 const TYPICAL = "typical; motors and lamps less than plain loads, heaters 80 %";
 

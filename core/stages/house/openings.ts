@@ -5,7 +5,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import type { OpeningRow, RoomRow, WallRow } from "./rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "../../design/rows/house-structure";
 import { boxNear, boxOf, contains } from "../../geometry/polygon";
 import { distance, footOn } from "../../geometry/segment";
 import type { Working } from "../../desk/working";

@@ -1,8 +1,8 @@
 /** Edits of points: pure functions from a design to the changes that do it. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { RoomRow } from "./rows-house";
-import type { KindRow, PointRow } from "../runs/rows";
+import type { RoomRow } from "../../design/rows/house-structure";
+import type { KindRow, PointRow } from "../../design/rows/runs";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { fail } from "../../design/input-error";
 import { closetsFor } from "../../ways/closets";

@@ -1,5 +1,5 @@
 /** Profiles of radio a design starts with: bands and limits of the standards, powers and ears as usual. */
-import type { RadioProfileRow } from "../mesh/rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 
 export const RADIO_PROFILE_TABLE: readonly RadioProfileRow[] = [
   {

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { putRow } from "../../design/row-changes";
-import { ROOM_TYPES, type RoomRow } from "./rows-house";
+import { ROOM_TYPES, type RoomRow } from "../../design/rows/house-structure";
 import { area, centroid, contains } from "../../geometry/polygon";
 import { distance, type Xy } from "../../geometry/segment";
 import { facesOf, type Face } from "./faces";

@@ -2,7 +2,7 @@
 import { changesOf } from "../../desk/findings";
 import { applyChanges } from "../../design/edit";
 import type { Design } from "../../design/collections";
-import type { OpeningRow } from "./rows-house";
+import type { OpeningRow } from "../../design/rows/house-structure";
 import { blankDesign, point, testDesign } from "../../test-design";
 import { houseChecks } from "./checks";
 import { addOpening, changeOpening } from "./openings";

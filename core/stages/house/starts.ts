@@ -5,7 +5,7 @@ import { contains, centroid, signedArea } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { round3 } from "../../geometry/round";
 import { windName } from "./openings";
-import type { RoomRow, WallRow } from "./rows-house";
+import type { RoomRow, WallRow } from "../../design/rows/house-structure";
 import { openingName } from "./wall-names";
 import { wallLengthM } from "./walls";
 

@@ -2,8 +2,8 @@
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
-import type { PointRow } from "../runs/rows";
-import type { WallRow } from "./rows-house";
+import type { PointRow } from "../../design/rows/runs";
+import type { WallRow } from "../../design/rows/house-structure";
 import { group } from "d3-array";
 import type { Finding } from "../../desk/findings";
 import {

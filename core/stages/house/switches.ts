@@ -4,7 +4,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import type { LampRow, LegRow, SwitchRow, TraceRow } from "./rows-survey";
+import type { LampRow, LegRow, SwitchRow, TraceRow } from "../../design/rows/house-survey";
 
 export interface Gang {
   switch: SwitchRow;

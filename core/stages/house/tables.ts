@@ -4,8 +4,8 @@
  * IEC 60228 and the AWG table.
  */
 import { byId, type Design } from "../../design/collections";
-import type { CableTypeRow, KindRow } from "../runs/rows";
-import type { MaterialRow } from "./rows-house";
+import type { CableTypeRow, KindRow } from "../../design/rows/runs";
+import type { MaterialRow } from "../../design/rows/house-structure";
 
 const material = (id: string, name: string, loss: [number, number, number], uWm2K?: number): MaterialRow => ({
   id,

@@ -4,7 +4,7 @@ import type { Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { parseLength } from "../../design/units";
-import type { RoomRow, WallRow } from "./rows-house";
+import type { RoomRow, WallRow } from "../../design/rows/house-structure";
 import { signedArea } from "../../geometry/polygon";
 import { distance, type Xy } from "../../geometry/segment";
 import { lineMeeting } from "./faces";

@@ -5,7 +5,7 @@ import { memo } from "../../design/kept";
 import { facingOnSheet, turned } from "../../design/place";
 import { boxNear, boxOf, contains, signedArea } from "../../geometry/polygon";
 import { windName } from "./openings";
-import type { OpeningRow, RoomRow, WallRow } from "./rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "../../design/rows/house-structure";
 
 /** How far beyond its face a wall is looked at, m: past a skirting, not past a room. */
 const BEYOND_M = 0.2;

@@ -9,7 +9,7 @@ import { area } from "../../geometry/polygon";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { blankDesign } from "../../test-design";
 import { dropsOf } from "../runs";
-import { ledgerValue } from "../../desk/ledger";
+import { ledgerValue } from "../../whole/ledger";
 import { addOpening, azimuthDeg, azimuthWorking, changeOpening, windName } from "./openings";
 import { findRooms } from "./rooms";
 import {

@@ -3,7 +3,7 @@ import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
-import type { OpeningRow, WallRow } from "./rows-house";
+import type { OpeningRow, WallRow } from "../../design/rows/house-structure";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { joinOf, lineMeeting } from "./faces";
 import { followWalls, resettle } from "./rooms";

@@ -1,5 +1,5 @@
 /** The workings of what stage 2 computes. */
-import type { RoomRow } from "./rows-house";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { area, perimeter } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
 import type { Working } from "../../desk/working";

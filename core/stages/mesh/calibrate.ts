@@ -14,12 +14,12 @@ import { memo } from "../../design/kept";
 import { counted } from "../../design/words";
 import { round2 } from "../../geometry/round";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
-import type { LevelRow, MaterialRow } from "../house/rows-house";
+import type { LevelRow, MaterialRow } from "../../design/rows/house-structure";
 import { MATERIAL_TABLE } from "../house/tables";
 import { radiosOf, type Radio } from "./links";
 import { columnOf, firstMetreDb, floorsDb, MOST_OBLIQUE, openDb } from "./loss";
 import { rayBetween, type Ray, type Spot } from "./ray";
-import type { RadioProfileRow, ReadingRow } from "./rows";
+import type { RadioProfileRow, ReadingRow } from "../../design/rows/mesh";
 import { sceneOf } from "./scene";
 
 /** Height at which a meter is held where a reading names none, m. */

@@ -11,7 +11,7 @@ import { DEAD_DB, SOUND_DB } from "./loss";
 import { proposeRouters } from "./place";
 import { CARRIED, proposePoints, servedByOf, SHARE, spreadChannels, TURNS_DBM } from "./points";
 import { missingRadios, putRadios, radioRow, silentDevices } from "./put-radios";
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 import { allSingles, isRoot, lostWithout, reachesOf, treesOf, type Tree } from "./routes";
 import { reachWorking } from "./workings";
 

@@ -1,10 +1,10 @@
 /** What takes a radio's supply away: a wall switch, a circuit. */
 import { byId, type Design } from "../../design/collections";
 import { memo, memoAnywhere } from "../../design/kept";
-import type { LegRow } from "../house/rows-survey";
-import type { DeviceRow } from "../register/rows";
-import type { PointRow } from "../runs/rows";
-import type { RadioRow } from "./rows";
+import type { LegRow } from "../../design/rows/house-survey";
+import type { DeviceRow } from "../../design/rows/register";
+import type { PointRow } from "../../design/rows/runs";
+import type { RadioRow } from "../../design/rows/mesh";
 
 /** A radio as a thing that has a supply, wherever it is. */
 export interface Fed {

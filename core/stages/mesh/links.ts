@@ -2,11 +2,11 @@
 import { sameMap } from "../../design/alike";
 import { byId, type Design } from "../../design/collections";
 import { keptFor, memo, memoByRow } from "../../design/kept";
-import type { DeviceRow } from "../register/rows";
-import type { PointRow } from "../runs/rows";
+import type { DeviceRow } from "../../design/rows/register";
+import type { PointRow } from "../../design/rows/runs";
 import { deliveryOf } from "./loss";
 import { rayBetween, type Ray, type Spot } from "./ray";
-import type { RadioProfileRow, RadioRow } from "./rows";
+import type { RadioProfileRow, RadioRow } from "../../design/rows/mesh";
 import { sceneOf, type Scene } from "./scene";
 
 /** A radio at its place. */

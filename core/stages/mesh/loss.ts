@@ -1,5 +1,5 @@
 /** The laws of radio in a house (domain.md §7): levels in dBm, losses and margins in dB, metres. */
-import type { LossDb } from "../house/rows-house";
+import type { LossDb } from "../../design/rows/house-structure";
 
 /** Bands in which the losses of materials are known, MHz. */
 const COLUMNS: readonly (readonly [keyof LossDb, number])[] = [

@@ -2,7 +2,7 @@
  * Link quality as devices report it, 0 to 255, as a level: standards say only that more is better, so makers differ.
  * The table is what is typical of receivers of IEEE 802.15.4; a reading in dBm is always to be preferred.
  */
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 
 /** Number reported, and how far it lies above what the ear needs, dB. */
 export const LQI_TABLE: readonly (readonly [lqi: number, aboveDb: number])[] = [

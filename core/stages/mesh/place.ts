@@ -8,17 +8,17 @@ import { distance } from "../../geometry/segment";
 import { round2 } from "../../geometry/round";
 import { inMoney } from "../../design/labour";
 import { fail } from "../../design/input-error";
-import type { RoomRow } from "../house/rows-house";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { addPoint } from "../house/points";
-import type { DeviceRow } from "../register/rows";
-import type { PointRow } from "../runs/rows";
+import type { DeviceRow } from "../../design/rows/register";
+import type { PointRow } from "../../design/rows/runs";
 import { leastCover } from "./cover";
 import { cutBy } from "./cut-off";
 import { linkOf, otherEnd, type Band, type Link, type Radio } from "./links";
 import { SOUND_DB } from "./loss";
 import { radioRow } from "./put-radios";
 import { isSubGhz } from "./regions";
-import type { RadioProfileRow, RadioRow } from "./rows";
+import type { RadioProfileRow, RadioRow } from "../../design/rows/mesh";
 import { forwards, isRoot, reachOf, singlesOf } from "./routes";
 
 /** A place for a router, or a device there that could be one. */

@@ -11,16 +11,16 @@ import { inMoney } from "../../design/labour";
 import { boxOf, centroid, contains } from "../../geometry/polygon";
 import { round2 } from "../../geometry/round";
 import { addPoint } from "../house/points";
-import type { RoomRow } from "../house/rows-house";
-import type { DeviceRow } from "../register/rows";
-import type { PointRow } from "../runs/rows";
+import type { RoomRow } from "../../design/rows/house-structure";
+import type { DeviceRow } from "../../design/rows/register";
+import type { PointRow } from "../../design/rows/runs";
 import { leastCover } from "./cover";
 import { bandsOf, radiosOf, rayOf, receivedDbm, type Band, type Radio } from "./links";
 import { UNDER_CEILING_M } from "./place";
 import { missingRadios } from "./put-radios";
 import { rayBetween, type Spot } from "./ray";
 import { isRoot } from "./routes";
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 import { sceneOf } from "./scene";
 
 /** Rooms in which people sit with something in the hand: the others only hear what comes through. */

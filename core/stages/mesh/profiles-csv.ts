@@ -1,7 +1,7 @@
 /** Radio profiles as a table for a spreadsheet, and back. */
 import type { Design } from "../../design/collections";
 import { readRows, rowsCsv, takeRows, type RowTable } from "../../files/row-csv";
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 
 const TABLE: RowTable<"radioProfiles"> = { in: "radioProfiles", called: "table of radio profiles" };
 

@@ -3,9 +3,9 @@ import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { memo } from "../../design/kept";
 import { freeId } from "../../design/free-id";
-import type { DeviceRow } from "../register/rows";
-import type { PointRow } from "../runs/rows";
-import type { RadioProfileRow, RadioRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
+import type { PointRow } from "../../design/rows/runs";
+import type { RadioProfileRow, RadioRow } from "../../design/rows/mesh";
 
 /** Profiles in whose networks a device of a protocol speaks: form and about which frequency. */
 const SPEAKS: Partial<Record<DeviceRow["protocol"], { form: RadioProfileRow["form"]; mhz: number }>> = {

@@ -9,7 +9,7 @@ import { readNamed, type Line } from "../../files/named-csv";
 import type { CsvFault } from "../../files/row-csv";
 import { radiosOf, type Radio } from "./links";
 import { dbmOfLqi, MOST_LQI } from "./lqi";
-import type { ReadingRow } from "./rows";
+import type { ReadingRow } from "../../design/rows/mesh";
 
 const COLUMNS = ["heard", "band", "by", "level", "x", "y", "z", "dbm", "lqi", "on"] as const;
 

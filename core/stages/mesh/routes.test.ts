@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { PROFILE } from "../../test-mesh";
 import { disjointWays } from "./disjoint";
 import type { Band, Link, Radio } from "./links";
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 import { forwards, isRoot, lostWithout, singlesOf, treeOf } from "./routes";
 
 /** Radios by name, "*" a coordinator, "-" one that passes nothing on; links as [a, b, etx, share a to b]. */

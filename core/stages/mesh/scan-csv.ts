@@ -5,7 +5,7 @@ import { freeId } from "../../design/free-id";
 import { writeCsv } from "../../files/csv";
 import { readNamed, type Line } from "../../files/named-csv";
 import type { CsvFault } from "../../files/row-csv";
-import type { NeighbourRow } from "./rows";
+import type { NeighbourRow } from "../../design/rows/mesh";
 
 const COLUMNS = ["name", "form", "channel", "width", "dbm", "room"] as const;
 const [LONGEST, MOST_CHANNEL, MOST_WIDTH] = [60, 250, 320];

@@ -5,7 +5,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { boxOf, type Box } from "../../geometry/polygon";
-import type { LossDb, OpeningRow, WallRow } from "../house/rows-house";
+import type { LossDb, OpeningRow, WallRow } from "../../design/rows/house-structure";
 import { LEAF } from "./loss";
 
 /** Something let into a wall, by metres along it from its first end and heights. */

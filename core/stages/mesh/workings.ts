@@ -6,7 +6,7 @@ import type { Read } from "./calibrate";
 import { aboveOfLqi, LQI_SOURCE } from "./lqi";
 import { rayOf, type Link, type Radio } from "./links";
 import type { Ray } from "./ray";
-import type { RadioProfileRow } from "./rows";
+import type { RadioProfileRow } from "../../design/rows/mesh";
 import type { Reach, Way } from "./routes";
 
 const db = (value: number) => `${value.toFixed(1)} dB`;

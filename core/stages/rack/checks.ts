@@ -10,7 +10,7 @@ import { patchAll, patchesOf, switchLoads, type Patch } from "./patching";
 import { portsAt } from "./ports";
 import { fitsAt, placeAll } from "./place";
 import { airAt, overlap, racksOf, type Rack } from "./racks";
-import type { RackItemRow } from "./rows";
+import type { RackItemRow } from "../../design/rows/rack";
 import { wallSpaceOf, wallWorking } from "./wall-space";
 import { circuitOf, circuitWorking, heatWorking } from "./workings";
 

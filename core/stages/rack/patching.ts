@@ -7,7 +7,7 @@ import { patchByDrop } from "../../points/ports";
 import { dropsOf, type Drop } from "../runs/drops";
 import { POE_CLASSES } from "../runs/electrical";
 import { portsAt, type Port } from "./ports";
-import type { PatchRow, RackItemRow } from "./rows";
+import type { PatchRow, RackItemRow } from "../../design/rows/rack";
 
 /** Which network a drop's device belongs in, by what its cable serves. */
 const NETWORK: Partial<Record<Service, string>> = { sight: "cameras", security: "entrance" };

@@ -7,7 +7,7 @@ import { byId } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { itemsOf, overlap } from "./racks";
-import type { RackItemRow, RackRow } from "./rows";
+import type { RackItemRow, RackRow } from "../../design/rows/rack";
 
 /** From here on an item is heavy, kg. */
 const HEAVY_KG = 8;

@@ -2,7 +2,7 @@
 import type { Design } from "../../design/collections";
 export { portName } from "../../points/ports";
 import { itemsOf } from "./racks";
-import type { PORT_KINDS, RackItemRow } from "./rows";
+import type { PORT_KINDS, RackItemRow } from "../../design/rows/rack";
 
 export interface Port {
   /** ITEM/NUMBER. */

@@ -12,7 +12,7 @@ import { patchAll, patchesOf, switchLoads } from "./patching";
 import { portName, portsOf } from "./ports";
 import { fitsAt, moveItem, nearestPlace, placeAll, placeByRule } from "./place";
 import { airAt, airM3h, overlap, racksOf, runtimeMin, shedding, usedUnits } from "./racks";
-import type { RackItemRow, RackRow } from "./rows";
+import type { RackItemRow, RackRow } from "../../design/rows/rack";
 import { rack as stage } from "./stage";
 import { circuitOf, heatWorking, inrushWorking, runtimeWorking } from "./workings";
 

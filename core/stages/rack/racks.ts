@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { closetC } from "../bus/closet-air";
-import type { RackItemRow, RackRow } from "./rows";
+import type { RackItemRow, RackRow } from "../../design/rows/rack";
 
 export const UNIT_MM = 44.45;
 /** W → BTU/h. */

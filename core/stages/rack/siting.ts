@@ -12,7 +12,7 @@ import { distance } from "../../geometry/segment";
 import { routeBetween, type Stand } from "../../ways/between";
 import { routeGraph, type Graph } from "../../ways/graph";
 import { routeTo, type Route } from "../../ways/route";
-import type { RoomRow } from "../house/rows-house";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { sideName } from "../house/wall-names";
 import { costsOf } from "../runs/cost";
 import { dropsOf, type Drop } from "../runs/drops";

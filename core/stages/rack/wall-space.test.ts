@@ -5,7 +5,7 @@ import { applyChanges } from "../../design/edit";
 import { MODULE_TYPE_TABLE } from "../house/module-table";
 import { patchIds, rackChecks } from "./checks";
 import { patchAll } from "./patching";
-import type { RackItemRow } from "./rows";
+import type { RackItemRow } from "../../design/rows/rack";
 import { wallSpaceOf, wallWorking } from "./wall-space";
 
 const rack = { closet: "c", depthMm: 600, maxKg: 100 };

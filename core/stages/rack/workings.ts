@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { sumWorking, verdictUnder, type Working } from "../../desk/working";
 import { closetWatts } from "../bus/closet-air";
 import { airAt, BTU_PER_W, CIRCUIT_SHARE, type Rack } from "./racks";
-import type { RackItemRow } from "./rows";
+import type { RackItemRow } from "../../design/rows/rack";
 
 const W = (value: number) => `${value.toFixed(0)} W`;
 

@@ -14,7 +14,7 @@ import {
   spansOf,
 } from "./addresses";
 import { changeDevice } from "./register";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 const about = (...devices: readonly DeviceRow[]) => devices.map(({ id }) => ({ in: "devices" as const, id }));
 

@@ -4,7 +4,7 @@ import { applyChanges } from "../../design/edit";
 import { point, testDesign } from "../../test-design";
 import { addressChecks, nodeChecks } from "./address-checks";
 import { ipv4, ipv4Text, nextFree, nextNode, nodeNumber, readAddress, spanOf, spansOf } from "./addresses";
-import type { DeviceRow, NetworkRow } from "./rows";
+import type { DeviceRow, NetworkRow } from "../../design/rows/register";
 
 const NETWORK: NetworkRow = {
   id: "house",

@@ -2,7 +2,7 @@
 import type { Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { readEui, writeEui } from "./eui";
-import type { DeviceRow, NetworkRow } from "./rows";
+import type { DeviceRow, NetworkRow } from "../../design/rows/register";
 
 const IPV4_FORM = /^\d{1,3}(\.\d{1,3}){3}$/;
 

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memo, memoAnywhere } from "../../design/kept";
 import type { Working } from "../../desk/working";
-import type { OptionRow } from "../choose/rows";
+import type { OptionRow } from "../../design/rows/choose";
 import {
   CELL_TABLE,
   lifeYears,
@@ -14,9 +14,9 @@ import {
   type Drain,
   type Visit,
 } from "./battery";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 import { sortOf } from "./sorts";
-import type { StepSort } from "./rows";
+import type { StepSort } from "../../design/rows/register";
 
 /** What a device draws, by what it is; typical of such things. */
 export const DRAIN_TABLE: Readonly<

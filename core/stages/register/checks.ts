@@ -10,7 +10,7 @@ import { commissioningChecks } from "./commissioning-checks";
 import { upkeepChecks } from "./upkeep-checks";
 import { renamesBy, saysNothing, namePatternOf, hostsOf, topicsOf, wrongTopic } from "./naming";
 import { codeState } from "./codes";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 /** Same name twice, two devices at one point, points still without a device. */
 function nameChecks(design: Design): Finding[] {

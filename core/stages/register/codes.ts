@@ -3,7 +3,7 @@
  * one never holds it. Install codes and keys of other standards are kept as keys.
  */
 import { readPairingCode } from "./pairing-code";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 export type CodeState = "ok" | "bad";
 

@@ -22,7 +22,7 @@ import {
   resourcesOf,
   stepsBySort,
 } from "./steps";
-import { STEP_SORTS, type DeviceRow } from "./rows";
+import { STEP_SORTS, type DeviceRow } from "../../design/rows/register";
 import { thingFiles, thingOf } from "./thing";
 
 const weir = larkspurWeir();

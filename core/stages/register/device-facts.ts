@@ -1,6 +1,6 @@
 /** What is known of a device in other stages, in words: its cable and port, its bus or radio link, what uses it. */
 import { byId, type Design } from "../../design/collections";
-import { movedBy } from "../automations/rows-walk";
+import { movedBy } from "../../design/walk";
 import { portsOfDrop } from "../../points/ports";
 import { reachesOf, treesOf } from "../mesh/routes";
 import { networkOf, segmentVolts } from "./device-links";

@@ -3,7 +3,7 @@ import { byId, type Design } from "../../design/collections";
 import { segmentsOf } from "../bus/segments";
 import { networkFor } from "./addresses";
 import { hostsOf } from "./naming";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 /** Segment and volts of what stands at a point; undefined where it is on none. */
 export function segmentVolts(design: Design, point: string): string | undefined {

@@ -16,10 +16,10 @@ import { closetsFor } from "../../ways/closets";
 import { contains } from "../../geometry/polygon";
 import { insideOf } from "../house/rooms";
 import { freeNumber } from "../house/points";
-import type { KindRow, PointRow } from "../runs/rows";
-import type { RoomRow } from "../house/rows-house";
+import type { KindRow, PointRow } from "../../design/rows/runs";
+import type { RoomRow } from "../../design/rows/house-structure";
 import { addDevice } from "./register";
-import { DEVICE_STATUSES, type DeviceRow } from "./rows";
+import { DEVICE_STATUSES, type DeviceRow } from "../../design/rows/register";
 
 /** What a column can be, with headings it goes by: what the register itself writes first. */
 export const TARGETS = {

@@ -11,7 +11,7 @@ import {
   topicsOf,
   wrongTopic,
 } from "./naming";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 const device = (id: string, at: string, extra: Partial<DeviceRow> = {}): DeviceRow => ({
   id,

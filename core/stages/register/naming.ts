@@ -8,7 +8,7 @@ import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { memo } from "../../design/kept";
 import { pointLabel } from "../../points/labels";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 export const PATTERN_WORDS = ["room", "thing", "level", "label", "protocol", "closet", "n", "nn"] as const;
 type PatternWord = (typeof PATTERN_WORDS)[number];

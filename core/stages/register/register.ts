@@ -3,7 +3,7 @@ import { round2 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 import { fail } from "../../design/input-error";
 import { writeCsv } from "../../files/csv";
 import { pointLabel } from "../../points/labels";

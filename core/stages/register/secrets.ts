@@ -6,7 +6,7 @@ import { counted } from "../../design/words";
 import type { Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { wrongCode } from "./codes";
-import type { KeyRow } from "./rows";
+import type { KeyRow } from "../../design/rows/register";
 
 /** Collections whose rows hold a secret, and in which field. */
 export const SECRET_FIELDS = { devices: "code", bridges: "code", keys: "value" } as const;

@@ -7,7 +7,7 @@ import { memo } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { readNamed } from "../../files/named-csv";
 import type { CsvFault } from "../../files/row-csv";
-import { DEVICE_QUANTITIES, QUANTITY_UNITS, type DeviceReadingRow } from "./rows";
+import { DEVICE_QUANTITIES, QUANTITY_UNITS, type DeviceReadingRow } from "../../design/rows/register";
 import { topicsOf } from "./naming";
 
 export type Quantity = (typeof DEVICE_QUANTITIES)[number];

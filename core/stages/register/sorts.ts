@@ -1,7 +1,7 @@
 /** What sort of thing a device is, by what is done to put it to work. */
 import { byId, type Design } from "../../design/collections";
-import type { OptionKind } from "../choose/rows";
-import type { DeviceRow, StepSort } from "./rows";
+import type { OptionKind } from "../../design/rows/choose";
+import type { DeviceRow, StepSort } from "../../design/rows/register";
 
 const OF_OPTION: Readonly<Record<OptionKind, StepSort>> = {
   hub: "controller",

@@ -2,7 +2,7 @@
 import { byId } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
-import type { DeviceRow, StepSort } from "./rows";
+import type { DeviceRow, StepSort } from "../../design/rows/register";
 import { sortOf } from "./sorts";
 
 /** Failures a year of one, by what it is; typical. */

@@ -3,7 +3,7 @@
  * what proves it. Minutes are typical. The order matters: charged before it is fitted, paired where it can be
  * reached and before a ceiling closes, dead before a box is opened, ends set before anything moves by itself.
  */
-import type { StepNeed, StepSort, StepTemplateRow } from "./rows";
+import type { StepNeed, StepSort, StepTemplateRow } from "../../design/rows/register";
 
 interface Line extends Pick<StepTemplateRow, "name" | "minutes" | "proof"> {
   needs: StepNeed[];

@@ -5,8 +5,8 @@ import { fail } from "../../design/input-error";
 import { memo } from "../../design/kept";
 import { levelGaps } from "./level-gaps";
 import { planDay, type DayAsked, type DayPlan, type Resource, type StepAsked } from "./day-plan";
-import type { DeviceRow, StepNeed, StepSort, StepTemplateRow, TaskRunRow } from "./rows";
-import { STEP_SORTS } from "./rows";
+import type { DeviceRow, StepNeed, StepSort, StepTemplateRow, TaskRunRow } from "../../design/rows/register";
+import { STEP_SORTS } from "../../design/rows/register";
 import { sortOf } from "./sorts";
 import { STEP_TABLE } from "./step-table";
 

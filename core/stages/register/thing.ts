@@ -6,7 +6,7 @@ import { byId, type Design } from "../../design/collections";
 import { pointLabel } from "../../points/labels";
 import { topicsOf } from "./naming";
 import { sortOf } from "./sorts";
-import type { DeviceRow, StepSort } from "./rows";
+import type { DeviceRow, StepSort } from "../../design/rows/register";
 
 interface Affordance {
   title: string;

@@ -1,7 +1,7 @@
 /** What was found to work with what, as rules for whoever chooses (stage 3 reads it). */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { TrialRow } from "./rows";
+import type { TrialRow } from "../../design/rows/register";
 
 /** The last trial of each pair: what was found later replaces what was found before. */
 export const lastTrials = memo("lastTrials", (design): ReadonlyMap<string, TrialRow> => {

@@ -10,7 +10,7 @@ import { batteriesOf, batteryWorking } from "./cells";
 import { changeDevice } from "./register";
 import { firmwareOf, optionName, updateWindow } from "./versions";
 import { limitsOf, pastLimit, seriesOf } from "./series";
-import { QUANTITY_UNITS } from "./rows";
+import { QUANTITY_UNITS } from "../../design/rows/register";
 import { sortOf } from "./sorts";
 
 /** The day by which things are due. */

@@ -11,7 +11,7 @@ import { sparesOf } from "./spares";
 import { lastTrials, trialAgainst, trialWords } from "./trials";
 import { asOf, upkeepChecks } from "./upkeep-checks";
 import { compareVersions, firmwareOf, updateWindow } from "./versions";
-import type { DeviceRow } from "./rows";
+import type { DeviceRow } from "../../design/rows/register";
 
 /** Devices at points of a kind, in the hall. */
 function house(kind: string, devices: Partial<DeviceRow>[]): Design {

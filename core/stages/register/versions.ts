@@ -1,7 +1,7 @@
 /** Which firmware is known, due or needed, and when it can be put in (domain.md §8). */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { DeviceRow, FirmwareRow } from "./rows";
+import type { DeviceRow, FirmwareRow } from "../../design/rows/register";
 
 /** Figures and words of a version, in the order they count. */
 const partsOf = (version: string) =>

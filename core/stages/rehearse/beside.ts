@@ -6,7 +6,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { boxOf, contains, edgeDistance } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
-import type { OpeningRow, RoomRow } from "../house/rows-house";
+import type { OpeningRow, RoomRow } from "../../design/rows/house-structure";
 
 /** A piece of outline or floor, m. */
 const PIECE_M = 0.5;

@@ -1,9 +1,9 @@
 /** The demo house with parts of it broken: what the outage table says is what a rehearsal does. */
 import { larkspurWeir } from "../../../tests/core/houses";
 import { clockInstant, dayStart, addDays, parseDay } from "../../design/local-time";
-import { readBreak, withEmptyBattery } from "../../rehearse/breaks";
-import type { Annoyance, Line } from "../../rehearse/log";
-import { rehearse } from "../../rehearse/rehearse";
+import { readBreak, withEmptyBattery } from "./play/breaks";
+import type { Annoyance, Line } from "./play/log";
+import { rehearse } from "./play/rehearse";
 import { houseOf } from "./house-of";
 import { lineText } from "./line-text";
 

@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../design/collections";
 import { capital, counted, listed } from "../../design/words";
 import type { Finding, RowRef } from "../../desk/findings";
-import { works } from "../../outage/score";
+import { works } from "./outage/score";
 import { pointsAnywhere } from "../../points/anywhere";
 import { guestTest } from "./outage/guest";
 import { singleFailures, type Failure, type Outcome } from "./outage/table";

@@ -13,11 +13,11 @@ import {
   parseDay,
 } from "../../design/local-time";
 import { round3 } from "../../geometry/round";
-import { readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
-import type { Annoyance, Line } from "../../rehearse/log";
-import { rehearse } from "../../rehearse/rehearse";
-import { FIRST_SEED } from "../../rehearse/random";
-import { readWeather } from "../../rehearse/weather-file";
+import { readBreak, withEmptyBattery, type Break } from "./play/breaks";
+import type { Annoyance, Line } from "./play/log";
+import { rehearse } from "./play/rehearse";
+import { FIRST_SEED } from "./play/random";
+import { readWeather } from "./play/weather-file";
 import { houseOf } from "./house-of";
 import { lineText } from "./line-text";
 import { mendsOf, RUN_IN_MS } from "./run";

@@ -1,5 +1,5 @@
 /** Two runs side by side: what one has and the other has not. */
-import type { Annoyance, Sums } from "../../rehearse/log";
+import type { Annoyance, Sums } from "./play/log";
 import type { Lane } from "./lanes";
 import type { Run } from "./run";
 

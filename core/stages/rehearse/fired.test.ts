@@ -1,5 +1,5 @@
 import { larkspurWeir } from "../../../tests/core/houses";
-import { FIRST_SEED } from "../../rehearse/random";
+import { FIRST_SEED } from "./play/random";
 import { firedInWeek } from "./fired";
 import { runOf } from "./run";
 

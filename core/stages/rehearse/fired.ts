@@ -1,8 +1,8 @@
 /** How often each sentence of a house fires in a rehearsed week. */
 import type { Design } from "../../design/collections";
 import { addDays, dayStart, localParts } from "../../design/local-time";
-import { FIRST_SEED } from "../../rehearse/random";
-import { rehearse } from "../../rehearse/rehearse";
+import { FIRST_SEED } from "./play/random";
+import { rehearse } from "./play/rehearse";
 import { houseOf } from "./house-of";
 import { RUN_IN_MS } from "./run";
 

@@ -3,8 +3,8 @@ import { byId } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { centroid } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
-import { DOOR_LOSS_DB, FLOOR_LOSS_DB, WALL_LOSS_DB, type Loss } from "../../rehearse/noise";
-import type { Stairs } from "../../rehearse/house";
+import { DOOR_LOSS_DB, FLOOR_LOSS_DB, WALL_LOSS_DB, type Loss } from "./play/noise";
+import type { Stairs } from "./play/house";
 import { floorsBetween, roomsAtOpenings, wallsBetween } from "./beside";
 
 /** Up an open stair, dB. */

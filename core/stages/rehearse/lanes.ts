@@ -1,11 +1,11 @@
 /** A run as lanes under one clock. */
-import type { Value } from "../../automation/engine/world";
+import type { Value } from "../automations/engine/world";
 import { byId, type Design } from "../../design/collections";
 import { clockText } from "../../design/local-time";
 import { byName } from "../../design/words";
 import { ableOf } from "../automations/things";
 import { valueSaid } from "../automations/value-said";
-import type { Aspect } from "../automations/rows-words";
+import type { Aspect } from "../../design/rows/automations-words";
 import { standings } from "./moment";
 import { partText } from "./outage/words";
 import type { Played } from "./run";

@@ -1,5 +1,5 @@
 import { larkspurWeir } from "../../../tests/core/houses";
-import type { Line } from "../../rehearse/log";
+import type { Line } from "./play/log";
 import { Lately } from "./lately";
 
 const design = larkspurWeir();

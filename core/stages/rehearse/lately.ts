@@ -1,7 +1,7 @@
 /** What a house that is watched did last, each with what it came of: for whoever stands beside its panel. */
 import { byId, type Design } from "../../design/collections";
 import { capital } from "../../design/words";
-import type { Annoyance, Line } from "../../rehearse/log";
+import type { Annoyance, Line } from "./play/log";
 import { lineText } from "./line-text";
 
 export interface Deed {

@@ -1,11 +1,11 @@
 /** A line of the log as a person reads it. */
 import { byId, type Design } from "../../design/collections";
-import { ASPECT_NAMES, TWO } from "../../automation/aspects";
-import type { Value } from "../../automation/engine/world";
-import type { Line } from "../../rehearse/log";
+import { ASPECT_NAMES, TWO } from "../automations/engine/aspects";
+import type { Value } from "../automations/engine/world";
+import type { Line } from "./play/log";
 import { valueSaid } from "../automations/value-said";
 import { partText } from "./outage/words";
-import { ASPECTS, type Aspect } from "../automations/rows-words";
+import { ASPECTS, type Aspect } from "../../design/rows/automations-words";
 
 const isAspect = (what: string): what is Aspect => (ASPECTS as readonly string[]).includes(what);
 

@@ -2,7 +2,7 @@ import { larkspurWeir } from "../../../tests/core/houses";
 import { applyChanges } from "../../design/edit";
 import { readFile, writeFile } from "../../design/file";
 import type { Design } from "../../design/collections";
-import { allMoves } from "../automations/rows-walk";
+import { allMoves } from "../../design/walk";
 import { mendOf } from "./mends";
 import { runOf, type Run } from "./run";
 import { troubleKey } from "./trouble";

@@ -1,8 +1,8 @@
 /** The house as it is at a moment of a run, and what a line came of. */
-import { ASPECT_NAMES } from "../../automation/aspects";
-import type { Value } from "../../automation/engine/world";
-import type { Whereabouts } from "../../rehearse/people";
-import type { Aspect } from "../automations/rows-words";
+import { ASPECT_NAMES } from "../automations/engine/aspects";
+import type { Value } from "../automations/engine/world";
+import type { Whereabouts } from "./play/people";
+import type { Aspect } from "../../design/rows/automations-words";
 import type { Run } from "./run";
 
 /** The house at a moment of a run. */

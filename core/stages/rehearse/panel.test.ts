@@ -1,8 +1,8 @@
 /** What the panel says of the demo house, by hand. */
 import { larkspurWeir } from "../../../tests/core/houses";
-import type { Value } from "../../automation/engine/world";
+import type { Value } from "../automations/engine/world";
 import { clockInstant, parseDay } from "../../design/local-time";
-import { NOTHING } from "../../rehearse/log";
+import { NOTHING } from "./play/log";
 import { holdsOf, inOrder, roomSaid, touchesOf, type Snapshot } from "./panel";
 
 const demo = larkspurWeir();

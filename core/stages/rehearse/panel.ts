@@ -1,18 +1,18 @@
 /** What the household's panel says of the house at a moment: each room, what is not in order, what may be done by holding. */
-import type { Value } from "../../automation/engine/world";
+import type { Value } from "../automations/engine/world";
 import type { Change } from "../../design/edit";
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { dayText, localParts } from "../../design/local-time";
 import { byName, counted, listed } from "../../design/words";
-import type { Sums } from "../../rehearse/log";
-import type { Whereabouts } from "../../rehearse/people";
-import type { Sky } from "../../rehearse/weather";
+import type { Sums } from "./play/log";
+import type { Whereabouts } from "./play/people";
+import type { Sky } from "./play/weather";
 import { valueSaid } from "../automations/value-said";
-import type { Aspect } from "../automations/rows-words";
+import type { Aspect } from "../../design/rows/automations-words";
 import { ableOf } from "../automations/things";
 import { batteriesOf } from "../register/cells";
-import type { PointRow } from "../runs/rows";
+import type { PointRow } from "../../design/rows/runs";
 
 export interface Snapshot {
   now: number;

@@ -2,7 +2,7 @@
 import { larkspurWeir } from "../../../tests/core/houses";
 import type { Design } from "../../design/collections";
 import { clockInstant, parseDay } from "../../design/local-time";
-import { rehearse } from "../../rehearse/rehearse";
+import { rehearse } from "./play/rehearse";
 import { differenceOf } from "./compare";
 import { houseOf } from "./house-of";
 import { chainOf, momentOf } from "./moment";

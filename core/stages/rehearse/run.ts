@@ -1,14 +1,14 @@
 /** A rehearsal of a design as the screen asks for it: of days, with what is broken, and with sentences left out. */
 import { byId, type Design } from "../../design/collections";
 import { addDays, checkZone, dayStart, parseDay } from "../../design/local-time";
-import { isHit, readBreak, withEmptyBattery, type Break } from "../../rehearse/breaks";
-import { NOTHING, type Annoyance, type Line, type Sums } from "../../rehearse/log";
-import type { Whereabouts } from "../../rehearse/people";
-import { Rehearsal, type Spent } from "../../rehearse/rehearse";
-import { weatherOf, type Sky, type Weather } from "../../rehearse/weather";
-import { readWeather } from "../../rehearse/weather-file";
-import type { Aspect } from "../automations/rows-words";
-import type { Value } from "../../automation/engine/world";
+import { isHit, readBreak, withEmptyBattery, type Break } from "./play/breaks";
+import { NOTHING, type Annoyance, type Line, type Sums } from "./play/log";
+import type { Whereabouts } from "./play/people";
+import { Rehearsal, type Spent } from "./play/rehearse";
+import { weatherOf, type Sky, type Weather } from "./play/weather";
+import { readWeather } from "./play/weather-file";
+import type { Aspect } from "../../design/rows/automations-words";
+import type { Value } from "../automations/engine/world";
 import { houseOf } from "./house-of";
 import { lanesOf, type Lane } from "./lanes";
 import { mendOf, type Mend } from "./mends";

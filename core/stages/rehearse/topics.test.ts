@@ -1,6 +1,6 @@
 /** The stand-in house's topics, what a client may write to them, and the house put together out of what was heard. */
 import { larkspurWeir } from "../../../tests/core/houses";
-import { Rehearsal } from "../../rehearse/rehearse";
+import { Rehearsal } from "./play/rehearse";
 import { checkDialsOnly } from "./dials-only";
 import { thingOf } from "../register/thing";
 import { houseOf } from "./house-of";

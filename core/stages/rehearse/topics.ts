@@ -3,12 +3,12 @@
  * same as its Thing Description names (core/stages/register/thing.ts). States are kept by the broker; what is written to
  * TOPIC/set is done as a hand on a panel does it.
  */
-import type { Value } from "../../automation/engine/world";
-import { MEASURED, TWO } from "../../automation/aspects";
+import type { Value } from "../automations/engine/world";
+import { MEASURED, TWO } from "../automations/engine/aspects";
 import type { Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { Rehearsal } from "../../rehearse/rehearse";
-import type { Aspect } from "../automations/rows-words";
+import type { Rehearsal } from "./play/rehearse";
+import type { Aspect } from "../../design/rows/automations-words";
 import { ableOf } from "../automations/things";
 import { batteriesOf } from "../register/cells";
 import { topicsOf } from "../register/naming";

@@ -1,5 +1,5 @@
 /** What annoys somebody in the same way by the same sentence: what cards, comparisons and mends go by. */
-import type { Annoyance, Line } from "../../rehearse/log";
+import type { Annoyance, Line } from "./play/log";
 
 export type Trouble = Pick<Annoyance, "what" | "who" | "room"> & { by?: string | undefined };
 

@@ -1,6 +1,6 @@
 /** How messages go between the things of a design and its hub, and what their cells have left. */
 import { memo } from "../../design/kept";
-import type { DrainedCells, Link } from "../../rehearse/house";
+import type { DrainedCells, Link } from "./play/house";
 import { treesOf } from "../mesh/routes";
 import { yearlyMah } from "../register/battery";
 import { batteriesOf } from "../register/cells";

@@ -1,7 +1,7 @@
 /** How the sums of a rehearsal came about: by thing, by room, by person. */
 import { byId, type Design } from "../../design/collections";
 import { sumWorking, type Working } from "../../desk/working";
-import { ASLEEP_C, AWAKE_C, HYSTERESIS_K } from "../../rehearse/warmth";
+import { ASLEEP_C, AWAKE_C, HYSTERESIS_K } from "./play/warmth";
 import type { Run } from "./run";
 
 /** So many things are named one by one; the rest come as one. */

@@ -1,7 +1,7 @@
 /** Other ways for the cables of a point, side by side with the one taken, and pinning one of them by hand. */
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { PinnedRoute, PointRow } from "./rows";
+import type { PinnedRoute, PointRow } from "../../design/rows/runs";
 import { containmentOf, fillLimitPct, fillPct } from "./containment";
 import { alongside } from "../../geometry/cross";
 import { putDrop, rowOf } from "./drop-row";

@@ -4,8 +4,8 @@
  */
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
-import type { FixtureRow } from "../house/rows-survey";
-import type { KindRow, PointRow } from "./rows";
+import type { FixtureRow } from "../../design/rows/house-survey";
+import type { KindRow, PointRow } from "../../design/rows/runs";
 import { contains, edgeDistance } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { mirrored, pairOf, partnerOf } from "../../points/symmetry";

@@ -5,7 +5,7 @@
 import { round1, round3 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { RiserRow, TrunkRow } from "../house/rows-house";
+import type { RiserRow, TrunkRow } from "../../design/rows/house-structure";
 import type { Change } from "../../design/edit";
 import { verdictUnder, type Working } from "../../desk/working";
 import { type Drop } from "./drops";

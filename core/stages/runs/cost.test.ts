@@ -2,7 +2,7 @@ import { larkspurWeir, ropewalkCourt } from "../../../tests/core/houses";
 import { briefChecks, phaseSums, phaseWorking, pointsOfPhase, unphased } from "../brief";
 import { costsAt, costsOf, costWorking, type Costs } from "./cost";
 import type { Design } from "../../design/collections";
-import { ledgerValue, ledgerWorking } from "../../desk/ledger";
+import { ledgerValue, ledgerWorking } from "../../whole/ledger";
 import { registerLines } from "../register";
 import { billOf, cableTotals, dropsOf } from ".";
 import { materialsCsv } from "./materials";

@@ -1,6 +1,6 @@
 /** The row of a drop: there only where something differs from what the kit makes, or happened on site. */
 import type { Change } from "../../design/edit";
-import type { DropRow } from "./rows";
+import type { DropRow } from "../../design/rows/runs";
 import type { Drop } from "./drops";
 
 /** The drop's row as it stands, or a new one for what the kit makes. */

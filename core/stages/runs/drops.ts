@@ -5,7 +5,7 @@ import { round3, round4 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Units } from "../../design/units";
 import { findRow, keptFor, memo, memoByRow } from "../../design/kept";
-import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "./rows";
+import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../../design/rows/runs";
 import { atTemperature, poeLoopOhm, poeVolts, POE_CLASSES, twoWireDropV } from "./electrical";
 import { routeGraph, type Graph } from "../../ways/graph";
 import { kitOf } from "../../points/kits";

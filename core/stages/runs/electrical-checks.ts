@@ -3,7 +3,7 @@ import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import type { CableTypeRow } from "./rows";
+import type { CableTypeRow } from "../../design/rows/runs";
 import type { Finding, Fix } from "../../desk/findings";
 import { rowOf } from "./drop-row";
 import { closetsFor } from "../../ways/closets";

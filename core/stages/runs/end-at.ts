@@ -2,7 +2,7 @@
 import type { Fix } from "../../desk/findings";
 import { closetsFor } from "../../ways/closets";
 import type { Design } from "../../design/collections";
-import type { PointRow } from "./rows";
+import type { PointRow } from "../../design/rows/runs";
 
 export type ReachableCloset = ReturnType<typeof closetsFor>[number];
 

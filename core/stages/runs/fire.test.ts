@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Design } from "../../design/collections";
-import type { WallRow } from "../house/rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 import { point, testDesign } from "../../test-design";
 import { crossingsOn, fireCrossings, passesThrough } from "./fire";
 

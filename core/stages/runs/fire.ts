@@ -6,7 +6,7 @@ import { group } from "d3-array";
 import { boxesNear, boxOf } from "../../geometry/polygon";
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
-import type { WallRow } from "../house/rows-house";
+import type { WallRow } from "../../design/rows/house-structure";
 import { dropsOf, type Drop } from "./drops";
 import type { Place } from "../../ways/route";
 

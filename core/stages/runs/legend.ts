@@ -4,7 +4,7 @@
  */
 import { type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import { JACKETS, MARKS, type LegendLine } from "../../design/rows-settings";
+import { JACKETS, MARKS, type LegendLine } from "../../design/rows/settings";
 import { SERVICES, type Service } from "../../design/vocabulary";
 import type { Change } from "../../design/edit";
 import type { Finding } from "../../desk/findings";

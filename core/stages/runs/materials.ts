@@ -4,7 +4,7 @@ import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import { dropHours, inMoney, LABOUR, labourRate } from "../../design/labour";
-import type { PointRow } from "./rows";
+import type { PointRow } from "../../design/rows/runs";
 import { byName, capital, counted } from "../../design/words";
 import type { Working } from "../../desk/working";
 import { cabinetParts } from "./cabinet-parts";

@@ -6,7 +6,7 @@ import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
-import type { PointRow } from "./rows";
+import type { PointRow } from "../../design/rows/runs";
 import { signedArea } from "../../geometry/polygon";
 import { distance, footOn } from "../../geometry/segment";
 import { sideName } from "../house/wall-names";

@@ -2,7 +2,7 @@
 import { round2, round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
-import type { TrunkRow } from "../house/rows-house";
+import type { TrunkRow } from "../../design/rows/house-structure";
 import { containmentOf, MOST_BENDS_DEG } from "./containment";
 import { endName } from "./end-name";
 import { dropsOf, groupOf, type Drop } from "./drops";

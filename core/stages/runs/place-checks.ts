@@ -5,7 +5,7 @@
 import { round1 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
 import type { Change } from "../../design/edit";
-import type { TrunkRow } from "../house/rows-house";
+import type { TrunkRow } from "../../design/rows/house-structure";
 import type { Finding, Fix } from "../../desk/findings";
 import { movePoint } from "../house/points";
 import { crossingsNote } from "./fire-note";

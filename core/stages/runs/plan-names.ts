@@ -16,7 +16,7 @@ import {
 } from "../../geometry/place-labels";
 import type { Xy } from "../../geometry/segment";
 import { pointLabel } from "../../points/labels";
-import type { OpeningRow, RoomRow, WallRow } from "../house/rows-house";
+import type { OpeningRow, RoomRow, WallRow } from "../../design/rows/house-structure";
 import { azimuthDeg } from "../house/openings";
 import { wallNames } from "../house/wall-names";
 import { dropsOf } from "./drops";

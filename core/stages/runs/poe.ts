@@ -2,7 +2,7 @@
 import { round2 } from "../../geometry/round";
 import { byId } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { ClosetRow } from "../house/rows-house";
+import type { ClosetRow } from "../../design/rows/house-structure";
 import { verdictUnder, type Working } from "../../desk/working";
 import { dropsOf, type Drop } from "./drops";
 import { POE_CLASSES } from "./electrical";

@@ -4,7 +4,7 @@
  */
 import { round3 } from "../../geometry/round";
 import { byId, type Design } from "../../design/collections";
-import type { LegendLine } from "../../design/rows-settings";
+import type { LegendLine } from "../../design/rows/settings";
 import { dropsOf, type Drop } from "./drops";
 import { endName } from "./end-name";
 import { legendLine } from "./legend";

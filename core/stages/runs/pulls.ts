@@ -1,6 +1,6 @@
 /** Pull plan: drops that share most of their way are pulled together, farthest first. */
 import { round3 } from "../../geometry/round";
-import type { RunsSettings } from "../../design/rows-settings";
+import type { RunsSettings } from "../../design/rows/settings";
 import type { Drop } from "./drops";
 import type { Place } from "../../ways/route";
 import type { Working } from "../../desk/working";

@@ -1,8 +1,8 @@
 /** Where cables run beside mains too closely, and where they cross what no cable may cross. */
 import { byId, type Design } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
-import type { MainsRunRow, NoGoRow } from "../house/rows-survey";
-import type { CableTypeRow } from "./rows";
+import type { MainsRunRow, NoGoRow } from "../../design/rows/house-survey";
+import type { CableTypeRow } from "../../design/rows/runs";
 import type { Xy } from "../../geometry/segment";
 import type { Working } from "../../desk/working";
 import { alongside, crosses } from "../../geometry/cross";

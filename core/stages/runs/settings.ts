@@ -1,6 +1,6 @@
 /** What stage 4 reckons with: the usual figures, and a design's own where it has them. */
 import { memo } from "../../design/kept";
-import type { RunsSettings } from "../../design/rows-settings";
+import type { RunsSettings } from "../../design/rows/settings";
 
 /** Typical figures of the trade; an hour's work is two people. */
 export const RUNS_DEFAULTS: Readonly<Required<RunsSettings>> = {

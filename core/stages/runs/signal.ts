@@ -1,5 +1,5 @@
 /** What cables take from a signal: coaxial by frequency, loudspeaker lines by resistance. */
-import type { CableTypeRow } from "./rows";
+import type { CableTypeRow } from "../../design/rows/runs";
 
 /**
  * Loss of a coaxial cable in dB per 100 m at `mhz`, between the frequencies of its table as k·√f, which is

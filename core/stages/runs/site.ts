@@ -8,7 +8,7 @@ import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { checkRow } from "../../design/check-row";
 import { fail } from "../../design/input-error";
-import { DROP_STATES, type DropRow, type DropTest, type PointRow, type TRADES } from "./rows";
+import { DROP_STATES, type DropRow, type DropTest, type PointRow, type TRADES } from "../../design/rows/runs";
 import { writeCsv } from "../../files/csv";
 import { movePoint } from "../house/points";
 import { putDrop, rowOf } from "./drop-row";

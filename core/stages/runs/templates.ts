@@ -1,7 +1,7 @@
 /** Room templates: what a room of its type usually gets, each thing at the place it usually has. */
 import { byId, type Design } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
-import type { OpeningRow, RoomRow } from "../house/rows-house";
+import type { OpeningRow, RoomRow } from "../../design/rows/house-structure";
 import { area, centroid, contains, edgeDistance } from "../../geometry/polygon";
 import { distance, type Xy } from "../../geometry/segment";
 import { addPoint, WALL_REACH_M } from "../house/points";

@@ -2,7 +2,7 @@
 import { round2 } from "../../geometry/round";
 import { type Design } from "../../design/collections";
 import { keptFor, memo } from "../../design/kept";
-import type { CableTypeRow } from "./rows";
+import type { CableTypeRow } from "../../design/rows/runs";
 import { dropsOf, type Drop } from "./drops";
 import { cutReels, type Cutting } from "./reels";
 

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import Papa from "papaparse";
 import { byId, type Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
-import type { FixtureRow } from "../house/rows-survey";
+import type { FixtureRow } from "../../design/rows/house-survey";
 import { larkspurWeir } from "../../../tests/core/houses";
 import { movePoint } from "../house/points";
 import { KIND_TABLE } from "../house/tables";

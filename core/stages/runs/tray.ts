@@ -5,7 +5,7 @@
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import type { RiserRow, TrunkRow } from "../house/rows-house";
+import type { RiserRow, TrunkRow } from "../../design/rows/house-structure";
 import { verdictUnder, type Working } from "../../desk/working";
 import type { Drop } from "./drops";
 import { runSettings } from "./settings";

@@ -2,7 +2,7 @@
 import { sameList } from "../../design/alike";
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
-import type { KindNeeds, KindRow, PointRow } from "./rows";
+import type { KindNeeds, KindRow, PointRow } from "../../design/rows/runs";
 import { kitOf } from "../../points/kits";
 import { runSettings } from "./settings";
 

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
-import { TEST_METHODS, TRADES, type DropTest } from "#core/stages/runs/rows";
+import { TEST_METHODS, TRADES, type DropTest } from "#core/design/rows/runs";
 import { formatLength, parseLength } from "#core/design/units";
 import { applyChanges } from "#core/design/edit";
 import type { Drop } from "#core/stages/runs";

@@ -5,7 +5,7 @@ import { putRow } from "../../../design/row-changes";
 import { counted, listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
 import { cutBy, fedRadios, legOf, type Fed } from "../../mesh/cut-off";
-import { movedBy } from "../rows-walk";
+import { movedBy } from "../../../design/walk";
 import { about, comes, finding, on, pointName, soonest } from "./say";
 
 /** By switch: what it cuts off that sentences tell something. What is behind a switch to be worked by it is meant so. */

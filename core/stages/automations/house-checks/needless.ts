@@ -5,9 +5,9 @@ import { removeRows } from "../../../design/remove";
 import { dropRow, putRow } from "../../../design/row-changes";
 import { counted, listed } from "../../../design/words";
 import type { Finding } from "../../../desk/findings";
-import { TWO } from "../../../automation/aspects";
-import type { AutomationRow, Move } from "../rows";
-import { allMoves, pointsOf } from "../rows-walk";
+import { TWO } from "../engine/aspects";
+import type { AutomationRow, Move } from "../../../design/rows/automations";
+import { allMoves, pointsOf } from "../../../design/walk";
 import { about, asOn, finding, on, pointName } from "./say";
 
 /** What is known to be so when it begins: by its only cue, and by its guards. */

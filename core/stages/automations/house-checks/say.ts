@@ -3,11 +3,11 @@ import { byId, type Design } from "../../../design/collections";
 import { clockText, dayName, localParts } from "../../../design/local-time";
 import { memoByRow } from "../../../design/kept";
 import type { Finding } from "../../../desk/findings";
-import { allMayHold, instantOf, stayIn, YEAR_DAYS } from "../../../automation/almanac";
-import { isKnownAhead } from "../../../automation/foretold-cues";
+import { allMayHold, instantOf, stayIn, YEAR_DAYS } from "../engine/almanac";
+import { isKnownAhead } from "../engine/foretold-cues";
 import { almanacIn, partsIn } from "../conflicts";
 import { placeOf } from "../fires";
-import type { AutomationRow } from "../rows";
+import type { AutomationRow } from "../../../design/rows/automations";
 
 export const about = (rows: readonly AutomationRow[], points: readonly string[] = []): Finding["about"] => [
   ...rows.map(({ id }) => ({ in: "automations" as const, id })),

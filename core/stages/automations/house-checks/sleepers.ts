@@ -2,12 +2,12 @@
 import type { Design } from "../../../design/collections";
 import { putRow } from "../../../design/row-changes";
 import type { Finding } from "../../../desk/findings";
-import { allMayHold, stayIn, YEAR_DAYS } from "../../../automation/almanac";
-import { isOwnCue } from "../../../automation/people";
-import type { Sets } from "../../../automation/effects";
-import type { PersonRow } from "../../brief/rows";
+import { allMayHold, stayIn, YEAR_DAYS } from "../engine/almanac";
+import { isOwnCue } from "../engine/people";
+import type { Sets } from "../engine/effects";
+import type { PersonRow } from "../../../design/rows/brief";
 import { almanacIn, partsIn, thingId } from "../conflicts";
-import type { AutomationRow, Cue, Guard } from "../rows";
+import type { AutomationRow, Cue, Guard } from "../../../design/rows/automations";
 import { ableOf } from "../things";
 import { about, finding, on, onDay, pointName, QUIET, roomOf } from "./say";
 

@@ -1,7 +1,7 @@
 /** Parts of an automation as lines, put back in their place. */
 import { larkspurWeir } from "../../../../tests/core/houses";
 import { byId } from "../../../design/collections";
-import type { AutomationRow } from "../rows";
+import type { AutomationRow } from "../../../design/rows/automations";
 import { partText, withPartText } from "./lines";
 
 const design = larkspurWeir();

@@ -1,7 +1,7 @@
 /** One cue, guard or move of an automation as the lines of its text form, and put back from them. */
 import type { Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
-import type { AutomationRow } from "../rows";
+import type { AutomationRow } from "../../../design/rows/automations";
 import type { PartOf } from "../edit";
 import { misfitsOf } from "../fits";
 import { namesOf } from "./names";

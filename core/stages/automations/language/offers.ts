@@ -1,7 +1,7 @@
 /** What may stand where somebody types: words of the language, and names of what exists and can do it. */
 import type { Design } from "../../../design/collections";
 import { byName } from "../../../design/words";
-import { AGAIN, PRIORITIES, type Aspect } from "../rows-words";
+import { AGAIN, PRIORITIES, type Aspect } from "../../../design/rows/automations-words";
 import { ableOf } from "../things";
 import { Cursor, readPhrase, type Expected, type Phrase } from "./grammar";
 import { namesOf } from "./names";

@@ -1,8 +1,8 @@
 /** Every statement of the language, as it is written and as it is read: the same row both ways. */
 import { readFileSync } from "node:fs";
-import { CUE_CLASSES, type Cue } from "../rows-cues";
-import { GUARD_KINDS, type Guard } from "../rows-guards";
-import { MOVE_KINDS, type Move } from "../rows-moves";
+import { CUE_CLASSES, type Cue } from "../../../design/rows/automations-cues";
+import { GUARD_KINDS, type Guard } from "../../../design/rows/automations-guards";
+import { MOVE_KINDS, type Move } from "../../../design/rows/automations-moves";
 import { writePhrase } from "./grammar";
 import { CUES, GUARDS, MOVES } from "./examples";
 import { CUE_PHRASES, GUARD_PHRASES, MOVE_PHRASES } from "./phrases";

@@ -2,9 +2,9 @@
  * The language of automations: every cue, guard and move with its wording. The household, the text form and the engine
  * read the same. docs/automations.md lists it.
  */
-import { ASPECT_NAMES, MEASURED, TWO } from "../../../automation/aspects";
-import { ASPECTS } from "../rows-words";
-import type { Guard } from "../rows-guards";
+import { ASPECT_NAMES, MEASURED, TWO } from "../engine/aspects";
+import { ASPECTS } from "../../../design/rows/automations-words";
+import type { Guard } from "../../../design/rows/automations-guards";
 import {
   Cursor,
   MISS,

@@ -1,10 +1,10 @@
 /** Values as they stand in sentences: clock times, shifts, names, amounts, lists of days. */
-import { expressionIn } from "../../../automation/amounts";
-import { writeExpression } from "../../../automation/expression";
-import { ASPECT_NAMES, MEASURED, wordsOf } from "../../../automation/aspects";
+import { expressionIn } from "../engine/amounts";
+import { writeExpression } from "../engine/expression";
+import { ASPECT_NAMES, MEASURED, wordsOf } from "../engine/aspects";
 import { weekdayName } from "../../../design/local-time";
-import { ASPECTS, type Aspect } from "../rows-words";
-import type { Amount, Reading } from "../rows-amount";
+import { ASPECTS, type Aspect } from "../../../design/rows/automations-words";
+import type { Amount, Reading } from "../../../design/rows/automations-amount";
 import { Cursor, MISS, type Expected, type Read, type Slot, type Word } from "./grammar";
 
 /** What a sentence may name. The screen draws names by kind, the text form sets them in brackets. */

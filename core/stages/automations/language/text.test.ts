@@ -1,10 +1,10 @@
 /** The text form: out, in, and out again the same; what is wrong is said by line and place. */
 import fc from "fast-check";
-import type { AutomationRow } from "../rows";
-import { AGAIN, PRIORITIES, REASONS } from "../rows-words";
-import type { Cue } from "../rows-cues";
-import type { Guard } from "../rows-guards";
-import type { Move } from "../rows-moves";
+import type { AutomationRow } from "../../../design/rows/automations";
+import { AGAIN, PRIORITIES, REASONS } from "../../../design/rows/automations-words";
+import type { Cue } from "../../../design/rows/automations-cues";
+import type { Guard } from "../../../design/rows/automations-guards";
+import type { Move } from "../../../design/rows/automations-moves";
 import { CUES, GUARDS, MOVES } from "./examples";
 import { worldNames as names } from "./small-world";
 import { automationsText, automationText, readAutomations } from "./text";

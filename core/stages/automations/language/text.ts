@@ -3,11 +3,17 @@
  * has it.
  */
 import { ID_PATTERN } from "../../../design/fields";
-import type { AutomationRow } from "../rows";
-import { AGAIN, PRIORITIES, REASONS, type Priority, type Reason } from "../rows-words";
-import type { Cue } from "../rows-cues";
-import type { Guard } from "../rows-guards";
-import type { Branch, Move } from "../rows-moves";
+import type { AutomationRow } from "../../../design/rows/automations";
+import {
+  AGAIN,
+  PRIORITIES,
+  REASONS,
+  type Priority,
+  type Reason,
+} from "../../../design/rows/automations-words";
+import type { Cue } from "../../../design/rows/automations-cues";
+import type { Guard } from "../../../design/rows/automations-guards";
+import type { Branch, Move } from "../../../design/rows/automations-moves";
 import { Cursor, MISS, readPhrase, writePhrase, type Expected, type Phrase, type Word } from "./grammar";
 import { BRANCH_HEAD, CUE_PHRASES, GUARD_PHRASES, MOVE_PHRASES, REPEAT_HEAD } from "./phrases";
 import { bracketed, readName, thingsSlot, TOGETHER, type Names } from "./slots";

@@ -6,7 +6,7 @@ import { InputError } from "../../../design/input-error";
 import { putRow } from "../../../design/row-changes";
 import { namesOf } from "../language/names";
 import { automationText } from "../language/text";
-import type { AutomationRow, DialRow, SceneRow } from "../rows";
+import type { AutomationRow, DialRow, SceneRow } from "../../../design/rows/automations";
 import { Counterparts } from "./counterpart";
 import { valueFor } from "./fill";
 import { templateOf } from "./library";

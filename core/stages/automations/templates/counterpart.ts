@@ -2,7 +2,7 @@
 import { byId, type Design } from "../../../design/collections";
 import { freeId } from "../../../design/free-id";
 import { byName } from "../../../design/words";
-import type { DialRow, SceneRow } from "../rows";
+import type { DialRow, SceneRow } from "../../../design/rows/automations";
 import { ableOf } from "../things";
 import { handsOf, stemOf } from "./fill";
 

@@ -1,10 +1,10 @@
 /** Templates of the library on days worked by hand: what the demo house does when it happens. */
 import { larkspurWeir } from "../../../../tests/core/houses";
-import { Engine } from "../../../automation/engine/engine";
-import type { Happening, Value } from "../../../automation/engine/world";
+import { Engine } from "../engine/engine";
+import type { Happening, Value } from "../engine/world";
 import { answerText } from "../answers";
 import { programmeOf } from "../programme";
-import type { Aspect } from "../rows-words";
+import type { Aspect } from "../../../design/rows/automations-words";
 
 const demo = larkspurWeir();
 

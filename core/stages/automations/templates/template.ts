@@ -4,9 +4,9 @@
  */
 import type { Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
-import type { AutomationRow, DialRow, Priority, Reason } from "../rows";
-import type { TemplateValue } from "../rows";
-import type { Aspect, CALENDAR_KINDS, DialKind } from "../rows-words";
+import type { AutomationRow, DialRow, Priority, Reason } from "../../../design/rows/automations";
+import type { TemplateValue } from "../../../design/rows/automations";
+import type { Aspect, CALENDAR_KINDS, DialKind } from "../../../design/rows/automations-words";
 import { namesOf } from "../language/names";
 import { bracketed, thingsSlot, type Names } from "../language/slots";
 import { lineOf, readAutomations } from "../language/text";

@@ -1,7 +1,7 @@
 /** On cells or on a cable: what both cost over the years, and when the cable has paid for itself. */
 import { round1 } from "../../../geometry/round";
 import type { Design } from "../../../design/collections";
-import type { OptionRow } from "../rows";
+import type { OptionRow } from "../../../design/rows/choose";
 import type { Working } from "../../../desk/working";
 import { pieceCost, total, yearlyOf } from "../cost";
 import { settingsOf } from "../settings";

@@ -1,5 +1,5 @@
 /** Can a control be linked to a device directly, so that it works with the hub off? */
-import type { OptionRow } from "../rows";
+import type { OptionRow } from "../../../design/rows/choose";
 
 /** Protocols in which one end can be linked to another without a controller in between. */
 const LINKS: Readonly<Partial<Record<OptionRow["protocol"], string>>> = {

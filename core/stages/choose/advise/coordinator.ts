@@ -3,7 +3,7 @@
  * restarts.
  */
 import { round1 } from "../../../geometry/round";
-import type { OptionRow } from "../rows";
+import type { OptionRow } from "../../../design/rows/choose";
 import type { Working } from "../../../desk/working";
 
 export interface Restart {

@@ -3,8 +3,8 @@
  * speaks against it and what it costs.
  */
 import { byId, type Design } from "../../../design/collections";
-import type { OptionRow, WantNeed, WantRow } from "../rows";
-import type { LampRow, LegRow, SwitchRow } from "../../house/rows-survey";
+import type { OptionRow, WantNeed, WantRow } from "../../../design/rows/choose";
+import type { LampRow, LegRow, SwitchRow } from "../../../design/rows/house-survey";
 import { fail } from "../../../design/input-error";
 import { wayName } from "../../house";
 import type { Working } from "../../../desk/working";

@@ -1,5 +1,5 @@
 /** Hand remotes: what can be told by touch, how they dim, what cell they eat. */
-import type { OptionRow } from "../rows";
+import type { OptionRow } from "../../../design/rows/choose";
 import type { Working } from "../../../desk/working";
 
 export interface Hold {

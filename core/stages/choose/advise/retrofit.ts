@@ -3,8 +3,8 @@
  * done in which order, what to take.
  */
 import { byId, type Design } from "../../../design/collections";
-import type { OptionRow } from "../rows";
-import type { LampRow, SwitchRow } from "../../house/rows-survey";
+import type { OptionRow } from "../../../design/rows/choose";
+import type { LampRow, SwitchRow } from "../../../design/rows/house-survey";
 import { gangName } from "../../house";
 import { adviseLeg, type LegAdvice, type LegAsk, type LegWay, type LegWayName } from "./leg";
 import { counted } from "../../../design/words";

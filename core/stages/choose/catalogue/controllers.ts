@@ -2,7 +2,7 @@
  * Hubs, coordinators and bridges of the standard catalogue. Invented, without makers; prices and limits
  * typical.
  */
-import type { OptionControls, OptionRow } from "../rows";
+import type { OptionControls, OptionRow } from "../../../design/rows/choose";
 import { cells, CLOUD, line, type Extra } from "./line";
 
 type Radios = [protocol: OptionRow["protocol"], devices: number][];

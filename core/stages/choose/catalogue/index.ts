@@ -3,7 +3,7 @@
  * change every line.
  */
 import { round2 } from "../../../geometry/round";
-import type { OptionRow } from "../rows";
+import type { OptionRow } from "../../../design/rows/choose";
 import { CONTROLLERS } from "./controllers";
 import { LIGHT } from "./light";
 import { REST } from "./rest";

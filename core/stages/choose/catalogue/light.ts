@@ -1,5 +1,5 @@
 /** Lamps, inserts, switches, dimmers, relays, plugs, keypads and remotes of the standard catalogue. */
-import type { Ability, OptionRow } from "../rows";
+import type { Ability, OptionRow } from "../../../design/rows/choose";
 import { cells, CLOUD, line } from "./line";
 
 type Air = "Zigbee" | "Z-Wave" | "Thread" | "Matter over Wi-Fi" | "Wi-Fi" | "Bluetooth LE";

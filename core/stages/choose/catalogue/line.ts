@@ -1,5 +1,5 @@
 /** How a line of the standard catalogue is written down: what most lines share is said once. */
-import type { Ability, OptionKind, OptionRow, WantFunction } from "../rows";
+import type { Ability, OptionKind, OptionRow, WantFunction } from "../../../design/rows/choose";
 
 /** Radio range, life and updates that go with a protocol, unless a line says otherwise. */
 export type Extra = Partial<

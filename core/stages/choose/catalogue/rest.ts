@@ -1,5 +1,5 @@
 /** Sensors, shades, doors and heating of the standard catalogue. */
-import type { Ability, OptionRow, WantFunction } from "../rows";
+import type { Ability, OptionRow, WantFunction } from "../../../design/rows/choose";
 import { cells, CLOUD, line, type Extra } from "./line";
 
 type Kind = OptionRow["kind"];

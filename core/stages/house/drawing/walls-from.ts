@@ -5,7 +5,7 @@ import { LeftOut, type DrawnLine, type Drawing } from "../../../files/drawing";
 import type { Design } from "../../../design/collections";
 import type { Change } from "../../../design/edit";
 import { fail } from "../../../design/input-error";
-import type { WallRow } from "../rows-house";
+import type { WallRow } from "../../../design/rows/house-structure";
 import { distance, type Xy } from "../../../geometry/segment";
 import { LEAST_WALL_M, withRooms } from "../walls";
 import { counted } from "../../../design/words";

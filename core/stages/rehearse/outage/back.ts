@@ -1,7 +1,7 @@
 /** What comes back by itself once a part works again, and in which state. */
 import type { Design } from "../../../design/collections";
 import { counted, listed } from "../../../design/words";
-import type { Thing } from "../../../rehearse/house";
+import type { Thing } from "../play/house";
 import { houseOf } from "../house-of";
 
 /** What would run again with nobody beside it. */

@@ -3,7 +3,7 @@ import type { Command } from "../../../desk/command";
 import { textTable } from "../../../desk/command";
 import type { Design } from "../../../design/collections";
 import { round1 } from "../../../geometry/round";
-import { works } from "../../../outage/score";
+import { works } from "./score";
 import { failureOf, knownPart, readyOf, singleFailures, type Failure } from "./table";
 import { failureText } from "./words";
 

@@ -2,7 +2,7 @@
 import type { Design } from "../../../design/collections";
 import { writeCsv } from "../../../files/csv";
 import { round1 } from "../../../geometry/round";
-import { works } from "../../../outage/score";
+import { works } from "./score";
 import { personScores, roomScores, singleFailures } from "./table";
 import { failureText } from "./words";
 

@@ -2,11 +2,11 @@
 import { byId, type Design } from "../../../design/collections";
 import { sameRow } from "../../../design/edit";
 import { memo, memoAnywhere } from "../../../design/kept";
-import { CRITICAL_WEIGHT } from "../../../outage/score";
-import type { Need } from "../../../outage/graph";
+import { CRITICAL_WEIGHT } from "./score";
+import type { Need } from "./graph";
 import { ableOf } from "../../automations/things";
-import { movedBy } from "../../automations/rows-walk";
-import type { ShownType } from "../../bridges/rows-words";
+import { movedBy } from "../../../design/walk";
+import type { ShownType } from "../../../design/rows/bridges-words";
 import { kindOf, wiringsOf } from "./parts";
 
 /** What is lost with it, as the household says it. */

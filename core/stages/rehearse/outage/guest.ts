@@ -3,7 +3,7 @@ import { byId, type Design } from "../../../design/collections";
 import { memo } from "../../../design/kept";
 import { pointsAnywhere } from "../../../points/anywhere";
 import { cutBy, fedRadios } from "../../mesh/cut-off";
-import { movedBy } from "../../automations/rows-walk";
+import { movedBy } from "../../../design/walk";
 import { type HouseFunction } from "./functions";
 import { readyOf } from "./table";
 import { kindOf } from "./parts";

@@ -1,7 +1,7 @@
 /** Outages of a small house that can be told by hand, and of the demo. */
 import { larkspurWeir } from "../../../../tests/core/houses";
 import { emptyDesign, type Design } from "../../../design/collections";
-import { works } from "../../../outage/score";
+import { works } from "./score";
 import { testDesign } from "../../../test-design";
 import { failureOf, knownPart, pairsOf, personScores, readyOf, roomScores, singleFailures } from "./table";
 import { failureText, sortOf } from "./words";

@@ -10,21 +10,21 @@ import { group } from "d3-array";
 import { sameMap } from "../../../design/alike";
 import { findIn, memo, memoAnywhere } from "../../../design/kept";
 import { sameRow } from "../../../design/edit";
-import type { Need, Part } from "../../../outage/graph";
+import type { Need, Part } from "./graph";
 import { parentsOf, placedStops, stopsOf } from "../../../points/lines";
 import { ableOf } from "../../automations/things";
-import { movedBy } from "../../automations/rows-walk";
+import { movedBy } from "../../../design/walk";
 import { thingsOf } from "../../bridges/things";
 import { loadsOf } from "../../bus/loads";
-import type { ChannelRow, LinkRow, RemoteRow, SegmentRow } from "../../bus/rows";
+import type { ChannelRow, LinkRow, RemoteRow, SegmentRow } from "../../../design/rows/bus";
 import { circuitOf, fedRadios, legOf, type Fed } from "../../mesh/cut-off";
 import { bandsOf, otherEnd } from "../../mesh/links";
 import { forwards, isRoot } from "../../mesh/routes";
 import { itemsOf } from "../../rack/racks";
 import { patchesOf } from "../../rack/patching";
 import { batteriesOf } from "../../register/cells";
-import type { DeviceRow } from "../../register/rows";
-import type { PointRow } from "../../runs/rows";
+import type { DeviceRow } from "../../../design/rows/register";
+import type { PointRow } from "../../../design/rows/runs";
 
 export const kindOf = (kind: string) => kind.split("--")[0]!;
 

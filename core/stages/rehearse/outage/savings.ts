@@ -2,8 +2,8 @@
 import { byId, type Design } from "../../../design/collections";
 import { memo } from "../../../design/kept";
 import { byName, capital, counted } from "../../../design/words";
-import type { Part } from "../../../outage/graph";
-import { scoreOf } from "../../../outage/score";
+import type { Part } from "./graph";
+import { scoreOf } from "./score";
 import { swapAtHome } from "../../choose/at-home";
 import { thingsOf } from "../../bridges/things";
 import { kindOf, partsOfHouse, wiringsOf } from "./parts";

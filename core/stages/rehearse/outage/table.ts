@@ -2,8 +2,8 @@
 import { byId, type Design } from "../../../design/collections";
 import { fail } from "../../../design/input-error";
 import { memo } from "../../../design/kept";
-import { fallen, graphOf, standing, type Part, type Standing } from "../../../outage/graph";
-import { pointsLeft, twelfthsLost, works, type Ways, type Weighed } from "../../../outage/score";
+import { fallen, graphOf, standing, type Part, type Standing } from "./graph";
+import { pointsLeft, twelfthsLost, works, type Ways, type Weighed } from "./score";
 import { functionsOf, type HouseFunction } from "./functions";
 import { partsOfHouse } from "./parts";
 
