@@ -1,7 +1,7 @@
 /** Dragging rows across the plan: what it would do to the design, tried on a copy until they are let go. */
 import { useCallback, useEffect, useState } from "react";
 import { applyChanges, type Change } from "#core/design/edit";
-import { byId, type Design } from "#core/design/collections";
+import { type Design, rowOf } from "#core/design/collections";
 import { InputError } from "#core/design/input-error";
 import { type Ref } from "#core/design/where";
 import { movePoint, snap } from "#core/stages/house";
@@ -52,7 +52,7 @@ export function dragChanges(design: Design, drag: Drag, arrange?: Arrange): Chan
   const { refs, dx, dy } = drag;
   const only = alone(drag);
   if (!only) return arrange!.moveRows(design, refs, { dx: snap(dx), dy: snap(dy) });
-  const point = byId(design, "points").get(only.id)!;
+  const point = rowOf(design, "points", only.id);
   return movePoint(design, point.id, { x: point.x + dx, y: point.y + dy });
 }
 

@@ -6,6 +6,7 @@ import { FILE_STAGES, type Stage } from "./stage-names";
 import * as names from "./rows/names";
 import type * as stages from "./rows";
 import type { DesignRow } from "./design-row";
+import { fail } from "./input-error";
 
 type Tables = (typeof stages)[keyof typeof stages];
 type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
@@ -67,4 +68,18 @@ export function byId<C extends CollectionName>(
   indexes.set(rows, made as ReadonlyMap<string, AnyRow>);
   return made;
 }
+/**
+ * One row of a map by id, of a collection that something names it in.
+ * @throws InputError where it is not there: the path says which
+ */
+export const rowIn = <Row>(rows: ReadonlyMap<string, Row>, id: string, collection: CollectionName): Row =>
+  rows.get(id) ?? fail(`${collection}[${id}]`, "is named and is not there");
+
+/** The same of a design. */
+export const rowOf = <C extends CollectionName>(
+  design: Pick<Design, C>,
+  collection: C,
+  id: string,
+): Rows[C] => rowIn(byId(design, collection), id, collection);
+
 const indexes = new WeakMap<readonly unknown[], ReadonlyMap<string, AnyRow>>();

@@ -1,5 +1,5 @@
 /** The kit of a point: what its kind brings, as its room and the design's schools have it. */
-import { byId, type Design } from "../design/collections";
+import { byId, type Design, rowOf } from "../design/collections";
 import { memo, memoAnywhere } from "../design/kept";
 import type { Change } from "../design/edit";
 import type { CableTypeRow, KindRow, KitLine, PointRow, RoomKitRow } from "../design/rows/runs";
@@ -104,7 +104,7 @@ export function changeKit(
   line: KitLine | undefined,
   room?: { id: string; newId: string },
 ): Change[] {
-  const kind = byId(design, "kinds").get(kindId)!;
+  const kind = rowOf(design, "kinds", kindId);
   const own = room && roomKit(design, room.id, kindId);
   const before = own?.drops ?? kind.drops;
   const drops = line

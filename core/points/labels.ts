@@ -1,6 +1,6 @@
 /** What a point is called on labels and sheets: level, room, kind and number. */
 import { group } from "d3-array";
-import { byId, type Design } from "../design/collections";
+import { byId, type Design, rowOf } from "../design/collections";
 import { memo } from "../design/kept";
 import type { PointRow } from "../design/rows/runs";
 
@@ -86,4 +86,4 @@ const idsByLevel = memo("idsByLevel", (design) => {
 
 /** Points of a level in the order keys go through them: by label, that is by room and kind. */
 export const pointsInOrder = (design: Design, level: string): readonly PointRow[] =>
-  (idsByLevel(design).get(level) ?? []).map(({ id }) => byId(design, "points").get(id)!);
+  (idsByLevel(design).get(level) ?? []).map(({ id }) => rowOf(design, "points", id));

@@ -12,7 +12,7 @@ import {
   type YearPoint,
 } from "#core/stages/automations";
 import { putRow } from "#core/design/row-changes";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import type { AutomationRow } from "#core/design/rows/automations";
 import { AGAIN, PRIORITIES, REASONS } from "#core/design/rows/automations-words";
 import { focusSheet, useDesk, useEdit } from "../../desk/desk";
@@ -33,7 +33,7 @@ const Told = lazily(() => import("./told"));
 const CopyDialog = lazily(() => import("./copy-dialog"));
 
 export default function AutomationInspector({ design, id }: InspectorProps) {
-  const automation = byId(design, "automations").get(id)!;
+  const automation = rowOf(design, "automations", id);
   const { readOnly, select } = useDesk();
   const edit = useEdit();
   const now = useNow();
@@ -50,7 +50,7 @@ export default function AutomationInspector({ design, id }: InspectorProps) {
     withRowCheck((checkRow) => {
       const make = (row: AutomationRow) => checkRow("automations", { ...row, ...values }, "");
       make(automation);
-      edit((d) => putRow("automations", make(byId(d, "automations").get(automation.id)!)));
+      edit((d) => putRow("automations", make(rowOf(d, "automations", automation.id))));
     });
   const at = (point?: YearPoint) =>
     point ? (

@@ -1,6 +1,6 @@
 /** The events of a calendar, as lines. */
 import { checkRow } from "#core/design/check-row";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { eventsText, readEvents } from "#core/stages/automations/calendar-text";
 import type { CalendarRow } from "#core/design/rows/automations";
@@ -19,7 +19,7 @@ export default function CalendarExtra({ row }: { row: CalendarRow }) {
       take={(text) => {
         const events = readEvents(text);
         checkRow("calendars", { ...row, events }, "");
-        edit((now) => putRow("calendars", { ...byId(now, "calendars").get(row.id)!, events }));
+        edit((now) => putRow("calendars", { ...rowOf(now, "calendars", row.id), events }));
       }}
     />
   );

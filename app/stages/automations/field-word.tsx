@@ -4,7 +4,7 @@ import { parseClock } from "#core/design/clock";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { Trash2 } from "lucide-react";
 import { pointsThatSet, weekdayName, withoutPart } from "#core/stages/automations";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import type { AutomationRow } from "#core/design/rows/automations";
 import { SUN_EVENTS } from "#core/design/rows/automations-words";
 import { EVENT_NAMES } from "#core/stages/automations";
@@ -81,7 +81,7 @@ function WordForm({ design, automation, word }: FieldWordProps) {
         return checkRow("automations", { ...row, [of]: parts }, "");
       };
       make(automation);
-      edit((d) => putRow("automations", make(byId(d, "automations").get(automation.id)!)));
+      edit((d) => putRow("automations", make(rowOf(d, "automations", automation.id))));
     });
   const whole = (text: string) => Number(text.replace(/[−–]/, "-").trim() || NaN);
   if (field === "event" || field === "offsetMin") {

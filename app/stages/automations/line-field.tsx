@@ -1,6 +1,6 @@
 /** A cue, guard or move as it is written, to be written anew. */
 import { checkRow } from "#core/design/check-row";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { partText, withPartText } from "#core/stages/automations/language/lines";
 import { useEdit } from "../../desk/desk";
@@ -20,7 +20,7 @@ export function LineField({ design, automation, word }: FieldWordProps) {
         const made = (row: typeof automation) =>
           checkRow("automations", withPartText(design, row, of, index, typed), "");
         made(automation);
-        edit((now) => putRow("automations", made(byId(now, "automations").get(automation.id)!)));
+        edit((now) => putRow("automations", made(rowOf(now, "automations", automation.id))));
       }}
     />
   );

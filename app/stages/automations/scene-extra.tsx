@@ -1,6 +1,6 @@
 /** What a scene sets, as lines. */
 import { checkRow } from "#core/design/check-row";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import type { SceneRow } from "#core/design/rows/automations";
 import { readSettings, settingsText } from "#core/stages/automations/scene-text";
@@ -20,7 +20,7 @@ export default function SceneExtra({ row }: { row: SceneRow }) {
       take={(text) => {
         const settings = readSettings(design, text);
         checkRow("scenes", { ...row, settings }, "");
-        edit((now) => putRow("scenes", { ...byId(now, "scenes").get(row.id)!, settings }));
+        edit((now) => putRow("scenes", { ...rowOf(now, "scenes", row.id), settings }));
       }}
     />
   );

@@ -1,7 +1,7 @@
 /** Templates of sentences: what fits them in a room, what else may be put in, and the sentence they make. */
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { freeId } from "#core/design/free-id";
 import { InputError } from "#core/design/input-error";
@@ -289,7 +289,7 @@ function Field({ design, parameter, room, value, put }: FieldProps) {
           about={about}
           all={fitting(design, parameter, room).map((id) => ({
             id,
-            name: byId(design, "points").get(id)!.name,
+            name: rowOf(design, "points", id).name,
           }))}
           chosen={value?.points ?? []}
           take={(points) => put(points.length ? { points } : undefined)}
@@ -329,7 +329,7 @@ function options(
   optional: true | undefined,
 ) {
   const named = ids.map((id) => {
-    const row = byId(design, collection).get(id)!;
+    const row = rowOf(design, collection, id);
     return { value: id, text: "role" in row ? row.role : row.name };
   });
   return [{ value: "", text: optional ? "none" : "nothing fits yet" }, ...named].filter(

@@ -1,5 +1,5 @@
 /** Below a bridge's form: what its filter takes now against what it was saved with, device by device. */
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { bridgeStates } from "#core/stages/bridges/matrix";
 import { deviceName } from "#core/stages/bridges/pairs";
@@ -47,7 +47,7 @@ export default function BridgeExtra({ design, row }: { design: Design; row: Brid
         <button
           type="button"
           className="button button-main mt-2"
-          onClick={() => edit((now) => saveBridge(now, byId(now, "bridges").get(row.id)!, today()))}
+          onClick={() => edit((now) => saveBridge(now, rowOf(now, "bridges", row.id), today()))}
         >
           {row.savedAs ? "It was saved again" : "It was saved"}
         </button>

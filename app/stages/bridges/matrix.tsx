@@ -1,6 +1,6 @@
 /** Devices down, ecosystems across: who sees what, under which name, and what is lost; shown and hidden by label. */
 import { useMemo, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { bridgeStates, exposuresOf, type Exposed } from "#core/stages/bridges/matrix";
 import type { DeviceRow } from "#core/design/rows/register";
@@ -96,7 +96,7 @@ function isOf(
 
 /** What an ecosystem is, in a word or two under its name. */
 function ecosystemFacts(design: Design, id: string) {
-  const row = byId(design, "ecosystems").get(id)!;
+  const row = rowOf(design, "ecosystems", id);
   const own = exposuresOf(design).filter(({ ecosystem }) => ecosystem.id === id);
   const seen = own.filter(({ state }) => state !== "refused");
   const bridges = [...new Set(own.map(({ bridge }) => `${bridge.name}, port ${bridge.port}`))];
@@ -133,7 +133,7 @@ export default function Matrix() {
       .filter(({ id }) => cells.has(id) || thingsOf(design).get(id)?.type)
       .map((device) => ({
         device,
-        room: byId(design, "rooms").get(byId(design, "points").get(device.point)!.room)?.name ?? "",
+        room: byId(design, "rooms").get(rowOf(design, "points", device.point).room)?.name ?? "",
         cells: cells.get(device.id) ?? NO_CELLS,
       }));
   }, [design]);
@@ -260,7 +260,7 @@ export default function Matrix() {
                   className="button button-main h-6"
                   disabled={!parts}
                   onClick={() =>
-                    edit((now) => parts!.saveBridge(now, byId(now, "bridges").get(bridge.id)!, today()))
+                    edit((now) => parts!.saveBridge(now, rowOf(now, "bridges", bridge.id), today()))
                   }
                 >
                   {bridge.savedAs ? "It was saved again" : "It was saved"}

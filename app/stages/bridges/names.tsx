@@ -1,6 +1,6 @@
 /** What people say: names that clash, with better ones; every spoken name, changed in its place. */
 import { useMemo } from "react";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { callIt } from "#core/stages/bridges/call-it";
 import { seenOf, type Exposed } from "#core/stages/bridges/matrix";
@@ -28,7 +28,7 @@ export default function Names() {
     const pairs = new Map<string, Clash>();
     for (const { a, b, why, score, ecosystem } of alikeIn(design)) {
       const key = `${a.device.id} ${b.device.id}`;
-      const name = byId(design, "ecosystems").get(ecosystem)!.name;
+      const name = rowOf(design, "ecosystems", ecosystem).name;
       const before = pairs.get(key);
       if (before) {
         pairs.set(key, { ...before, why: `${before.why}, ${name}` });

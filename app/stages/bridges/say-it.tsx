@@ -1,6 +1,6 @@
 /** A sentence tried: what it does in each ecosystem that listens, and what it could be mistaken for. */
 import { useDeferredValue, useMemo, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { type Design, rowOf } from "#core/design/collections";
 import { deviceName } from "#core/stages/bridges/pairs";
 import type { Asked, Heard } from "#core/stages/bridges/sentence";
 import { sayIt } from "#core/stages/bridges/spoken";
@@ -60,7 +60,7 @@ export default function SayIt() {
         <dl className="flex min-w-0 flex-wrap gap-x-5 gap-y-1">
           {answers.map(({ ecosystem, heard }) => (
             <div key={ecosystem} className="flex min-w-0 flex-wrap gap-x-1.5">
-              <dt className="text-soft">{byId(design, "ecosystems").get(ecosystem)!.name}:</dt>
+              <dt className="text-soft">{rowOf(design, "ecosystems", ecosystem).name}:</dt>
               <dd className={heard.why === undefined ? "" : "text-mend"}>
                 {answer(design, heard)}
                 {heard.mistaken.length > 0 && (

@@ -1,6 +1,6 @@
 /** The schedule of a person, as lines: automations, checks and the rehearsal go by it. */
 import { checkRow } from "#core/design/check-row";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { putRow } from "#core/design/row-changes";
 import { namesOf } from "#core/stages/automations/language/names";
 import { readTimes, timesText } from "#core/stages/automations/person-text";
@@ -26,7 +26,7 @@ export default function PersonExtra({ row }: { row: PersonRow }) {
         const times = readTimes(text, design);
         const made = (own: PersonRow) => checkRow("people", withTimes(own, times), "");
         made(row);
-        edit((now) => putRow("people", made(byId(now, "people").get(row.id)!)));
+        edit((now) => putRow("people", made(rowOf(now, "people", row.id))));
       }}
     />
   );

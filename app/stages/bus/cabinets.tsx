@@ -1,6 +1,6 @@
 /** Wall cabinets to scale: modules on rows of 18 mm units, dragged with snapping, moved by arrows, placed by rule. */
 import { useRef, useState } from "react";
-import { byId } from "#core/design/collections";
+import { byId, rowIn } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { InputError } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
@@ -495,7 +495,7 @@ function Beside({ cabinet }: { cabinet: Cabinet }) {
           <caption className="sr-only">Modules of this cabinet</caption>
           <tbody>
             {[...counts].map(([id, count]) => {
-              const type = types.get(id)!;
+              const type = rowIn(types, id, "moduleTypes");
               return (
                 <tr key={id} className="border-b border-rule/50">
                   <td className="measure w-8 py-0.5 text-right">{count}</td>

@@ -7,7 +7,7 @@ import { changeLimit } from "#core/stages/bus/edit";
 import { BUS_PROFILE_TABLE, SEGMENT_RULE_TABLE } from "#core/stages/house/bus-tables";
 import { RULES, type BusLimits, type SegmentRuleRow } from "#core/design/rows/bus";
 import { ruleText } from "#core/stages/bus/segmenting";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { formatLength, parseLength, type Units } from "#core/design/units";
 import { X } from "lucide-react";
 import { useCsvIn } from "../../desk/csv-in";
@@ -254,7 +254,7 @@ function NewRule() {
     .map((kind) => ({ value: kind.id, text: kind.name }));
   const [one, setOne] = useState("");
   const [other, setOther] = useState("");
-  const name = (id: string) => byId(design, "kinds").get(id)!.name;
+  const name = (id: string) => rowOf(design, "kinds", id).name;
   return (
     <>
       <Choice

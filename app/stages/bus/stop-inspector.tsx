@@ -1,5 +1,5 @@
 /** A stop: its point, its volts, what it draws where that is not what its kind does, and its address. */
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { pointLabel } from "#core/points/labels";
 import { pointOfStop } from "#core/points/lines";
 import { takeStops } from "#core/stages/bus/edit";
@@ -16,7 +16,7 @@ import { RowForm } from "../../inspect/row-form";
 export default function StopInspector({ design, id }: InspectorProps) {
   const { select, readOnly, preferences } = useDesk();
   const edit = useEdit();
-  const stop = byId(design, "stops").get(id)!;
+  const stop = rowOf(design, "stops", id);
   const point = pointOfStop(design, stop);
   const segment = segmentsOf(design).find(({ row }) => row.id === stop.segment);
   const node = segment?.nodes.findIndex((one) => one.stop?.id === id) ?? -1;

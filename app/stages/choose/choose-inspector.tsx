@@ -6,7 +6,7 @@ import { controllerWorking, unitWorking } from "#core/stages/choose/cost";
 import { pickText, whyNot } from "#core/stages/choose/explain";
 import { PROTOCOL_TABLE, rangeClass } from "#core/stages/choose/protocols";
 import { settingsOf } from "#core/stages/choose/settings";
-import { byId, type Design, type Rows } from "#core/design/collections";
+import { byId, type Design, type Rows, rowOf } from "#core/design/collections";
 import { groupDigits } from "#core/design/units";
 import { useChoice } from "./choice";
 import { useDesk, useEdit } from "../../desk/desk";
@@ -82,7 +82,7 @@ export function WantWhy({ design, row: want }: { design: Design; row: Rows["want
                   className="shrink-0 underline hover:text-ink"
                   onClick={() =>
                     edit((d) => {
-                      const now = byId(d, "wants").get(want.id)!;
+                      const now = rowOf(d, "wants", want.id);
                       const { option: _settled, ...open } = now;
                       return putRow(
                         "wants",

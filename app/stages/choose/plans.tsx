@@ -6,7 +6,7 @@ import { planChanges, wantNameIn } from "#core/stages/choose/explain";
 import { picksWorking, planWorking, proofWorking } from "#core/stages/choose/plan-workings";
 import { PLAN_KINDS, type Plan } from "#core/stages/choose/plans";
 import { hubDown, internetDown } from "#core/stages/choose/what-if";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import type { WantRow } from "#core/design/rows/choose";
 import { settingsOf } from "#core/stages/choose/settings";
 import { groupDigits } from "#core/design/units";
@@ -206,7 +206,7 @@ function Compare({ solved, stale }: { solved: Solved; stale: boolean }) {
     for (const want of design.wants) groups.set(want.room, [...(groups.get(want.room) ?? []), want]);
     const order = (level: string) => byId(design, "levels").get(level)?.order ?? 0;
     return [...groups]
-      .map(([id, wants]) => ({ room: byId(design, "rooms").get(id)!, wants }))
+      .map(([id, wants]) => ({ room: rowOf(design, "rooms", id), wants }))
       .sort(
         (a, b) => order(a.room.level) - order(b.room.level) || a.room.name.localeCompare(b.room.name, "en"),
       );

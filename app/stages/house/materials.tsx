@@ -4,7 +4,7 @@
  */
 import { Trash2 } from "lucide-react";
 import { putRow } from "#core/design/row-changes";
-import { byId, type Design, type Rows } from "#core/design/collections";
+import { type Design, type Rows, rowOf } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
 import { SOURCES } from "#core/design/vocabulary";
@@ -96,7 +96,7 @@ export default function Materials() {
                   text={String(row.lossDb[band])}
                   take={(text) =>
                     put(row, {
-                      lossDb: { ...byId(design, "materials").get(row.id)!.lossDb, [band]: number(text) },
+                      lossDb: { ...rowOf(design, "materials", row.id).lossDb, [band]: number(text) },
                     })
                   }
                 />

@@ -1,6 +1,6 @@
 /** A room, and a closet. */
 import { Trash2 } from "lucide-react";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { removeRows } from "#core/design/remove";
 import { formatArea, formatLength, formatTotal } from "#core/design/units";
 import { area, perimeter } from "#core/geometry/polygon";
@@ -16,7 +16,7 @@ import { Findings } from "../../inspect/findings-of";
 export function RoomInspector({ design, id }: InspectorProps) {
   const { select, preferences, readOnly } = useDesk();
   const edit = useEdit();
-  const room = byId(design, "rooms").get(id)!;
+  const room = rowOf(design, "rooms", id);
   const points = design.points.filter((point) => point.room === id);
   const size = area(room.outline);
   const width = Math.max(...room.outline.map(([x]) => x)) - Math.min(...room.outline.map(([x]) => x));
@@ -56,7 +56,7 @@ export function RoomInspector({ design, id }: InspectorProps) {
               className="flex w-full items-center gap-2 px-3.5 py-1 text-left hover:bg-raised"
               onClick={() => select({ in: "points", id: point.id })}
             >
-              <Glyph glyph={byId(design, "kinds").get(point.kind)!.glyph} size={14} />
+              <Glyph glyph={rowOf(design, "kinds", point.kind).glyph} size={14} />
               {point.name}
             </button>
           </li>

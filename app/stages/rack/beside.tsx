@@ -2,7 +2,7 @@
 import { area, curveStepAfter, line } from "d3-shape";
 import { ticks } from "d3-array";
 import { linear } from "../../kit/linear";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { portsAt } from "#core/stages/rack/ports";
 import { closetWatts } from "#core/stages/bus/closet-air";
 import type { Rack } from "#core/stages/rack/racks";
@@ -12,7 +12,7 @@ import { Worked } from "../../inspect/parts";
 
 export default function Beside({ rack }: { rack: Rack }) {
   const design = useDesign();
-  const closet = byId(design, "closets").get(rack.row.closet)!;
+  const closet = rowOf(design, "closets", rack.row.closet);
   const ports = portsAt(design, closet.id);
   const used = new Set(design.patches.flatMap((row) => [row.panelPort, row.switchPort]));
   const count = (kinds: string[]) => {

@@ -1,7 +1,7 @@
 /** Who is where on the networks, what is kept free, and what each says itself under: addresses, hosts, topics. */
 import { changesOf } from "#core/desk/findings";
 import { useState } from "react";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { changeSettings, putRow } from "#core/design/row-changes";
 import { counted } from "#core/design/words";
 import { pointLabel } from "#core/points/labels";
@@ -128,7 +128,7 @@ export default function Addresses() {
     {
       id: "label",
       name: "Label",
-      value: ({ point }) => pointLabel(design, byId(design, "points").get(point)!),
+      value: ({ point }) => pointLabel(design, rowOf(design, "points", point)),
       width: "8.5rem",
       mono: true,
       from: 900,

@@ -1,6 +1,6 @@
 /** Ticked devices changed together: status, protocol, tags; renamed by a pattern, looked at first. */
 import { useState } from "react";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { changeSettings } from "#core/design/row-changes";
 import { InputError } from "#core/design/input-error";
 import { removeRows } from "#core/design/remove";
@@ -35,7 +35,7 @@ export default function Bulk({
   const [tag, setTag] = useState("");
   const [renaming, setRenaming] = useState(false);
   const each = (values: (device: DeviceRow) => Partial<DeviceRow>, said: string) => {
-    edit((now) => ids.flatMap((id) => changeDevice(now, id, values(byId(now, "devices").get(id)!))));
+    edit((now) => ids.flatMap((id) => changeDevice(now, id, values(rowOf(now, "devices", id)))));
     say(`${counted(ids.length, "device")}: ${said}`);
   };
   const tagged = (device: DeviceRow) => [...new Set([...(device.tags ?? []), tag.trim()])];

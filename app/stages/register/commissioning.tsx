@@ -2,7 +2,7 @@
 import { Smartphone } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { dropRow } from "#core/design/row-changes";
 import { counted, capital } from "#core/design/words";
 import { pointLabel } from "#core/points/labels";
@@ -67,12 +67,12 @@ export default function CommissioningView() {
     },
   ];
   const inRoom = (one: Commissioning) =>
-    room === undefined || byId(design, "points").get(one.device.point)!.room === room;
+    room === undefined || rowOf(design, "points", one.device.point).room === room;
   const deviceColumns: Column<Commissioning>[] = [
     {
       id: "label",
       name: "Label",
-      value: ({ device }) => pointLabel(design, byId(design, "points").get(device.point)!),
+      value: ({ device }) => pointLabel(design, rowOf(design, "points", device.point)),
       width: "9rem",
       mono: true,
       from: 620,

@@ -4,7 +4,7 @@
  */
 import { Undo2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { type Design, rowOf } from "#core/design/collections";
 import { changeSettings } from "#core/design/row-changes";
 import { parseClock } from "#core/design/clock";
 import { InputError } from "#core/design/input-error";
@@ -35,7 +35,7 @@ function usePlan(design: Design, rooms: ReadonlySet<string>, from: Readonly<Reco
   const asked = useMemo(() => {
     const ids = new Set(
       design.devices
-        .filter(({ point }) => rooms.has(byId(design, "points").get(point)!.room))
+        .filter(({ point }) => rooms.has(rowOf(design, "points", point).room))
         .map(({ id }) => id)
         .filter((id) => isOpen(commissioningOf(design).get(id)!)),
     );
@@ -81,7 +81,7 @@ function useRooms(design: Design) {
     const rooms = new Map<string, { minutes: number; devices: number }>();
     for (const one of commissioningOf(design).values()) {
       if (!isOpen(one)) continue;
-      const { room } = byId(design, "points").get(one.device.point)!;
+      const { room } = rowOf(design, "points", one.device.point);
       const own = rooms.get(room) ?? { minutes: 0, devices: 0 };
       rooms.set(room, { minutes: own.minutes + one.leftMin, devices: own.devices + 1 });
     }
@@ -91,7 +91,7 @@ function useRooms(design: Design) {
     const begun = new Set(
       design.devices
         .filter(({ status }) => status === "commissioned")
-        .map(({ point }) => byId(design, "points").get(point)!.level),
+        .map(({ point }) => rowOf(design, "points", point).level),
     );
     const levels = [...design.levels].sort((a, b) => a.order - b.order).map(({ id }) => id);
     const level =

@@ -1,6 +1,6 @@
 /** All that is known of a device, under one another: for its page at the desk and on a phone. */
 import { useEffect, useRef, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { putRow, dropRow } from "#core/design/row-changes";
 import { pointLabel } from "#core/points/labels";
 import { linksOf } from "#core/stages/register/device-facts";
@@ -28,8 +28,8 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
 
 /** The room with its points, the device's filled. */
 function Place({ design, id }: { design: Design; id: string }) {
-  const device = byId(design, "devices").get(id)!;
-  const point = byId(design, "points").get(device.point)!;
+  const device = rowOf(design, "devices", id);
+  const point = rowOf(design, "points", device.point);
   const rooms = design.rooms.filter((room) => room.level === point.level);
   const own = rooms.find((room) => room.id === point.room);
   if (!own) return null;
@@ -258,8 +258,8 @@ function AddPaper({ device }: { device: string }) {
 
 export function DeviceFacts({ id }: { id: string }) {
   const design = useDesign();
-  const device = byId(design, "devices").get(id)!;
-  const point = byId(design, "points").get(device.point)!;
+  const device = rowOf(design, "devices", id);
+  const point = rowOf(design, "points", device.point);
   const option = byId(design, "options").get(device.option ?? "");
   const links = linksOf(design, id);
   const battery = batteriesOf(design).get(id);

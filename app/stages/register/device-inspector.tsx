@@ -1,7 +1,7 @@
 /** A device: what is known of it. */
 import { Trash2 } from "lucide-react";
 import { Link } from "react-router";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { removeRows } from "#core/design/remove";
 import { AFTER_POWER, PROTOCOLS } from "#core/design/vocabulary";
@@ -27,9 +27,9 @@ const startsAlone = ({ appliance, name }: PointRow, { afterPower }: DeviceRow): 
 export default function DeviceInspector({ design, id }: InspectorProps) {
   const { select, readOnly, url } = useDesk();
   const edit = useEdit();
-  const device = byId(design, "devices").get(id)!;
-  const point = byId(design, "points").get(device.point)!;
-  const kind = byId(design, "kinds").get(point.kind)!;
+  const device = rowOf(design, "devices", id);
+  const point = rowOf(design, "points", device.point);
+  const kind = rowOf(design, "kinds", point.kind);
   const ports = design.patches
     .filter((row) => row.drop.startsWith(`${point.id}/`))
     .map((row) => ({ key: row.id, ...portsOfDrop(design, row.drop) }));

@@ -1,7 +1,7 @@
 /** One device on the whole sheet: its steps with their proofs beside all that is known of it. */
 import { ArrowLeft, Smartphone } from "lucide-react";
 import { useSearchParams } from "react-router";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import { commissioningOf, isOpen } from "#core/stages/register/steps";
 import { useDesign, useDesk } from "../../desk/desk";
@@ -16,8 +16,8 @@ export default function DevicePage({ id }: { id: string }) {
   const { url } = useDesk();
   const by = useBy();
   const [, setParams] = useSearchParams();
-  const device = byId(design, "devices").get(id)!;
-  const kind = byId(design, "kinds").get(byId(design, "points").get(device.point)!.kind)!;
+  const device = rowOf(design, "devices", id);
+  const kind = rowOf(design, "kinds", rowOf(design, "points", device.point).kind);
   const own = commissioningOf(design).get(id)!;
   return (
     <div className="flex min-h-0 flex-1 flex-col" data-device-page={id}>

@@ -1,6 +1,6 @@
 /** The day as bars, dragged or moved by keys; and on paper, who does what when. */
 import { Fragment, useMemo, useState, type PointerEvent } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { counted } from "#core/design/words";
 import type { StepPlanned } from "#core/stages/register/day-plan";
 import { commissioningOf, stepKey } from "#core/stages/register/steps";
@@ -240,7 +240,7 @@ export function DayList({
     );
   }, [design, steps]);
   const room = (device: string) => {
-    const point = byId(design, "points").get(byId(design, "devices").get(device)!.point)!;
+    const point = rowOf(design, "points", rowOf(design, "devices", device).point);
     return byId(design, "rooms").get(point.room)?.name ?? "";
   };
   return people.map(([person, own]) => (
@@ -267,7 +267,7 @@ export function DayList({
                   {when(step.start, start)} to {when(step.end, start)}
                 </td>
                 <td className="whitespace-nowrap">{room(step.device)}</td>
-                <td className="whitespace-nowrap">{byId(design, "devices").get(step.device)!.name}</td>
+                <td className="whitespace-nowrap">{rowOf(design, "devices", step.device).name}</td>
                 <td>
                   {step.step}
                   {cautions.get(stepKey(step)) && (

@@ -1,5 +1,5 @@
 /** The plan as it is at a moment: lamps that are lit, people where they are, what is down. */
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { ableOf } from "#core/stages/automations/things";
 import { listed } from "#core/design/words";
 import type { Moment } from "#core/stages/rehearse/moment";
@@ -73,7 +73,7 @@ export function LitOver({
           />
         ))}
       {[...here].map(([room, people]) => {
-        const [x, y] = centroid(byId(design, "rooms").get(room)!.outline);
+        const [x, y] = centroid(rowOf(design, "rooms", room).outline);
         return people.map((person, i) => {
           const row = byId(design, "people").get(person);
           const asleep = moment.people.get(person)?.asleep;

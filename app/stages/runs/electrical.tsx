@@ -6,7 +6,7 @@ import { ChevronRight } from "lucide-react";
 import { Suspense, useState } from "react";
 import { putRow } from "#core/design/row-changes";
 import { checkRow } from "#core/design/check-row";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import type { ClosetRow } from "#core/design/rows/house-structure";
 import { formatLength, groupDigits } from "#core/design/units";
 import { dropsOf, lengthWorking, loadWorking, type Drop } from "#core/stages/runs";
@@ -59,7 +59,7 @@ function Switch({ one }: { one: PoeSwitch }) {
     const value = text.trim() ? Number(text.replace(",", ".")) : undefined;
     edit((d) => {
       const row = Object.fromEntries(
-        Object.entries({ ...byId(d, "closets").get(closet.id)!, [field]: value }).filter(
+        Object.entries({ ...rowOf(d, "closets", closet.id), [field]: value }).filter(
           ([, one]) => one !== undefined,
         ),
       );

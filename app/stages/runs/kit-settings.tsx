@@ -4,7 +4,7 @@
  */
 import { useState } from "react";
 import { changeSettings } from "#core/design/row-changes";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import {
   JACKETS,
   MARKS,
@@ -221,7 +221,7 @@ function Templates() {
             set={() => setOff(flip(off, line.kind))}
             label={
               <>
-                {byId(design, "kinds").get(line.kind)!.name} <span className="text-soft">{line.place}</span>
+                {rowOf(design, "kinds", line.kind).name} <span className="text-soft">{line.place}</span>
               </>
             }
           />

@@ -6,7 +6,7 @@ import { dropRow, putRow } from "#core/design/row-changes";
 import { byName } from "#core/design/words";
 import { Plus, RotateCcw, X } from "lucide-react";
 import { useState } from "react";
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { DROP_ENDS, type KindRow, type KitLine } from "#core/design/rows/runs";
 import { SERVICES } from "#core/design/vocabulary";
@@ -137,7 +137,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
   const put = (values: { box?: string; mountHeightM?: number }) => {
     if (!room)
       return edit((d) =>
-        putRow("kinds", checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, ...values }, "") as KindRow),
+        putRow("kinds", checkRow("kinds", { ...rowOf(d, "kinds", kind.id), ...values }, "") as KindRow),
       );
     const id = newRowId("rk");
     edit((d) =>
@@ -176,7 +176,7 @@ function KitRow({ kind, room, count }: { kind: KindRow; room: string; count: num
               edit((d) =>
                 putRow(
                   "kinds",
-                  checkRow("kinds", { ...byId(d, "kinds").get(kind.id)!, name: name.trim() }, "") as KindRow,
+                  checkRow("kinds", { ...rowOf(d, "kinds", kind.id), name: name.trim() }, "") as KindRow,
                 ),
               )
             }

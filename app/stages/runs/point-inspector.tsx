@@ -2,7 +2,7 @@
 import { Trash2 } from "lucide-react";
 import { Suspense } from "react";
 import { useLocation } from "react-router";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
 import { fail } from "#core/design/input-error";
 import { formatLength } from "#core/design/units";
@@ -50,8 +50,8 @@ const hangingText = (name: string) => {
 export default function PointInspector({ design, id, drop }: InspectorProps) {
   const { select, readOnly, preferences, working } = useDesk();
   const edit = useEdit();
-  const point = byId(design, "points").get(id)!;
-  const kind = byId(design, "kinds").get(point.kind)!;
+  const point = rowOf(design, "points", id);
+  const kind = rowOf(design, "kinds", point.kind);
   const drops = dropsOfPoint(design, point);
   const shown = drops.find((d) => d.key === drop) ?? drops[0];
   const stage = useLocation().pathname.split("/").at(-1);

@@ -1,7 +1,7 @@
 /** Beside the mounting sheet: what stands too near to what, and which pairs are kept symmetric. */
 import { X } from "lucide-react";
 import { dropRow } from "#core/design/row-changes";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { useDesign, useDesk, useEdit, useResult } from "../../desk/desk";
 import { FindingCard } from "../../desk/finding-card";
@@ -28,10 +28,7 @@ export default function TradesSummary() {
       <h3 className="border-b border-rule px-3.5 py-2 font-semibold">Symmetric pairs</h3>
       <ul>
         {design.symmetries.map((pair) => {
-          const [left, right] = [
-            byId(design, "points").get(pair.left)!,
-            byId(design, "points").get(pair.right)!,
-          ];
+          const [left, right] = [rowOf(design, "points", pair.left), rowOf(design, "points", pair.right)];
           return (
             <li
               key={pair.id}

@@ -3,7 +3,7 @@
  * drawn.
  */
 import { useState } from "react";
-import { byId } from "#core/design/collections";
+import { rowOf } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { sideName } from "#core/stages/house/wall-names";
 import { mountingsOf } from "#core/stages/runs/mounting";
@@ -21,7 +21,7 @@ export default function Trades() {
   const worded = useWorded();
   const rows = mountingsOf(design);
   const rooms = [
-    ...new Map(rows.map((row) => [row.point.room, byId(design, "rooms").get(row.point.room)!])).values(),
+    ...new Map(rows.map((row) => [row.point.room, rowOf(design, "rooms", row.point.room)])).values(),
   ];
   const boxesIn = (id: string) => rows.filter((row) => row.point.room === id).length;
   const fullest = [...rooms].sort((a, b) => boxesIn(b.id) - boxesIn(a.id))[0];

@@ -2,7 +2,7 @@
  * One wall as one faces it from within the room, to scale: openings, boxes with their holes, distances from
  * the corner.
  */
-import { byId } from "#core/design/collections";
+import { byId, rowOf } from "#core/design/collections";
 import { formatLength } from "#core/design/units";
 import { signedArea } from "#core/geometry/polygon";
 import { footOn } from "#core/geometry/segment";
@@ -36,7 +36,7 @@ export function WallDrawing({
 }) {
   const design = useDesign();
   const { select, selection, preferences } = useDesk();
-  const room = byId(design, "rooms").get(id)!;
+  const room = rowOf(design, "rooms", id);
   const ceilingM = byId(design, "levels").get(room.level)?.ceilingHeightM ?? 2.5;
   const a = room.outline[side]!;
   const b = room.outline[(side + 1) % room.outline.length]!;

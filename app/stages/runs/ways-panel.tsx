@@ -1,6 +1,6 @@
 /** Ways a point's cables can go, side by side, and pinning them to one by hand. */
 import { useMemo, useState } from "react";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import type { PointRow } from "#core/design/rows/runs";
 import { formatLength } from "#core/design/units";
 import { alternativesOf, capacityWorking, pinRoute, wayWorking } from "#core/stages/runs/alternatives";
@@ -26,11 +26,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
     const now = pin ?? taken?.pin ?? { trunks: [], risers: [] };
     const next = { trunks: part.trunks ?? now.trunks, risers: part.risers ?? now.risers };
     edit((d) =>
-      pinRoute(
-        d,
-        byId(d, "points").get(point.id)!,
-        next.trunks.length || next.risers.length ? next : undefined,
-      ),
+      pinRoute(d, rowOf(d, "points", point.id), next.trunks.length || next.risers.length ? next : undefined),
     );
   };
   return (
@@ -104,7 +100,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
                       edit((d) =>
                         pinRoute(
                           d,
-                          byId(d, "points").get(point.id)!,
+                          rowOf(d, "points", point.id),
                           way.closet === point.closet ? way.pin : undefined,
                           way.closet,
                         ),
@@ -132,7 +128,7 @@ export default function WaysPanel({ design, point }: { design: Design; point: Po
                   <button
                     type="button"
                     className="button h-6"
-                    onClick={() => edit((d) => pinRoute(d, byId(d, "points").get(point.id)!, undefined))}
+                    onClick={() => edit((d) => pinRoute(d, rowOf(d, "points", point.id), undefined))}
                   >
                     Take the pin off
                   </button>

@@ -3,7 +3,7 @@
  * fixed year.
  */
 import { keptFor, memoAnywhere } from "../../design/kept";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { AutomationRow } from "../../design/rows/automations";
 import type { Finding } from "../../desk/findings";
 import { MOST_CAUSES } from "./engine/world";
@@ -150,7 +150,7 @@ function clashFindings(design: Design): Finding[] {
   }
   return [...byPair.values()].map((all): Finding => {
     const [first] = all as [Clash];
-    const [a, b] = [first.a, first.b].map((id) => byId(design, "automations").get(id)!) as [
+    const [a, b] = [first.a, first.b].map((id) => rowOf(design, "automations", id)) as [
       AutomationRow,
       AutomationRow,
     ];
@@ -209,7 +209,7 @@ function rankFix(a: AutomationRow, b: AutomationRow): Finding["fix"] {
 /** Automations that cue one another round and round. */
 function loopFindings(design: Design): Finding[] {
   return automationLoops(design).map((loop): Finding => {
-    const rows = loop.map((id) => byId(design, "automations").get(id)!);
+    const rows = loop.map((id) => rowOf(design, "automations", id));
     const last = rows.at(-1)!;
     return {
       code: "automations.loop",

@@ -1,5 +1,5 @@
 /** An automation in a paragraph: what it is for, when it comes, what it tells, what goes before it and after it. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { clockText, dayName, localParts } from "../../design/local-time";
 import { counted, listed } from "../../design/words";
 import { automationLoops, clashesOf, cuesOnward, partsIn, thingsSet } from "./conflicts";
@@ -50,7 +50,7 @@ export function explained(design: Design, row: AutomationRow, now: number): stri
   const called = things.map(
     (id) => byId(design, "points").get(id)?.name ?? byId(design, "dials").get(id)?.name ?? id,
   );
-  const rooms = new Set(points.map((point) => byId(design, "points").get(point)!.room));
+  const rooms = new Set(points.map((point) => rowOf(design, "points", point).room));
   const leave = ["comfort", "saving", "looks"].includes(row.priority)
     ? design.dials.filter(
         (dial) => dial.leaveBe && points.length && (dial.room === undefined || rooms.has(dial.room)),

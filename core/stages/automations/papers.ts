@@ -1,5 +1,5 @@
 /** What stage 10 writes: the sun at the site, and when automations fire. */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import type { Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
@@ -68,7 +68,7 @@ const automations: Command = {
       .filter(({ equal }) => equal)
       .map(({ a, b, thing, at }) => ({ a, b, thing: thingId(thing), at: isoLocal(zone, at) }));
     const loops = automationLoops(design);
-    const name = (id: string) => byId(design, "automations").get(id)!.name;
+    const name = (id: string) => rowOf(design, "automations", id).name;
     const text = [
       rows
         .map((row) => row.text)

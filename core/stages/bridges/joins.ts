@@ -1,5 +1,5 @@
 /** The list by which ecosystems join each bridge, and what is to be done after it was saved again. */
-import { byId } from "../../design/collections";
+import { byId, rowIn } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { joinOrder, type Joiner } from "./joining";
 import { bridgeStates, exposuresOf, refusalOf, type Exposed } from "./matrix";
@@ -55,7 +55,7 @@ export const joinList = memo("joinList", (design): JoinList => {
     );
     const plan = joinOrder(wanted.map(joinerOf));
     for (const { of, from, minutes } of plan.steps) {
-      const own = ecosystems.get(of)!;
+      const own = rowIn(ecosystems, of, "ecosystems");
       const sharing = from === undefined ? undefined : ecosystems.get(from);
       steps.push({
         step: steps.length + 1,
@@ -67,7 +67,7 @@ export const joinList = memo("joinList", (design): JoinList => {
         phones: [...new Set([...phone(own), ...phone(sharing)])],
       });
     }
-    for (const id of plan.left) left.push({ bridge, of: ecosystems.get(id)! });
+    for (const id of plan.left) left.push({ bridge, of: rowIn(ecosystems, id, "ecosystems") });
   }
   return { steps, left };
 });

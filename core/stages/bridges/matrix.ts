@@ -4,7 +4,7 @@
  * What a bridge would take now is its filter's result; what ecosystems see is what it was last saved with. Where the two
  * differ it is stale: what came since is not seen yet, what went is seen still and answers nothing.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memoAnywhere } from "../../design/kept";
 import type { DeviceRow } from "../../design/rows/register";
 import { lostOf, meet, shownAs, TYPE_CAN, type Capability, type ShownType } from "./capabilities";
@@ -103,8 +103,8 @@ function overFull(design: Design): ReadonlyMap<string, string> {
   const over = new Map<string, string>();
   const count = new Map<string, Set<string>>();
   for (const row of design.exposures) {
-    const ecosystem = byId(design, "ecosystems").get(row.ecosystem)!;
-    const bridge = byId(design, "bridges").get(row.bridge)!;
+    const ecosystem = rowOf(design, "ecosystems", row.ecosystem);
+    const bridge = rowOf(design, "bridges", row.bridge);
     for (const [holder, most, key] of [
       [ecosystem.name, ecosystem.maxDevices, `e ${ecosystem.id}`],
       [bridge.name, bridge.maxDevices, `b ${bridge.id}`],
@@ -128,8 +128,8 @@ export function refusalOf(ecosystem: EcosystemRow, bridge: BridgeRow): string | 
 }
 
 function exposedBy(design: Design, row: ExposureRow, full: ReadonlyMap<string, string>): Exposed {
-  const device = byId(design, "devices").get(row.device)!;
-  const ecosystem = byId(design, "ecosystems").get(row.ecosystem)!;
+  const device = rowOf(design, "devices", row.device);
+  const ecosystem = rowOf(design, "ecosystems", row.ecosystem);
   const state = bridgeStates(design).get(row.bridge)!;
   const { bridge } = state;
   const thing = thingsOf(design).get(row.device)!;

@@ -1,6 +1,6 @@
 /** The order of the work: zones one after another, each opened when the one before is signed off. */
 import { round1 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
@@ -56,7 +56,7 @@ export function bestOrder(design: Design): PhaseRow[] {
 export function orderPhases(design: Design, wanted: readonly PhaseRow[]): Change[] {
   const done = sortedPhases(design).filter((phase) => phase.signedOffOn !== undefined);
   const rest = wanted
-    .map((phase) => byId(design, "phases").get(phase.id)!)
+    .map((phase) => rowOf(design, "phases", phase.id))
     .filter((phase) => phase.signedOffOn === undefined);
   return [...done, ...rest].flatMap((phase, i): Change[] =>
     phase.order === i + 1 ? [] : [{ in: "phases", put: { ...phase, order: i + 1 } }],
@@ -83,7 +83,7 @@ export const unphased = (design: Design): Share => costsAt(design, pointsOfPhase
 
 /** How a phase's cost or hours came about. `id` must be a phase of the design. */
 export function phaseWorking(design: Design, id: string, of: "cost" | "hours"): Working {
-  const phase = byId(design, "phases").get(id)!;
+  const phase = rowOf(design, "phases", id);
   const sums = costsAt(design, pointsOfPhase(design, id));
   if (of === "cost") return costWorking(design, `Cost of ${phase.name}`, sums);
   return hoursWorking(`Hours of ${phase.name}`, { ...sums, hours: round1(sums.hours) });

@@ -1,5 +1,5 @@
 /** Checks of stage 5: volts, currents, metres, ends, addresses, and who must not share a line with whom. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { keptFor, memo } from "../../design/kept";
 import { capital, counted } from "../../design/words";
 import type { Finding } from "../../desk/findings";
@@ -296,11 +296,11 @@ function mixed(design: Design, segment: Segment): Finding[] {
     code: "bus.mixed",
     stage: "bus" as const,
     severity: "mend" as const,
-    title: `${segment.row.name}: ${ruleText(byId(design, "segmentRules").get(id)!)}`,
+    title: `${segment.row.name}: ${ruleText(rowOf(design, "segmentRules", id))}`,
     why,
     about: [...about(segment), ...[...hit].map((point) => ({ in: "points" as const, id: point }))],
     source: "segmenting rules",
-    fix: unmixed(design, segment, byId(design, "segmentRules").get(id)!),
+    fix: unmixed(design, segment, rowOf(design, "segmentRules", id)),
   }));
 }
 

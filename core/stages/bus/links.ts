@@ -1,5 +1,5 @@
 /** Inputs that work outputs with no hub between them, what must have one, and every way a load can be worked. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf, rowIn } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { memo } from "../../design/kept";
 import { putRow } from "../../design/row-changes";
@@ -113,7 +113,7 @@ export function criticalWhy(design: Design, load: Load): string | undefined {
     const room = rooms.get(id);
     return room?.type === "circulation" && !room.outdoor;
   });
-  if (load.nature === "lamp" && way) return `${rooms.get(way)!.name} is a way out of the house`;
+  if (load.nature === "lamp" && way) return `${rowIn(rooms, way, "rooms").name} is a way out of the house`;
   const wants: readonly string[] =
     load.nature === "lamp"
       ? ["light"]
@@ -179,7 +179,7 @@ export function pathsTo(design: Design, load: Pick<Load, "in" | "id">): Path[] {
       inStep: `It commands ${on!.module.row.name} over the bus; the module reports what it did, so keys and hub show the same.`,
     });
   for (const pin of load.in === "points" ? design.pins.filter((row) => row.load === load.id) : []) {
-    const board = byId(design, "boards").get(pin.board)!;
+    const board = rowOf(design, "boards", pin.board);
     const keys = design.pins.filter((row) => row.board === board.id && row.demand === "switch").length;
     paths.push({
       by: `${board.name}, ${pin.at ?? pin.does}${keys ? ", by its own keys" : ""}`,

@@ -1,5 +1,5 @@
 /** What a segment takes the place of, in metres and money: the difference a designer looks at first. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { LABOUR, labourRate } from "../../design/labour";
 import { kitOf } from "../../points/kits";
 import { pointOfStop, replacedIndex } from "../../points/lines";
@@ -35,7 +35,7 @@ export function replacesOf(design: Design, segment: Segment): Form[] {
   let homeMoney = 0;
   forms.stops.forEach((stop, i) => {
     const point = pointOfStop(design, stop)!;
-    const kind = byId(design, "kinds").get(point.kind)!;
+    const kind = rowOf(design, "kinds", point.kind);
     const kit = kitOf(design, point, kind);
     const index = replacedIndex(kit, types);
     const own = kit.find((cable) => cable.index === index)?.line.cableType;

@@ -5,7 +5,7 @@
  */
 import { round2 } from "../../geometry/round";
 import { applyChanges, keyOf, type Change } from "../../design/edit";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf, rowIn } from "../../design/collections";
 import type { HubRow, OptionRow, PlanRow, WantRow } from "../../design/rows/choose";
 import type { RoomRow } from "../../design/rows/house-structure";
 import type { DeviceRow } from "../../design/rows/register";
@@ -55,7 +55,7 @@ function lightKind(option: OptionRow): string {
 
 /** The devices one unit of a pick is made of. */
 export function slotsOf(design: Design, want: WantRow, pick: Pick): Slot[] {
-  const option = byId(design, "options").get(pick.option)!;
+  const option = rowOf(design, "options", pick.option);
   const companion = pick.companion === undefined ? undefined : byId(design, "options").get(pick.companion);
   // The hub's own emitter is the hub.
   if (option.controls) return [];
@@ -204,12 +204,12 @@ class Draft {
         },
       ]);
     }
-    return byId(this.now, "kinds").get(kit.id)!;
+    return rowOf(this.now, "kinds", kit.id);
   }
 
   /** A new point of a kind, where the slot says or where there is room. */
   point(kind: KindRow, room: string, at?: Slot["at"]): PointRow {
-    const row = byId(this.now, "rooms").get(at?.room ?? room)!;
+    const row = rowOf(this.now, "rooms", at?.room ?? room);
     const id = this.how.newId("p");
     const place = at ?? freePlace(this.now, row);
     const [change] = addPoint(this.now, id, kind.id, row.level, place) as [{ in: "points"; put: PointRow }];
@@ -218,12 +218,12 @@ class Draft {
       { in: "points", put: { ...change.put, room: row.id, number: freeNumber(this.now, kind.id, row.id) } },
     ]);
     this.newPoints += 1;
-    return byId(this.now, "points").get(id)!;
+    return rowOf(this.now, "points", id);
   }
 
   /** Give a point its option: kit, device, price. */
   fit(id: string, kind: KindRow, option: OptionRow, made: boolean) {
-    const point = byId(this.now, "points").get(id)!;
+    const point = rowOf(this.now, "points", id);
     const device = this.now.devices.find((one) => one.point === id);
     if (device && !BEFORE_BOUGHT.includes(device.status)) return;
     if (point.kind !== kind.id && !cablePulled(this.now, id)) {
@@ -284,7 +284,7 @@ function acceptWant(draft: Draft, want: WantRow, picks: readonly Pick[], claimed
   const points: string[] = [];
   for (const slot of slots) {
     const fits = (id: string) =>
-      !points.includes(id) && baseKind(byId(draft.now, "points").get(id)!.kind) === slot.kind;
+      !points.includes(id) && baseKind(rowOf(draft.now, "points", id).kind) === slot.kind;
     const kept = free.find(fits) ?? spare.find(fits);
     const kind = draft.kind(slot.kind, slot.option);
     const id = kept ?? draft.point(kind, want.room, slot.at).id;
@@ -298,7 +298,7 @@ function acceptWant(draft: Draft, want: WantRow, picks: readonly Pick[], claimed
     return (
       device?.tags?.includes(PLAN_TAG) &&
       BEFORE_BOUGHT.includes(device.status) &&
-      !byId(draft.now, "points").get(id)!.settled &&
+      !rowOf(draft.now, "points", id).settled &&
       !cablePulled(draft.now, id)
     );
   });
@@ -317,18 +317,14 @@ function acceptWant(draft: Draft, want: WantRow, picks: readonly Pick[], claimed
     const { option: _option, ...plain } = device;
     draft.add([{ in: "devices", put: { ...plain, protocol: "none" } }]);
   }
-  draft.add([
-    { in: "wants", put: { ...byId(draft.now, "wants").get(want.id)!, points: [...points, ...stays] } },
-  ]);
+  draft.add([{ in: "wants", put: { ...rowOf(draft.now, "wants", want.id), points: [...points, ...stays] } }]);
   const leg = want.leg === undefined ? undefined : byId(draft.now, "legs").get(want.leg);
   if (leg?.switches.length) {
     // A lamp that has to stay on the network needs its feed always; the switch beside it only speaks.
     const feed = picks.some((pick) => pick.companion !== undefined)
       ? "always"
       : picks.some((pick) =>
-            ["insert", "switch", "dimmer", "relay"].includes(
-              byId(draft.now, "options").get(pick.option)!.kind,
-            ),
+            ["insert", "switch", "dimmer", "relay"].includes(rowOf(draft.now, "options", pick.option).kind),
           )
         ? "switched"
         : leg.feed;
@@ -375,8 +371,8 @@ function acceptControllers(draft: Draft, plan: Plan) {
     return row;
   };
   const options = byId(draft.now, "options");
-  const hubs = new Map(plan.hubs.map((hub) => [hub.option, put(options.get(hub.option)!).id]));
-  for (const addon of plan.addons) put(options.get(addon.option)!, hubs.get(addon.of!));
+  const hubs = new Map(plan.hubs.map((hub) => [hub.option, put(rowIn(options, hub.option, "options")).id]));
+  for (const addon of plan.addons) put(rowIn(options, addon.option, "options"), hubs.get(addon.of!));
   const gone = draft.now.hubs.filter((row) => !row.keep && !stands.has(row.id));
   const deviceAt = new Map(draft.now.devices.map((device) => [device.point, device]));
   const points = gone.flatMap((row) =>

@@ -2,7 +2,7 @@
  * When not everything can be had: the smallest set of wants that cannot be met together, and what to give
  * up.
  */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { removeRows } from "../../design/remove";
 import type { WantNeed, WantRow } from "../../design/rows/choose";
@@ -216,7 +216,7 @@ export function conflictsOf(highs: Highs, design: Design): Conflict[] {
     giveUp: leastRaise([
       ...relaxations(design, want).filter((way) => {
         const trial = applyChanges(design, way.changes);
-        return candidatesOf(trial, byId(trial, "wants").get(want.id)!).length > 0;
+        return candidatesOf(trial, rowOf(trial, "wants", want.id)).length > 0;
       }),
       without(design, want),
     ]),
@@ -259,4 +259,4 @@ export function conflictsOf(highs: Highs, design: Design): Conflict[] {
 
 /** Names of the wants that cannot be met together. */
 export const conflictNames = (design: Design, conflict: Conflict) =>
-  conflict.wants.map((id) => wantName(design, byId(design, "wants").get(id)!));
+  conflict.wants.map((id) => wantName(design, rowOf(design, "wants", id)));

@@ -3,7 +3,7 @@
  * what changed between two plans.
  */
 import { round2 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { accountOf, allCandidates, candidatesOf, wantName, type Candidate } from "./candidates";
 import { carrierAgainst, carriersOf } from "./carriers";
@@ -343,7 +343,7 @@ function changeWhy(
   const option = old && byId(after.design, "options").get(old.option);
   if (old && !option) return `${optionName(before.design, old.option)} is out of the catalogue`;
   if (option) {
-    const price = byId(before.design, "options").get(old.option)!.price;
+    const price = rowOf(before.design, "options", old.option).price;
     const reasons = reasonsAgainst(
       after.design,
       is,

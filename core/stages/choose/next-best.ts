@@ -3,7 +3,7 @@
  * something else.
  */
 import { round2 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import type { WantRow } from "../../design/rows/choose";
 import {
   allCandidates,
@@ -46,7 +46,7 @@ export function nextBestSolved(highs: Highs, design: Design, plan: Plan, want: W
   const had = new Set([...plan.hubs, ...plan.addons].map((one) => `${one.of ?? ""} ${one.option}`));
   const adds = [...other.hubs, ...other.addons]
     .filter((one) => !had.has(`${one.of ?? ""} ${one.option}`))
-    .map((one) => byId(design, "options").get(one.option)!);
+    .map((one) => rowOf(design, "options", one.option));
   const money = other.cost - plan.cost;
   const candidate = candidates.find((one) => one.option.id === pick.option)!;
   const text = differenceText(

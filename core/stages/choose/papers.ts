@@ -1,5 +1,5 @@
 /** What stage 3 writes: the catalogue as a table, and the plans it finds. */
-import { byId } from "../../design/collections";
+import { rowOf } from "../../design/collections";
 import { fail } from "../../design/input-error";
 import { groupDigits } from "../../design/units";
 import { textTable, type Command } from "../../desk/command";
@@ -18,7 +18,7 @@ const choose: Command = {
     if (!design.options.length) fail("options", "is empty: take a catalogue in first");
     const { solved, ...json } = chooseJson(await loadSolver(), design);
     const { currency } = design.design;
-    const nameOf = (want: string) => wantName(design, byId(design, "wants").get(want)!);
+    const nameOf = (want: string) => wantName(design, rowOf(design, "wants", want));
     const plans = solved.map((plan) => {
       const rows = plan.picks.map((pick) => [
         nameOf(pick.want),
@@ -30,7 +30,7 @@ const choose: Command = {
         `${plan.name}: ${groupDigits(plan.cost, 2)} ${currency} over ${settingsOf(design).years} years, ` +
         `with penalty ${groupDigits(plan.weighed, 2)}, bound ${groupDigits(plan.bound, 2)}${sure}`;
       const controllers = [...plan.hubs, ...plan.addons].map(
-        (one) => byId(design, "options").get(one.option)!.name,
+        (one) => rowOf(design, "options", one.option).name,
       );
       const missed = plan.missed.map(
         ({ want, count }) => `Not met: ${nameOf(want)}${count > 1 ? ` (${count})` : ""}`,

@@ -1,5 +1,5 @@
 /** How the figures of a plan came about. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf, rowIn } from "../../design/collections";
 import type { Working } from "../../desk/working";
 import { wantName } from "./candidates";
 import { total, unitWorking } from "./cost";
@@ -22,7 +22,7 @@ export function planWorking(design: Design, plan: Plan): Working {
     verdict: "none",
     steps: [
       ...plan.picks.map((pick) => ({
-        formula: wantName(design, byId(design, "wants").get(pick.want)!),
+        formula: wantName(design, rowOf(design, "wants", pick.want)),
         with: split(pick.split),
         gives: m(total(pick.split), currency),
         source: options.get(pick.option)?.name ?? "",
@@ -53,7 +53,7 @@ export function picksWorking(design: Design, picks: readonly Pick[]): Working | 
     verdict: "none",
     steps: [
       ...picks.flatMap((pick) => {
-        const option = options.get(pick.option)!;
+        const option = rowIn(options, pick.option, "options");
         // The hub's own emitter costs nothing more.
         const unit = option.controls
           ? []

@@ -1,5 +1,5 @@
 /** Three named plans: each the best of its kind, with the bound that proves it. */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import type { OptionRow, WantRow } from "../../design/rows/choose";
 import { accountOf, allCandidates, impossibleWants, type Candidate } from "./candidates";
 import { carrierIsLocal, type Carrier } from "./carriers";
@@ -229,7 +229,7 @@ function picksOf(
       .map((one, c) => ({ one, units: whole(values[model.x[g]![c]!]) }))
       .filter((entry) => entry.units > 0);
     for (const id of group.wants) {
-      let open = byId(design, "wants").get(id)!.count;
+      let open = rowOf(design, "wants", id).count;
       while (open > 0) {
         const entry = stock.find((other) => other.units >= open) ?? stock.find((other) => other.units > 0);
         if (!entry) {

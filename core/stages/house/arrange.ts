@@ -5,7 +5,7 @@ import { ROW_CLASSES } from "../../design/row-classes";
 import { applyChanges, type Change } from "../../design/edit";
 import { fields } from "../../design/fields";
 import { fail } from "../../design/input-error";
-import { levelOf, rowOf, type Ref } from "../../design/where";
+import { levelOf, namedRow, type Ref } from "../../design/where";
 import { contains } from "../../geometry/polygon";
 import { distance, footOn, type Xy } from "../../geometry/segment";
 import { freeNumber } from "./points";
@@ -61,7 +61,7 @@ export function moveRows(design: Design, refs: readonly Ref[], by: { dx: number;
   const levels = new Set<string>();
   for (const ref of refs) {
     if (ref.in === "walls" || done.has(`${ref.in}/${ref.id}`)) continue;
-    const row = mapped(ref.in, rowOf(design, ref), ([x, y]) => [x + by.dx, y + by.dy]);
+    const row = mapped(ref.in, namedRow(design, ref), ([x, y]) => [x + by.dx, y + by.dy]);
     if (!row) continue;
     changes.push(put(ref.in, row));
     const level = levelOf(design, ref);
@@ -93,7 +93,7 @@ export type Edge = "left" | "right" | "top" | "bottom" | "middle across" | "midd
 export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Change[] {
   const own = refs.filter((ref) => isPlaced(ref.in));
   if (own.length < 2) fail("Selection", "must hold at least two points, switches, lamps or closets to align");
-  const rows = own.map((ref) => ({ ref, row: rowOf(design, ref) as Rows["points"] }));
+  const rows = own.map((ref) => ({ ref, row: namedRow(design, ref) as Rows["points"] }));
   const xs = rows.map(({ row }) => row.x);
   const ys = rows.map(({ row }) => row.y);
   const at = {
@@ -117,7 +117,7 @@ export function alignRows(design: Design, refs: readonly Ref[], edge: Edge): Cha
  */
 export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" | "down"): Change[] {
   const places: Xy[] = [];
-  for (const ref of refs) mapped(ref.in, rowOf(design, ref), (at) => (places.push(at), [at[0], at[1]]));
+  for (const ref of refs) mapped(ref.in, namedRow(design, ref), (at) => (places.push(at), [at[0], at[1]]));
   if (!places.length) fail("Selection", "must hold something with a place of its own");
   const value = (at: Xy) => (way === "across" ? at[0] : at[1]);
   const sum = Math.min(...places.map(value)) + Math.max(...places.map(value));
@@ -125,7 +125,7 @@ export function mirrorRows(design: Design, refs: readonly Ref[], way: "across" |
   const changes: Change[] = [];
   const levels = new Set<string>();
   for (const ref of refs) {
-    const row = mapped(ref.in, rowOf(design, ref), flip);
+    const row = mapped(ref.in, namedRow(design, ref), flip);
     if (!row) continue;
     changes.push(put(ref.in, row));
     const level = levelOf(design, ref);
@@ -173,7 +173,7 @@ function copyRows(
   let after = design;
   const changes: Change[] = [];
   for (const ref of refs) {
-    const row = rowOf(design, ref);
+    const row = namedRow(design, ref);
     let copy = copyOf(ref.in, row, ids.get(`${ref.in}/${ref.id}`)!, ids);
     copy = mapped(ref.in, copy, map) ?? copy;
     if (ref.in === "points") {

@@ -1,5 +1,5 @@
 /** Rows that a tool draws on the plan, corner by corner or at one spot, as each begins. */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { round2 } from "../../geometry/round";
@@ -30,7 +30,7 @@ export function drawnRow(
   const path = corners.map(([x, y]): [number, number] => [x, y]);
   switch (tool) {
     case "trunk": {
-      const row = byId(design, "levels").get(level)!;
+      const row = rowOf(design, "levels", level);
       return {
         in: "trunks",
         put: {

@@ -1,6 +1,6 @@
 /** Bus lines in a generated house: with them every edit pays for volts, orders and checks, as in a wired one. */
 import { applyChanges, type Change } from "../../design/edit";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowIn } from "../../design/collections";
 
 /**
  * The house with its bus points on lines, in the order they are listed: what each rides on apart, and each closet's
@@ -21,7 +21,7 @@ export function lined(design: Design, perLine = 20): Design {
   const changes: Change[] = [];
   for (const [key, points] of groups) {
     const [profileId, closet] = key.split(" ") as [string, string];
-    const profile = profiles.get(profileId)!;
+    const profile = rowIn(profiles, profileId, "busProfiles");
     points.forEach((point, i) => {
       const segment = `line-${profileId}-${closet}-${Math.floor(i / perLine)}`;
       if (i % perLine === 0)

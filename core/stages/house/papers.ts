@@ -1,5 +1,5 @@
 /** What stage 2 writes: rooms and switches, and what a drawing holds. */
-import { byId } from "../../design/collections";
+import { rowOf } from "../../design/collections";
 import { counted } from "../../design/words";
 import { textTable, type Command } from "../../desk/command";
 import type { Papers } from "../../desk/stage";
@@ -11,7 +11,7 @@ const house: Command = {
   run(design) {
     const json = houseJson(design);
     const rooms = json.rooms.map((room) => [
-      byId(design, "rooms").get(room.id)!.name,
+      rowOf(design, "rooms", room.id).name,
       `${room.areaM2.toFixed(2)} m²`,
       `${room.perimeterM.toFixed(2)} m`,
       room.closingM === undefined ? "-" : `${room.closingM.toFixed(3)} m`,
@@ -21,9 +21,9 @@ const house: Command = {
       opening.azimuthDeg === undefined ? "inside" : `${opening.azimuthDeg.toFixed(1)}°`,
     ]);
     const gangs = json.switches.map((one) => [
-      byId(design, "switches").get(one.switch)!.name,
+      rowOf(design, "switches", one.switch).name,
       String(one.gang),
-      one.works.map((id) => byId(design, "lamps").get(id)!.name).join(", ") || "nobody knows",
+      one.works.map((id) => rowOf(design, "lamps", id).name).join(", ") || "nobody knows",
     ]);
     const tables = [
       [["room", "area", "around", "closes to"], ...rooms],

@@ -1,5 +1,5 @@
 /** Edits of points: pure functions from a design to the changes that do it. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import type { RoomRow } from "../../design/rows/house-structure";
 import type { KindRow, PointRow } from "../../design/rows/runs";
@@ -117,8 +117,8 @@ export function addPoint(
 /** A second point like this one, half a metre to the right and down (or wherever the room still is). */
 export function duplicatePoint(design: Design, id: string, newId: string): Change[] {
   const point = existing(design, id);
-  const kind = byId(design, "kinds").get(point.kind)!;
-  const room = byId(design, "rooms").get(point.room)!;
+  const kind = rowOf(design, "kinds", point.kind);
+  const room = rowOf(design, "rooms", point.room);
   const spot = [
     [0.5, 0],
     [0, 0.5],

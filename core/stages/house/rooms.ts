@@ -1,5 +1,5 @@
 /** Rooms from walls, and rooms that follow their walls. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { putRow } from "../../design/row-changes";
 import { ROOM_TYPES, type RoomRow } from "../../design/rows/house-structure";
@@ -68,7 +68,7 @@ export function codeFrom(name: string, taken: ReadonlySet<string>): string | und
 
 /** New values of a room. One that is named for the first time has its code out of its name, for the labels. */
 export function changeRoom(design: Design, id: string, values: Partial<RoomRow>): Change[] {
-  const room = byId(design, "rooms").get(id)!;
+  const room = rowOf(design, "rooms", id);
   const name = values.name?.trim();
   const code =
     name && name !== room.name && values.code === undefined && UNNAMED.test(room.code)

@@ -1,6 +1,6 @@
 /** Checks of the survey: walls, openings, measurements, switches, and what other trades have in the way. */
 import { round3 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import type { PointRow } from "../../design/rows/runs";
 import type { WallRow } from "../../design/rows/house-structure";
@@ -231,7 +231,7 @@ const measureFindings = memo("measureFindings", (design): Finding[] => {
     if (drawn === undefined || Math.abs(drawn - row.metres) <= toleranceM(row.metres)) continue;
     const thing =
       row.opening !== undefined
-        ? `a ${byId(design, "openings").get(row.opening)!.kind}`
+        ? `a ${rowOf(design, "openings", row.opening).kind}`
         : row.wall !== undefined
           ? "a wall"
           : `${byId(design, "rooms").get(row.room ?? "")?.name ?? "a room"}${row.side === undefined ? "" : `, side ${row.side + 1}`}`;

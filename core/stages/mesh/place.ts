@@ -2,7 +2,7 @@
 import { freeId } from "../../design/free-id";
 import { memo, memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { centroid, contains } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
 import { round2 } from "../../geometry/round";
@@ -77,7 +77,7 @@ const placesOf = memo("placesOf", (design): readonly Place[] =>
   design.rooms
     .filter((room) => !room.outdoor && byId(design, "levels").has(room.level))
     .flatMap((room) => {
-      const { elevationM, ceilingHeightM } = byId(design, "levels").get(room.level)!;
+      const { elevationM, ceilingHeightM } = rowOf(design, "levels", room.level);
       const ceiling = round2(ceilingHeightM - UNDER_CEILING_M);
       const middle = centroid(room.outline);
       const at = (x: number, y: number, z: number, kind: string, name: string): Place => ({
@@ -317,13 +317,7 @@ function changesFor(design: Design, routers: readonly Candidate[]): Change[] {
       {
         in: "radios",
         put: {
-          ...radioRow(
-            design,
-            device,
-            byId(design, "radioProfiles").get(radio.row.profile)!,
-            {},
-            given.radios,
-          ),
+          ...radioRow(design, device, rowOf(design, "radioProfiles", radio.row.profile), {}, given.radios),
           routes: true,
           supply: "mains",
         },

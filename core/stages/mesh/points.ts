@@ -2,7 +2,7 @@
  * Access points: what is heard of them where people use them, how their cells lie over one another, who hangs on
  * which, and where the fewest more go.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf, rowIn } from "../../design/collections";
 import { keptFor, memo, memoByRow } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
@@ -65,7 +65,7 @@ function placesOf(room: RoomRow, z: number): Use[] {
 export const usesOf = memo("usesOf", (design): readonly Use[] =>
   design.rooms
     .filter((room) => !room.outdoor && USED.has(room.type) && byId(design, "levels").has(room.level))
-    .flatMap((room) => placesOf(room, byId(design, "levels").get(room.level)!.elevationM + USE_M)),
+    .flatMap((room) => placesOf(room, rowOf(design, "levels", room.level).elevationM + USE_M)),
 );
 
 export const targetOf = ({ targetDbm }: RadioProfileRow) => targetDbm ?? USUAL_TARGET_DBM;
@@ -246,7 +246,7 @@ function changesFor(design: Design, rooms: readonly RoomRow[]): Change[] {
     const id = freeId(next, "points", "access-point");
     const [x, y] = centroid(room.outline);
     const [added] = addPoint(next, id, "access-point", room.level, { x, y });
-    const level = byId(next, "levels").get(room.level)!;
+    const level = rowOf(next, "levels", room.level);
     const point: PointRow = {
       ...(added as { put: PointRow }).put,
       z: round2(level.ceilingHeightM - UNDER_CEILING_M),
@@ -269,7 +269,7 @@ function changesFor(design: Design, rooms: readonly RoomRow[]): Change[] {
         .map(({ row }): Change => ({ in: "radios", put: row })),
     );
     for (const radio of [...radiosOf(next).values()].filter((one) => one.device.id === device.id)) {
-      const profile = byId(next, "radioProfiles").get(radio.row.profile)!;
+      const profile = rowOf(next, "radioProfiles", radio.row.profile);
       const others = [...radiosOf(next).values()].filter(
         (one) => one !== radio && one.row.profile === profile.id && isRoot(one),
       );
@@ -312,7 +312,7 @@ function searchPoints(design: Design, row: RadioProfileRow): Found {
   );
   const sets = candidates.map((room) => {
     const [x, y] = centroid(room.outline);
-    const level = levels.get(room.level)!;
+    const level = rowIn(levels, room.level, "levels");
     const z = level.elevationM + level.ceilingHeightM - UNDER_CEILING_M;
     return deaf.flatMap(({ at }, i) => {
       const { lossDb } = rayBetween(scene, row, { x, y, z }, at);

@@ -1,5 +1,5 @@
 /** Radios of devices that speak by radio and have none yet, by what is usual of their kind. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowIn } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { memo } from "../../design/kept";
 import { freeId } from "../../design/free-id";
@@ -82,7 +82,7 @@ export function missingRadios(design: Design): MissingRadio[] {
   const points = byId(design, "points");
   const given = new Set<string>();
   return silentDevices(design).flatMap((device): MissingRadio[] => {
-    const point = points.get(device.point)!;
+    const point = rowIn(points, device.point, "points");
     const profiles = profilesOf(design, device, point);
     if (kindOf(point) === "access-point")
       return profiles.map((profile) => ({

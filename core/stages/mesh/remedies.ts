@@ -4,7 +4,7 @@
  */
 import { withRows } from "../../design/kept";
 import { applyChanges, type Change } from "../../design/edit";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf, rowIn } from "../../design/collections";
 import { freeId } from "../../design/free-id";
 import { InputError } from "../../design/input-error";
 import { inMoney } from "../../design/labour";
@@ -73,7 +73,7 @@ function cabled(
   design: Design,
   room: RoomRow,
 ): { changes: Change[]; device: DeviceRow; at: Spot; point: PointRow } {
-  const level = byId(design, "levels").get(room.level)!;
+  const level = rowOf(design, "levels", room.level);
   const kind = byId(design, "kinds").get(CABLED) ?? cabledKind(design);
   const withKind = byId(design, "kinds").has(CABLED)
     ? design
@@ -202,7 +202,7 @@ function bestRoom(design: Design, band: Band, root: Radio): RoomRow | undefined 
   // What was read of it was read where it is.
   const unread = withRows(design, { readings: [] });
   for (const room of indoor(design)) {
-    const level = levels.get(room.level)!;
+    const level = rowIn(levels, room.level, "levels");
     const [x, y] = placeIn(room);
     const z = level.elevationM + level.ceilingHeightM - UNDER_CEILING_M;
     const now = rank(movedTo(unread, band, root, { ...free, x, y, z }));

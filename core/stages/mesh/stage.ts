@@ -4,7 +4,7 @@ import type { StageModule } from "../../desk/stage";
 import { meshChecks } from "./checks";
 import { reachesOf, type Reach } from "./routes";
 import { reachWorking } from "./workings";
-import { byId } from "../../design/collections";
+import { rowOf } from "../../design/collections";
 
 /** The radio that is heard least of all that are heard. */
 function weakest(design: Design): { reach: Reach; profile: string } | undefined {
@@ -40,7 +40,7 @@ export const mesh: StageModule = {
       },
       working(design) {
         const worst = weakest(design);
-        return worst && reachWorking(design, byId(design, "radioProfiles").get(worst.profile)!, worst.reach);
+        return worst && reachWorking(design, rowOf(design, "radioProfiles", worst.profile), worst.reach);
       },
     },
   ],

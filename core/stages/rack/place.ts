@@ -3,7 +3,7 @@
  * with a switch after each; what hands go to between them. Every item in the first place that is free by the rules.
  */
 import type { Design } from "../../design/collections";
-import { byId } from "../../design/collections";
+import { byId, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { itemsOf, overlap } from "./racks";
@@ -96,7 +96,7 @@ export function nearestPlace(
 /** An item goes to the free place nearest to `u`. */
 export function moveItem(design: Design, id: string, u: number): Change[] {
   const item = byId(design, "rackItems").get(id) ?? fail("item", "is gone: somebody took it out");
-  const rack = byId(design, "racks").get(item.rack)!;
+  const rack = rowOf(design, "racks", item.rack);
   const at = nearestPlace(rack, itemsOf(design, rack.id), item, u);
   if (at === undefined) fail(item.name, `finds no free place in ${rack.name}`);
   return at === item.u ? [] : [{ in: "rackItems", put: { ...item, u: at! } }];

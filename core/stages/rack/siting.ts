@@ -2,7 +2,7 @@
  * Where a closet should stand: walls of candidate rooms by the cable that would end there, the longest data link,
  * heat, damp and who sleeps beside it; and one closet against two.
  */
-import { byId, type Design, type Rows } from "../../design/collections";
+import { byId, type Design, type Rows, rowOf } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import { putRow } from "../../design/row-changes";
 import { capital } from "../../design/words";
@@ -296,12 +296,12 @@ export function arrangements(design: Design, newId: (prefix: string) => string):
         ...putRow("closets", {
           ...{
             id,
-            name: `Closet, ${byId(design, "rooms").get(site.room)!.name}`.slice(0, 60),
+            name: `Closet, ${rowOf(design, "rooms", site.room).name}`.slice(0, 60),
             kind: "cupboard",
           },
           ...{ room: site.room, level: site.level, x: site.x, y: site.y, z: site.z },
         }),
-        ...points.flatMap((point) => putRow("points", { ...byId(design, "points").get(point)!, closet: id })),
+        ...points.flatMap((point) => putRow("points", { ...rowOf(design, "points", point), closet: id })),
       ],
     );
   }

@@ -1,5 +1,5 @@
 /** What is known of a device in other stages, in words: its cable and port, its bus or radio link, what uses it. */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import { movedBy } from "../../design/walk";
 import { portsOfDrop } from "../../points/ports";
 import { reachesOf, treesOf } from "../mesh/routes";
@@ -19,7 +19,7 @@ export interface DeviceLinks {
 }
 
 export function linksOf(design: Design, id: string): DeviceLinks {
-  const device = byId(design, "devices").get(id)!;
+  const device = rowOf(design, "devices", id);
   const cables = design.patches
     .filter((row) => row.drop.startsWith(`${device.point}/`))
     .map((row) => {
@@ -59,7 +59,7 @@ export function linksOf(design: Design, id: string): DeviceLinks {
     .filter((row) => row.device === id)
     .map(
       ({ ecosystem, spokenName }) =>
-        `${byId(design, "ecosystems").get(ecosystem)!.name} as “${spokenName ?? device.name}”`,
+        `${rowOf(design, "ecosystems", ecosystem).name} as “${spokenName ?? device.name}”`,
     );
   const hosts = new Set([
     id,

@@ -4,7 +4,7 @@
  */
 import Papa from "papaparse";
 import { checkRow } from "../../design/check-row";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { readDay } from "../../design/day";
 import type { Change } from "../../design/edit";
 import { freeId } from "../../design/free-id";
@@ -184,7 +184,7 @@ function knownOf(design: Design): Known {
     const own = byName.get(lower(device.name));
     if (own) own.push(device.id);
     else byName.set(lower(device.name), [device.id]);
-    byLabel.set(lower(pointLabel(design, byId(design, "points").get(device.point)!)), device.id);
+    byLabel.set(lower(pointLabel(design, rowOf(design, "points", device.point))), device.id);
     if (device.serial) bySerial.set(lower(device.serial), device.id);
   }
   const rooms = new Map<string, RoomRow[]>();
@@ -384,7 +384,7 @@ export function planImport(
       if (other !== undefined) told(label ? "label" : "name", `is the device of row ${other} already`);
       seen.set(id, row);
       // Where a thing is and what it is stand on the plan: a table that says otherwise is not passed over.
-      const at = byId(design, "points").get(byId(design, "devices").get(id)!.point)!;
+      const at = rowOf(design, "points", rowOf(design, "devices", id).point);
       const room = byId(design, "rooms").get(at.room);
       const rooms = cell("room") ? (known.rooms.get(lower(cell("room"))) ?? []) : undefined;
       if (rooms && !rooms.some((one) => one.id === at.room))
@@ -392,7 +392,7 @@ export function planImport(
       const kind = cell("kind") ? known.kinds.get(lower(cell("kind"))) : undefined;
       if (cell("kind") && kind?.id !== at.kind)
         told("kind", `it is a ${byId(design, "kinds").get(at.kind)?.name.toLowerCase()} on the plan`);
-      put = { ...byId(design, "devices").get(id)!, ...values };
+      put = { ...rowOf(design, "devices", id), ...values };
     } else if (named.length < 2) {
       if (!name) told("name", "is missing: a new device needs one");
       const same = newNames.get(lower(name));

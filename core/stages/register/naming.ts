@@ -3,7 +3,7 @@
  * (domain.md §8). A pattern holds words in braces; `{n}` counts what would be called alike and falls away where
  * nothing else would.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { memo } from "../../design/kept";
@@ -38,7 +38,7 @@ export function checkPattern(pattern: string, label: string): string {
 type Words = Record<Exclude<PatternWord, "n" | "nn">, string>;
 
 function wordsOf(design: Design, device: DeviceRow): Words {
-  const point = byId(design, "points").get(device.point)!;
+  const point = rowOf(design, "points", device.point);
   return {
     room: byId(design, "rooms").get(point.room)?.name ?? "",
     thing: (byId(design, "kinds").get(point.kind)?.name ?? "").toLowerCase(),
@@ -161,7 +161,7 @@ export function takeRenames(design: Design, renames: readonly Rename[]): Change[
     .map(({ device, to, keepsTopic }): Change => ({
       in: "devices",
       put: {
-        ...byId(design, "devices").get(device)!,
+        ...rowOf(design, "devices", device),
         name: to,
         ...(keepsTopic === undefined ? {} : { topic: keepsTopic }),
       },

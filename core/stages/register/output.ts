@@ -1,5 +1,5 @@
 /** The register as the command line prints it (data-model.md), and its other tables. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { round2 } from "../../geometry/round";
 import { writeCsv } from "../../files/csv";
 import { pointLabel } from "../../points/labels";
@@ -64,8 +64,8 @@ export function dayPlanCsv(design: Design): string {
   return writeCsv(
     ["Start", "End", "Device", "Label", "Step", "Minutes", "Needs"],
     dayPlanOf(design).steps.map(({ device, step, minutes, needs, start, end }) => {
-      const row = byId(design, "devices").get(device)!;
-      const label = pointLabel(design, byId(design, "points").get(row.point)!);
+      const row = rowOf(design, "devices", device);
+      const label = pointLabel(design, rowOf(design, "points", row.point));
       return [hours(start), hours(end), row.name, label, step, minutes, needs.join("; ")];
     }),
   );
@@ -101,7 +101,7 @@ export const cellsCsv = (design: Design): string =>
       .sort((a, b) => ((a.nextChange ?? "9") < (b.nextChange ?? "9") ? -1 : 1))
       .map(({ device, cell, count, years, nextChange }) => [
         device.name,
-        pointLabel(design, byId(design, "points").get(device.point)!),
+        pointLabel(design, rowOf(design, "points", device.point)),
         cell,
         count,
         device.batterySince,

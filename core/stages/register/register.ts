@@ -1,6 +1,6 @@
 /** Stage 8, thin: the devices with where they are and how they talk. */
 import { round2 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { DeviceRow } from "../../design/rows/register";
@@ -23,7 +23,7 @@ export interface RegisterLine {
 export const registerLines = memo("registerLines", (design): RegisterLine[] =>
   design.devices
     .map((device) => {
-      const point = byId(design, "points").get(device.point)!;
+      const point = rowOf(design, "points", device.point);
       return {
         device,
         label: pointLabel(design, point),
@@ -48,7 +48,7 @@ export function changeDevice(design: Design, id: string, values: Partial<Omit<De
 /** A device wanted at a point, named after it. */
 export function addDevice(design: Design, newId: string, pointId: string): Change[] {
   const point = byId(design, "points").get(pointId) ?? fail("point", `"${pointId}" does not exist`);
-  const kind = byId(design, "kinds").get(point.kind)!;
+  const kind = rowOf(design, "kinds", point.kind);
   const protocol = kind.needs?.poeClass
     ? "PoE"
     : kind.drops.some((line) => line.purpose === "bus")

@@ -1,5 +1,5 @@
 /** Which spares to lie in: how likely a part fails × who is hurt meanwhile × days until another is there (domain.md §8). */
-import { byId } from "../../design/collections";
+import { byId, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";
 import type { DeviceRow, StepSort } from "../../design/rows/register";
@@ -58,7 +58,7 @@ export const sparesOf = memo("sparesOf", (design): readonly Spare[] => {
   const critical = new Set(design.wants.flatMap((want) => (want.critical ? want.points : [])));
   const groups = new Map<string, DeviceRow[]>();
   for (const device of design.devices) {
-    const key = device.option ?? byId(design, "points").get(device.point)!.kind;
+    const key = device.option ?? rowOf(design, "points", device.point).kind;
     const own = groups.get(key);
     if (own) own.push(device);
     else groups.set(key, [device]);

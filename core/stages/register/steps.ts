@@ -1,5 +1,5 @@
 /** What is left to be done on each device, what was done and by whom, and the day that does it (domain.md §8). */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";
 import { memo } from "../../design/kept";
@@ -197,7 +197,7 @@ export function dayAsked(
         index,
         minutes: step.minutes,
         needs: step.needs as StepNeed[],
-        level: byId(design, "points").get(device.point)!.level,
+        level: rowOf(design, "points", device.point).level,
         ...(from[stepKey({ device: device.id, index })] === undefined
           ? {}
           : { from: from[stepKey({ device: device.id, index })] }),
@@ -228,7 +228,7 @@ export interface RoomLeft {
 export const leftByRoom = memo("leftByRoom", (design): readonly RoomLeft[] => {
   const rooms = new Map<string, RoomLeft>();
   for (const one of commissioningOf(design).values()) {
-    const room = byId(design, "points").get(one.device.point)!.room;
+    const room = rowOf(design, "points", one.device.point).room;
     const own = rooms.get(room) ?? { room, devices: 0, done: 0, steps: 0, minutes: 0 };
     own.devices += 1;
     if (isOpen(one)) {

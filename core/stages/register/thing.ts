@@ -2,7 +2,7 @@
  * Things as W3C Thing Descriptions 1.1 (JSON-LD): one a device, with what it does by what was chosen, over the topics
  * of the register. Nothing secret is in one.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { pointLabel } from "../../points/labels";
 import { topicsOf } from "./naming";
 import { sortOf } from "./sorts";
@@ -63,8 +63,8 @@ const SAYS: Readonly<Record<string, Record<string, Affordance>>> = {
 
 /** A device as a Thing Description; parses as JSON, ends in a newline. */
 export function thingOf(design: Design, device: DeviceRow): object {
-  const point = byId(design, "points").get(device.point)!;
-  const kind = byId(design, "kinds").get(point.kind)!;
+  const point = rowOf(design, "points", device.point);
+  const kind = rowOf(design, "kinds", point.kind);
   const option = device.option === undefined ? undefined : byId(design, "options").get(device.option);
   const room = byId(design, "rooms").get(point.room);
   const topic = topicsOf(design).get(device.id)!;

@@ -23,7 +23,7 @@ const devicesOf = (outcomes: readonly Outcome[]): RowRef[] =>
   outcomes.map(({ of }) => ({ in: "devices", id: of.device }));
 
 /** The row a part is, so that pressing a finding shows it. */
-function rowOf(what: string): RowRef | undefined {
+function refOf(what: string): RowRef | undefined {
   const [kind, id = ""] = what.split(":", 2) as [string, string?];
   const collection = (
     {
@@ -55,7 +55,7 @@ const isOutside = ({ what }: Failure) => what === "internet" || what === "cloud"
 /** With the hub gone, all that goes on must go on by hand: what nobody can work then. */
 function hubs(design: Design, failures: readonly Failure[]): Finding[] {
   return failures.flatMap((failure): Finding[] => {
-    const row = rowOf(failure.what);
+    const row = refOf(failure.what);
     if (row?.in !== "hubs") return [];
     const dark = failure.touched.filter((one) => one.of.deed === "light" && stops(one));
     if (!dark.length) return [];
@@ -79,7 +79,7 @@ function unsafe(design: Design, failures: readonly Failure[]): Finding[] {
   const told = new Set<string>();
   // The mildest first: what a supply takes is not told once more of the circuit it hangs on.
   return [...failures].reverse().flatMap((failure): Finding[] => {
-    const row = rowOf(failure.what);
+    const row = refOf(failure.what);
     const common = isOutside(failure) || row?.in === "busSupplies" || row?.in === "circuits";
     const outcomes = failure.touched.filter((one) => one.unsafe !== undefined && !one.shutOut);
     if (!common || failure.what === "internet" || !outcomes.length) return [];
@@ -104,7 +104,7 @@ function unsafe(design: Design, failures: readonly Failure[]): Finding[] {
 function shutOut(design: Design, failures: readonly Failure[]): Finding[] {
   const found = new Map<string, Outcome>();
   for (const failure of failures)
-    if (rowOf(failure.what)?.in === "hubs" || failure.what === "mains")
+    if (refOf(failure.what)?.in === "hubs" || failure.what === "mains")
       for (const outcome of failure.touched) if (outcome.shutOut) found.set(outcome.of.id, outcome);
   const doors = [...found.values()].filter(
     ({ of }) => of.deed === "lock" || /reader/i.test(pointsAnywhere(design).get(of.point)?.kind ?? ""),
@@ -124,7 +124,7 @@ function shutOut(design: Design, failures: readonly Failure[]): Finding[] {
 /** One part, hub and mains aside, that takes much with it. */
 function heavy(design: Design, failures: readonly Failure[]): Finding[] {
   return failures.flatMap((failure): Finding[] => {
-    const row = rowOf(failure.what);
+    const row = refOf(failure.what);
     const lost = 100 - failure.score;
     if (!row || lost <= MOST_POINTS || !SHARED.has(row.in)) return [];
     const gone = failure.touched.filter(stops);

@@ -1,5 +1,5 @@
 /** What is heard where in a design: sound goes from room to room by the way on which it loses least. */
-import { byId } from "../../design/collections";
+import { byId, rowIn } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { centroid } from "../../geometry/polygon";
 import { distance } from "../../geometry/segment";
@@ -27,7 +27,7 @@ export const stairsOf = memo("stairsOf", (design): readonly Stairs[] => {
   const pairs = new Map<string, { low: string; high: string; elevationM: number }>();
   for (const { a, b, areaM2 } of floorsBetween(design)) {
     if (a === undefined || b === undefined || areaM2 < LEAST_M2) continue;
-    const [low, high] = [rooms.get(a)!.level, rooms.get(b)!.level];
+    const [low, high] = [rowIn(rooms, a, "rooms").level, rowIn(rooms, b, "rooms").level];
     const { elevationM = 0 } = byId(design, "levels").get(high) ?? {};
     if (elevationM < (pairs.get(low)?.elevationM ?? Infinity)) pairs.set(low, { low, high, elevationM });
   }

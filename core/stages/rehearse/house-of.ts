@@ -1,6 +1,6 @@
 /** A design as it is rehearsed: each device's point a thing, with the times it takes. */
 import { byName } from "../../design/words";
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { MINUTE_MS } from "../../design/local-time";
 import { USUAL_W } from "./play/things/appliance";
@@ -231,7 +231,7 @@ function sumpIn(design: Design, things: readonly Thing[]): House["sump"] {
   const pump = things.find(({ appliance, sets }) => appliance === "pump" && sets.includes("on"));
   if (!pump) return undefined;
   const probes = things.filter(({ type, room }) => type === "leak sensor" && room === pump.room);
-  const named = probes.filter(({ id }) => /sump|pump/i.test(byId(design, "points").get(id)!.name));
+  const named = probes.filter(({ id }) => /sump|pump/i.test(rowOf(design, "points", id).name));
   return { pump: pump.id, probes: (named.length ? named : probes).map(({ id }) => id) };
 }
 

@@ -3,7 +3,7 @@
  * by itself, who meets a dark stair, and who finds a key in the dark that does nothing. What safety says is meant to wake, and
  * is left.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { putRow } from "../../design/row-changes";
 import { listed } from "../../design/words";
@@ -169,7 +169,7 @@ function litRoom(design: Design, room: string): Mend | undefined {
   const key = houseOf(design).rooms.find(({ id }) => id === room)?.keys[0];
   if (key !== undefined) {
     if (cues.some((cue) => cue.kind === "press" && cue.point === key && cue.button === 1)) return undefined;
-    const name = byId(design, "points").get(key)!.name;
+    const name = rowOf(design, "points", key).name;
     const row: AutomationRow = {
       ...{ id: idFor(design, `key-light-${room}`), name: `Light by its key, ${nameOfRoom(design, room)}` },
       ...{ priority: "comfort", room, enabled: true, guards: [] },

@@ -1,5 +1,5 @@
 /** A design's rooms as they warm and cool: capacities, conductances, the sun through glass, and what heats them. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { area, edgeDistance } from "../../geometry/polygon";
 import type { Xy } from "../../geometry/segment";
@@ -117,7 +117,7 @@ export const warmOf = memo("warmOf", (design): WarmHouse | undefined => {
     if (node !== undefined) nodes[node] = { ...nodes[node]!, outsideWK: nodes[node]!.outsideWK + wk };
   };
   for (const { a, b, lengthUM } of wallsBetween(design)) {
-    const level = byId(design, "levels").get(byId(design, "rooms").get(a)!.level);
+    const level = byId(design, "levels").get(rowOf(design, "rooms", a).level);
     const high = level?.ceilingHeightM ?? 2.4;
     const buried = (level?.elevationM ?? 0) <= BURIED_M;
     if (b === undefined) loses(a, lengthUM * high * (buried ? SOIL_SHARE : 1));

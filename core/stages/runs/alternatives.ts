@@ -4,7 +4,7 @@ import type { Change } from "../../design/edit";
 import type { PinnedRoute, PointRow } from "../../design/rows/runs";
 import { containmentOf, fillLimitPct, fillPct } from "./containment";
 import { alongside } from "../../geometry/cross";
-import { putDrop, rowOf } from "./drop-row";
+import { putDrop, rowOfDrop } from "./drop-row";
 import { dropsOf, dropsOfPoint, type Drop } from "./drops";
 import { crossingsOn } from "./fire";
 import { routeGraph, type Graph } from "../../ways/graph";
@@ -242,6 +242,6 @@ export function pinRoute(
   const drops = dropsOfPoint(design, point).filter((drop) => !drop.to && !drop.segment);
   return [
     ...(closet !== point.closet && closet ? [{ in: "points" as const, put: { ...point, closet } }] : []),
-    ...drops.filter((drop) => pin || drop.row).map((drop) => putDrop({ ...rowOf(drop), route: pin })),
+    ...drops.filter((drop) => pin || drop.row).map((drop) => putDrop({ ...rowOfDrop(drop), route: pin })),
   ];
 }

@@ -4,7 +4,7 @@ import type { DropRow } from "../../design/rows/runs";
 import type { Drop } from "./drops";
 
 /** The drop's row as it stands, or a new one for what the kit makes. */
-export const rowOf = (drop: Drop): DropRow =>
+export const rowOfDrop = (drop: Drop): DropRow =>
   drop.row ?? {
     id: `${drop.point.id}-${drop.index}`.slice(-40),
     point: drop.point.id,

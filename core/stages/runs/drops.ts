@@ -2,7 +2,7 @@
 import { group } from "d3-array";
 import { sameList } from "../../design/alike";
 import { round3, round4 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowIn } from "../../design/collections";
 import type { Units } from "../../design/units";
 import { findRow, keptFor, memo, memoByRow } from "../../design/kept";
 import type { CableTypeRow, DropRow, KindRow, KitLine, PointRow } from "../../design/rows/runs";
@@ -208,13 +208,13 @@ const besideTargets = memo(
     const kinds = byId(design, "kinds");
     const leads = new Set(design.kinds.filter(hasLead).map((kind) => kind.id));
     if (!design.points.some((point) => leads.has(point.kind))) return new Map();
-    const services = new Set([...leads].map((id) => kinds.get(id)!.service));
+    const services = new Set([...leads].map((id) => rowIn(kinds, id, "kinds").service));
     return group(
       design.points.filter((point) => {
-        const kind = kinds.get(point.kind)!;
+        const kind = rowIn(kinds, point.kind, "kinds");
         return kind.glyph === "moves" && services.has(kind.service);
       }),
-      (point) => `${point.level}/${kinds.get(point.kind)!.service}`,
+      (point) => `${point.level}/${rowIn(kinds, point.kind, "kinds").service}`,
     );
   },
   (a, b) => a.size === b.size && [...a].every(([key, points]) => sameList(points, b.get(key) ?? [])),
@@ -566,7 +566,7 @@ function alsoOf(design: Design): (point: PointRow) => unknown {
     const role = roles.get(point.id);
     const line = point.through === undefined && !stops.has(point.id) ? "" : stopSignature(design, point);
     const tread = role ? ` ${role.signature}` : "";
-    const lead = leads.has(point.kind) ? ` ${leadEnd(design, point, kinds.get(point.kind)!)}` : "";
+    const lead = leads.has(point.kind) ? ` ${leadEnd(design, point, rowIn(kinds, point.kind, "kinds"))}` : "";
     return line || tread || lead ? `${number}${tread}${lead} ${line}` : number;
   };
 }

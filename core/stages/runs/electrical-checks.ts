@@ -5,7 +5,7 @@ import { memoByRow } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { CableTypeRow } from "../../design/rows/runs";
 import type { Finding, Fix } from "../../desk/findings";
-import { rowOf } from "./drop-row";
+import { rowOfDrop } from "./drop-row";
 import { closetsFor } from "../../ways/closets";
 import { endNearer } from "./end-at";
 import { dropsOf, groupOf, type Drop, type LitGroup } from "./drops";
@@ -20,7 +20,7 @@ import { counted } from "../../design/words";
 /** A change that makes one drop use another cable type. */
 export const otherCable = (drop: Drop, cableType: CableTypeRow): Change => ({
   in: "drops",
-  put: { ...rowOf(drop), cableType: cableType.id },
+  put: { ...rowOfDrop(drop), cableType: cableType.id },
 });
 
 /** Cables of the same medium and as many conductors, the thinnest first. */

@@ -4,7 +4,7 @@
  */
 import { group } from "d3-array";
 import { boxesNear, boxOf } from "../../geometry/polygon";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import type { WallRow } from "../../design/rows/house-structure";
 import { dropsOf, type Drop } from "./drops";
@@ -117,7 +117,7 @@ export function crossingsOn(design: Design, places: readonly Place[]): Crossing[
     for (const { wall, box: own } of walls.get(level) ?? []) {
       if (!boxesNear(box, own, SAME_M)) continue;
       for (const [x, y, heightM] of passesThrough(path, wall)) {
-        const name = `${byId(design, "materials").get(wall.material)?.name ?? "Wall"}, ${byId(design, "levels").get(level)!.name.toLowerCase()}`;
+        const name = `${byId(design, "materials").get(wall.material)?.name ?? "Wall"}, ${rowOf(design, "levels", level).name.toLowerCase()}`;
         // Where two walls meet, one hole goes through both: the seal holds as long as the better of them.
         const same = found.find(
           (one) =>

@@ -3,7 +3,7 @@
  * near to what.
  */
 import { round3 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { memo, memoByRow } from "../../design/kept";
 import { writeCsv } from "../../files/csv";
 import type { PointRow } from "../../design/rows/runs";
@@ -130,7 +130,7 @@ function nextTo(row: Hung, wall: readonly Hung[]): Mounting["next"] {
 
 /** Every box on a wall, by room, then along its walls. */
 export function mountingsOf(design: Design): Mounting[] {
-  const roomName = (row: Mounting) => byId(design, "rooms").get(row.point.room)!.name;
+  const roomName = (row: Mounting) => rowOf(design, "rooms", row.point.room).name;
   return wallsOfBoxes(design)
     .flatMap((wall) =>
       wall.map((row): Mounting => {
@@ -167,7 +167,7 @@ export const crowdedBoxes = memo("crowdedBoxes", (design): Crowded[] =>
             .find((at) => at > 0.05 && at < row.sideM - 0.05);
           if (leftM === undefined)
             return [{ point: row.point, other: other.point, mm: next.mm, leastMm: next.leastMm }];
-          const outline = byId(design, "rooms").get(row.point.room)!.outline;
+          const outline = rowOf(design, "rooms", row.point.room).outline;
           const [a, b] = [outline[row.side]!, outline[(row.side + 1) % outline.length]!];
           const shift = (leftM - row.leftM) * (signedArea(outline) > 0 ? 1 : -1);
           return [

@@ -3,7 +3,7 @@
  * trades, walls.
  */
 import { round1 } from "../../geometry/round";
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import type { TrunkRow } from "../../design/rows/house-structure";
 import type { Finding, Fix } from "../../desk/findings";
@@ -230,7 +230,7 @@ const wayChecks = (design: Design): Finding[] => [
         drops.flatMap((drop) => drop.route!.ways.filter((way) => way.in === "trunks").map((way) => way.id)),
       ),
     ]
-      .map((id) => byId(design, "trunks").get(id)!)
+      .map((id) => rowOf(design, "trunks", id))
       .filter(
         (row) =>
           row.level === area.level &&

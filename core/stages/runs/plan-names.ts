@@ -2,7 +2,7 @@
  * Names on the plan: of rooms, points and walls, placed so that they stand clear of cables, glyphs and one another at
  * the zoom that is shown. What finds no room is under the pointer.
  */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { formatArea, type Units } from "../../design/units";
 import { area, boxNear, boxesNear, contains, type Box } from "../../geometry/polygon";
 import {
@@ -103,7 +103,7 @@ export function planNames(design: Design, level: string, shown: Shown): PlanName
     if (!found) return [];
     const [collection, id] = key.split(/\/(.*)/s) as [string, string];
     if (collection === "rooms") {
-      const room = byId(design, "rooms").get(id)!;
+      const room = rowOf(design, "rooms", id);
       const form = roomForms(room, shown.units)[found.form]!;
       return [
         {
@@ -126,9 +126,9 @@ export function planNames(design: Design, level: string, shown: Shown): PlanName
 }
 
 function textOf(design: Design, collection: string, id: string): string {
-  if (collection === "points") return pointLabel(design, byId(design, "points").get(id)!);
+  if (collection === "points") return pointLabel(design, rowOf(design, "points", id));
   if (collection === "walls") return wallNames(design).get(id)!;
-  return `${azimuthDeg(design, byId(design, "openings").get(id)!)!.toFixed(0)}°`;
+  return `${azimuthDeg(design, rowOf(design, "openings", id))!.toFixed(0)}°`;
 }
 
 /** Which way each window looks, outside of it or within. */

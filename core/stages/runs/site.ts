@@ -11,7 +11,7 @@ import { fail } from "../../design/input-error";
 import { DROP_STATES, type DropRow, type DropTest, type PointRow, type TRADES } from "../../design/rows/runs";
 import { writeCsv } from "../../files/csv";
 import { movePoint } from "../house/points";
-import { putDrop, rowOf } from "./drop-row";
+import { putDrop, rowOfDrop } from "./drop-row";
 import { collisionsOf } from "./clearance";
 import { dropsOf, type Drop } from "./drops";
 import { pointLabel } from "../../points/labels";
@@ -48,7 +48,7 @@ const trueM = (row?: Pick<DropRow, "markStartM" | "markEndM">) =>
  */
 export function noteDrop(design: Design, key: string, note: SiteNote, on: string): Change[] {
   const drop = dropsOf(design).find((one) => one.key === key) ?? fail("drop", `"${key}" does not exist`);
-  const before = rowOf(drop);
+  const before = rowOfDrop(drop);
   const after: DropRow = { ...before, ...note, on };
   // The conductor of a home run is worked out; once it lies in the wall it stays what it was.
   if (drop.home && PROGRESS.indexOf(after.state) > 0) after.cableType ??= drop.cableType?.id;

@@ -1,5 +1,5 @@
 /** Room templates: what a room of its type usually gets, each thing at the place it usually has. */
-import { byId, type Design } from "../../design/collections";
+import { byId, type Design, rowOf } from "../../design/collections";
 import { applyChanges, type Change } from "../../design/edit";
 import type { OpeningRow, RoomRow } from "../../design/rows/house-structure";
 import { area, centroid, contains, edgeDistance } from "../../geometry/polygon";
@@ -199,7 +199,7 @@ export function applyTemplate(
     now = applyChanges(now, changes);
   };
   for (const id of rooms) {
-    const room = byId(design, "rooms").get(id)!;
+    const room = rowOf(design, "rooms", id);
     if (area(room.outline) < 0.5) continue;
     for (const line of lines) {
       if (!byId(design, "kinds").has(line.kind)) continue;
@@ -218,13 +218,13 @@ export function applyTemplate(
         take([
           {
             in: "symmetries",
-            put: pairUp(newId("sy"), byId(now, "points").get(made[0]!)!, byId(now, "points").get(made[1]!)!),
+            put: pairUp(newId("sy"), rowOf(now, "points", made[0]!), rowOf(now, "points", made[1]!)),
           },
         ]);
       if (made.length)
         plan.added.push({
           room: room.name,
-          kind: byId(design, "kinds").get(line.kind)!.name,
+          kind: rowOf(design, "kinds", line.kind).name,
           count: made.length,
         });
     }

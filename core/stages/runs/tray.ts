@@ -2,7 +2,7 @@
  * Trays and bundles: how full a tray is where it is fullest, and how many powered data cables warm each
  * other.
  */
-import { byId, type Design } from "../../design/collections";
+import { type Design, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Change } from "../../design/edit";
 import type { RiserRow, TrunkRow } from "../../design/rows/house-structure";
@@ -94,7 +94,7 @@ export const bundlesOf = memo("bundlesOf", (design): Bundle[] => {
   return [...spansByWay(design)]
     .flatMap(([key, edges]): Bundle[] => {
       const [where, id] = key.split("/") as ["trunks" | "risers", string];
-      const row = byId(design, where).get(id)!;
+      const row = rowOf(design, where, id);
       const drops = fullestOf(edges, powered).filter(powered);
       return drops.length > 1
         ? [
@@ -119,5 +119,5 @@ export const inBundles = (
   bundles: number,
 ): Change[] =>
   where === "trunks"
-    ? [{ in: "trunks", put: { ...byId(design, "trunks").get(id)!, bundles } }]
-    : [{ in: "risers", put: { ...byId(design, "risers").get(id)!, bundles } }];
+    ? [{ in: "trunks", put: { ...rowOf(design, "trunks", id), bundles } }]
+    : [{ in: "risers", put: { ...rowOf(design, "risers", id), bundles } }];

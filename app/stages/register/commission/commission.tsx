@@ -5,7 +5,7 @@
 import { ArrowLeft } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { byId, type Design } from "#core/design/collections";
+import { byId, type Design, rowOf } from "#core/design/collections";
 import type { Change } from "#core/design/edit";
 import { counted } from "#core/design/words";
 import { pointLabel } from "#core/points/labels";
@@ -69,7 +69,7 @@ function Pages({ by }: { by: string }) {
         <DeviceSheet
           id={device.id}
           by={by}
-          back={() => go(`room=${byId(design, "points").get(device.point)!.room}`)}
+          back={() => go(`room=${rowOf(design, "points", device.point).room}`)}
         />
       ) : room ? (
         <RoomDevices room={room.id} back={() => go("rooms")} go={(id) => go(`device=${id}`)} />
@@ -128,8 +128,8 @@ const minutesText = (minutes: number) =>
   minutes >= 90 ? `${(minutes / 60).toFixed(1)} h` : `${Math.round(minutes)} min`;
 
 function DeviceLine({ design, one, go }: { design: Design; one: Commissioning; go(id: string): void }) {
-  const point = byId(design, "points").get(one.device.point)!;
-  const kind = byId(design, "kinds").get(point.kind)!;
+  const point = rowOf(design, "points", one.device.point);
+  const kind = rowOf(design, "kinds", point.kind);
   const done = one.steps.length - one.left.length;
   return (
     <li>
@@ -158,11 +158,11 @@ function DeviceLine({ design, one, go }: { design: Design; one: Commissioning; g
 function RoomDevices({ room, back, go }: { room: string; back(): void; go(id: string): void }) {
   const design = useDesign();
   const own = [...commissioningOf(design).values()].filter(
-    ({ device }) => byId(design, "points").get(device.point)!.room === room,
+    ({ device }) => rowOf(design, "points", device.point).room === room,
   );
   return (
     <>
-      <Back text="Rooms" title={byId(design, "rooms").get(room)!.name} press={back} />
+      <Back text="Rooms" title={rowOf(design, "rooms", room).name} press={back} />
       <ul>
         {own.map((one) => (
           <DeviceLine key={one.device.id} design={design} one={one} go={go} />
@@ -176,7 +176,7 @@ function RoomDevices({ room, back, go }: { room: string; back(): void; go(id: st
 function DeviceSheet({ id, by, back }: { id: string; by: string; back(): void }) {
   const design = useDesign();
   const own = commissioningOf(design).get(id)!;
-  const room = byId(design, "rooms").get(byId(design, "points").get(own.device.point)!.room)!;
+  const room = rowOf(design, "rooms", rowOf(design, "points", own.device.point).room);
   return (
     <>
       <Back text={room.name} title={own.device.name} press={back} />
@@ -204,7 +204,7 @@ function Rooms({ go, goDevice }: { go(room: string): void; goDevice(id: string):
   const found = words.length
     ? [...all.values()].filter(({ device }) => {
         const text =
-          `${device.name} ${pointLabel(design, byId(design, "points").get(device.point)!)}`.toLowerCase();
+          `${device.name} ${pointLabel(design, rowOf(design, "points", device.point))}`.toLowerCase();
         return words.every((word) => text.includes(word));
       })
     : [];

@@ -1,5 +1,5 @@
 /** What is out of doors and moves: without a rule for the wind it is torn. */
-import { byId, type Design } from "../../../design/collections";
+import { byId, type Design, rowOf } from "../../../design/collections";
 import { freeId } from "../../../design/free-id";
 import { putRow } from "../../../design/row-changes";
 import type { Finding, Fix } from "../../../desk/findings";
@@ -13,7 +13,7 @@ import { ableOf } from "../things";
 import { about, finding, on, pointName, roomOf, whileUnseen } from "./say";
 
 const isOutdoors = (design: Design, point: string): boolean => {
-  const row = byId(design, "points").get(point)!;
+  const row = rowOf(design, "points", point);
   return (
     row.kind.split("--")[0] === "awning" ||
     (ableOf(design).get(point)?.type === "cover" && byId(design, "rooms").get(row.room)?.outdoor === true)

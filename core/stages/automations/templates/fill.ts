@@ -1,5 +1,5 @@
 /** What of a room, and of the house, fits what a template asks for. */
-import { byId, type Design } from "../../../design/collections";
+import { byId, type Design, rowOf } from "../../../design/collections";
 import { freeId } from "../../../design/free-id";
 import { byName } from "../../../design/words";
 import type { DialRow, TemplateValue } from "../../../design/rows/automations";
@@ -38,10 +38,10 @@ export function fitting(design: Design, asked: ThingsAsked, room: string | undef
 /** Of those that fit: the first, or all that are meant. */
 function things(design: Design, asked: ThingsAsked, room: string | undefined): string[] {
   const all = fitting(design, asked, room);
-  const first = all[0] && byId(design, "points").get(all[0])!;
+  const first = all[0] && rowOf(design, "points", all[0]);
   if (asked.surely && !(first && asked.named?.test(first.name))) return [];
   if (asked.is === "thing") return all.slice(0, 1);
-  const point = (id: string) => byId(design, "points").get(id)!;
+  const point = (id: string) => rowOf(design, "points", id);
   const likely = asked.named ? all.filter((id) => asked.named!.test(point(id).name)) : [];
   const meant = all.filter((id) => asked.kinds?.includes(point(id).kind));
   const own = likely.length ? likely : meant.length ? meant : all;
