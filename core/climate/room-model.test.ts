@@ -51,6 +51,33 @@ test("the modes of a symmetric matrix make it up again", () => {
     }
 });
 
+test("a matrix is turned until its modes stand square, whatever its size: the bound is a share of all of it", () => {
+  const n = 5;
+  const unit = Array.from({ length: n * n }, (_, at) => {
+    const [i, j] = [Math.floor(at / n), at % n];
+    return Math.cos(2 + Math.min(i, j) * 3 + Math.max(i, j)) + (i === j ? 2 : 0);
+  });
+  for (const scale of [1e-9, 1, 1e9]) {
+    const { values, vectors } = symmetricModes(
+      Float64Array.from(unit, (value) => scale * value),
+      n,
+    );
+    for (let i = 0; i < n; i += 1)
+      for (let j = 0; j < n; j += 1) {
+        let [sum, square] = [0, 0];
+        for (let k = 0; k < n; k += 1) {
+          sum += vectors[i * n + k]! * values[k]! * vectors[j * n + k]!;
+          square += vectors[k * n + i]! * vectors[k * n + j]!;
+        }
+        expect(sum / scale).toBeCloseTo(unit[i * n + j]!, 12);
+        expect(square).toBeCloseTo(i === j ? 1 : 0, 12);
+      }
+  }
+  // One that lies square already is given back as it is.
+  const square = Float64Array.from([3, 0, 0, 1e-3]);
+  expect([...symmetricModes(Float64Array.from(square), 2).values]).toEqual([3, 1e-3]);
+});
+
 const house = fc
   .array(
     fc.record({

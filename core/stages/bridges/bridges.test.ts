@@ -323,6 +323,11 @@ describe("findings of the demo, each mended by its fix", () => {
   test("two names that sound alike: another name, in every ecosystem", () => {
     const finding = found(house, "bridges.alike");
     expect(finding.title).toMatch(/^(Star|Stair) lamp and (Star|Stair) lamp sound alike$/);
+    // What is alike about them as a share of one, to the hundredth.
+    const [pair] = alikeIn(house);
+    expect(finding.measured).toBe(Number(pair!.score.toFixed(2)));
+    expect(finding.measured).toBeGreaterThan(0.5);
+    expect(finding.measured).toBeLessThanOrEqual(1);
     const after = mended(house, finding);
     expect(codes(after)).not.toContain("bridges.alike");
     expect(alikeIn(after)).toEqual([]);

@@ -4,8 +4,10 @@ import { readAutomations } from "../language/text";
 import { worldNames } from "../language/small-world";
 import { cueTimes } from "../fires";
 import type { AutomationRow, DialRow } from "../../../design/rows/automations";
+import type { Cue } from "../../../design/rows/automations-cues";
 import { almanacOf, cueMinutes, instantOf, YEAR_DAYS } from "./almanac";
 import { conflictsOf, cuesNext, loopsAmong, partsOf, WINDOW_MIN, type Known } from "./conflicts";
+import { sameHappening } from "./effects";
 import { Engine } from "./engine";
 import type { Foresight } from "./foretold";
 import type { Answer } from "./world";
@@ -308,4 +310,13 @@ automation c: C
       [],
     );
   });
+});
+
+test("an alarm clock's two cues come to the same where they are within ten minutes, and of the same person", () => {
+  const alarm = (person: string, offsetMin: number): Cue => ({ key: "k", kind: "alarm", person, offsetMin });
+  expect(sameHappening(alarm("teen", -5), alarm("teen", 5))).toBe(true);
+  expect(sameHappening(alarm("teen", 5), alarm("teen", -5))).toBe(true);
+  expect(sameHappening(alarm("teen", -5), alarm("teen", 6))).toBe(false);
+  expect(sameHappening(alarm("teen", 6), alarm("teen", -5))).toBe(false);
+  expect(sameHappening(alarm("teen", 0), alarm("nurse", 0))).toBe(false);
 });

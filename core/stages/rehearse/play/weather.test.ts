@@ -43,6 +43,25 @@ describe("a year made from a seed", () => {
     expect(YEAR.slice(0, 50).map(weatherOf(PLACE, 8))).not.toEqual(forth);
   });
 
+  test("the air is damp under cloud, in rain and by night, and never drier than a quarter nor over what it holds", () => {
+    const skies = YEAR.map(sky);
+    const damp = (own: typeof skies) => mean(own.map(({ humidityPct }) => humidityPct));
+    const hours = (hour: number) => skies.filter((_, i) => new Date(YEAR[i]!).getUTCHours() === hour);
+    for (const { humidityPct } of skies) {
+      expect(humidityPct).toBeGreaterThanOrEqual(25);
+      expect(humidityPct).toBeLessThanOrEqual(100);
+    }
+    // Rain comes with cloud, a quarter, and brings eight of its own.
+    expect(damp(skies.filter(({ rain }) => rain)) - damp(skies.filter(({ rain }) => !rain))).toBeGreaterThan(
+      14,
+    );
+    // At three at night the day's swing is at its lowest, at three in the afternoon at its highest: 2 to 10 K, 1.6 each.
+    expect(damp(hours(3)) - damp(hours(15))).toBeGreaterThan(6);
+    expect(damp(hours(3)) - damp(hours(15))).toBeLessThan(17);
+    expect(damp(skies)).toBeGreaterThan(65);
+    expect(damp(skies)).toBeLessThan(90);
+  });
+
   test("July is warmer and lighter than January, January windier; in the south the other way round", () => {
     const [january, july] = [of(0), of(6)];
     const warm = (skies: typeof july) => mean(skies.map(({ temperatureC }) => temperatureC));
