@@ -126,7 +126,12 @@ export const edits = mysqlTable(
     changes: json("changes").notNull(),
     inverse: json("inverse").notNull(),
   },
-  (t) => [primaryKey({ columns: [t.design, t.revision] }), index("edits_person").on(t.design, t.person)],
+  (t) => [
+    primaryKey({ columns: [t.design, t.revision] }),
+    index("edits_person").on(t.design, t.person),
+    index("edits_at").on(t.design, t.at),
+    uniqueIndex("edits_key").on(t.design, t.person, t.key),
+  ],
 );
 
 /** A whole design as of one revision, written every so many: opened from here, and brought up by the log. */

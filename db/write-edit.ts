@@ -1,6 +1,6 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
 import type { MySqlColumn } from "drizzle-orm/mysql-core";
-import { and, eq, getTableColumns, gt, gte, inArray, ne, sql } from "drizzle-orm";
+import { and, desc, eq, getTableColumns, gt, gte, inArray, lt, ne, sql } from "drizzle-orm";
 import { type AnyRow, type CollectionName, type Design } from "../core/design/collections";
 import { WRITE_ORDER } from "../core/design/row-classes";
 import {
@@ -65,8 +65,9 @@ interface Request extends Sent {
 
 /** Log entries after a revision, oldest first. */
 export async function logSince(tx: Tx | Db, design: string, revision: number): Promise<LogEntry[]> {
+  const { inverse: _inverse, ...columns } = getTableColumns(edits);
   const rows = await tx
-    .select()
+    .select(columns)
     .from(edits)
     .where(and(eq(edits.design, design), gt(edits.revision, revision)))
     .orderBy(edits.revision);
@@ -205,11 +206,16 @@ async function performIn(
     .for("update");
   if (!head) fail("design", "does not exist");
   const from = checkedBase(sent.base, head!.revision);
-  if (sent.key !== undefined && from !== undefined) {
+  if (sent.key !== undefined) {
     // Sent again because its answer was lost: what the log has is the answer.
-    const log = await logSince(tx, design, from);
-    if (log.some((entry) => entry.person === person && entry.key === sent.key))
+    const [written] = await tx
+      .select({ revision: edits.revision })
+      .from(edits)
+      .where(and(eq(edits.design, design), eq(edits.person, person), eq(edits.key, sent.key)));
+    if (written) {
+      const log = await logSince(tx, design, Math.min(from ?? Infinity, written.revision - 1));
       return { result: { ok: true, revision: head!.revision, log } };
+    }
   }
   const stored = (await readAt(db, tx, design, head!.revision))!;
   const made = await make(tx, stored);
@@ -292,34 +298,51 @@ export async function writeStart(
 }
 
 export interface History {
-  /** Revisions this person can undo, newest last. */
+  /** Revisions this person can undo, newest last; the newest of very many. */
   undo: number[];
   /** Revisions this person can redo, next last. */
   redo: number[];
 }
 
-/** What one person can undo and redo, from the log alone, so that it outlives reloads. */
+/** Steps that are known at once: once one is taken, those before it are looked for anew. */
+const MOST_STEPS = 100;
+const PAGE = 200;
+
+/**
+ * What one person can undo and redo, from the log alone, so that it outlives reloads. The log is read from its end, a page
+ * at a time: what became of an edit last is how it stands.
+ */
 export async function historyOf(tx: Tx | Db, design: string, person: string): Promise<History> {
-  const rows = await tx
-    .select({ revision: edits.revision, kind: edits.kind, of: edits.of })
-    .from(edits)
-    .where(and(eq(edits.design, design), eq(edits.person, person)))
-    .orderBy(edits.revision);
-  const undo: number[] = [];
-  const redo: number[] = [];
-  for (const row of rows) {
-    if (row.kind === "edit") {
-      undo.push(row.revision);
-      redo.length = 0;
-    } else if (row.kind === "undo") {
-      undo.pop();
-      redo.push(row.of!);
-    } else if (row.kind === "redo") {
-      redo.pop();
-      undo.push(row.of!);
+  const [undo, redo]: [number[], number[]] = [[], []];
+  const settled = new Set<number>();
+  let edited = false;
+  for (let before = Infinity; undo.length < MOST_STEPS;) {
+    const rows = await tx
+      .select({ revision: edits.revision, kind: edits.kind, of: edits.of })
+      .from(edits)
+      .where(
+        and(
+          eq(edits.design, design),
+          eq(edits.person, person),
+          before === Infinity ? undefined : lt(edits.revision, before),
+        ),
+      )
+      .orderBy(desc(edits.revision))
+      .limit(PAGE);
+    for (const { revision, kind, of } of rows) {
+      const step = kind === "edit" ? revision : (of ?? revision);
+      if (!settled.has(step)) {
+        settled.add(step);
+        if (kind === "edit" || kind === "redo") undo.push(step);
+        // An edit of one's own after it, and there is no way back to what was undone.
+        else if (kind === "undo" && !edited) redo.push(step);
+      }
+      edited ||= kind === "edit";
     }
+    if (rows.length < PAGE) break;
+    before = rows.at(-1)!.revision;
   }
-  return { undo, redo };
+  return { undo: undo.reverse(), redo: redo.reverse() };
 }
 
 async function logged(tx: Tx, design: string, revision: number) {

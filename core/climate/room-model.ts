@@ -1,5 +1,5 @@
 /**
- * Rooms as capacities joined by conductances (domain.md §10, Climate): C dT/dt = −K T + g Tout + P, a linear system, stepped
+ * Rooms as capacities joined by conductances (docs/model.md §10): C dT/dt = −K T + g Tout + P, a linear system, stepped
  * exactly whatever the step. With x = C^½ T it is symmetric, so it falls apart into modes that each decay by themselves:
  * dz/dt = −λ z + q has z(t + Δ) = z e^(−λΔ) + q (1 − e^(−λΔ)) ÷ λ as long as q stays what it is. A change of heat in one
  * room changes q by one column, so nothing is multiplied out at a step.

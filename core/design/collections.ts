@@ -12,7 +12,7 @@ type Tables = (typeof stages)[keyof typeof stages];
 type Whole<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer All) => void ? All : never;
 type Table = Whole<Tables>;
 
-/** What was done and is attached stands at the end of a file, whatever stage it is of (data-model.md). */
+/** What was done and is attached stands at the end of a file, whatever stage it is of. */
 const LAST: readonly string[] = ["taskRuns", "visits", "photos", "documents"];
 
 /** Each collection with its stage and what one row is called. In the order of the project file. */
@@ -28,7 +28,7 @@ export type Rows = {
 };
 export type AnyRow = Rows[CollectionName];
 
-/** Order of the project file (data-model.md). */
+/** Order of the project file. */
 export const FILE_ORDER: readonly CollectionName[] = ENTRIES.map((entry) => entry.name);
 
 /** Singular, for sentences. */

@@ -47,7 +47,7 @@ export const STAGE_NAMES: readonly StageName[] = STAGES.map((stage) => ({
 /** What people call a stage. */
 export const stageName = (stage: Stage): string => STAGE_NAMES[STAGES.indexOf(stage)]!.name;
 
-/** In which order the rows of the stages stand in a project file (data-model.md). */
+/** In which order the rows of the stages stand in a project file. */
 export const FILE_STAGES: readonly Stage[] = [
   "house",
   "brief",

@@ -3,7 +3,7 @@ import type { Design } from "../design/collections";
 import { groupDigits } from "../design/units";
 
 export interface CommandResult {
-  /** One object, as `--json` prints it (data-model.md). */
+  /** One object, as `--json` prints it. */
   json: unknown;
   text: string;
 }

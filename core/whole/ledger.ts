@@ -46,7 +46,7 @@ export const ledgerOf = memo("ledgerOf", (design): Ledger => ({
 export const ledgerValue = (design: Design, cell: string): number | undefined =>
   ledgerOf(design).cells.find((one) => one.cell === cell)?.value;
 
-/** `zinc ledger --json` (data-model.md). */
+/** `zinc ledger --json`. */
 export function ledgerJson(design: Design): Record<string, unknown> {
   const known = new Map(ledgerOf(design).cells.map(({ cell, value }) => [cell, value]));
   const parts = CELLS.filter(({ cell }) => known.has(cell)).map(

@@ -188,6 +188,7 @@ test("what stops without what, who is left with what, spares, pairs and the gues
   // An evening without it, straight from the table.
   await page.getByRole("tab", { name: "Single failures" }).click();
   await failures.getByRole("row", { name: /^Circuit Lights, ground/ }).click();
+  await expect(inspector(page).getByRole("heading", { name: /^Circuit Lights, ground/ })).toBeVisible();
   await inspector(page).getByRole("button", { name: "Rehearse an evening without it" }).click();
   await expect(page.locator('[data-lane="broken circuit:lights-g"]')).toBeVisible();
 });

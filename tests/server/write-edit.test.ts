@@ -1,5 +1,5 @@
 import { gunzipSync, gzipSync } from "node:zlib";
-import { eq } from "drizzle-orm";
+import { and, eq, gte } from "drizzle-orm";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { FILE_ORDER } from "../../core/design/collections";
 import { ROW_CLASSES } from "../../core/design/row-classes";
@@ -219,6 +219,76 @@ test("undo and redo go through a person's own edits, and a new edit ends what co
   // Revision 1 is how the design came in: no step of anybody's.
   expect(await historyOf(connection.db, id, ann)).toMatchObject({ undo: [2, 9], redo: [] });
   await expect(undo(connection.db, id, ben)).rejects.toThrow("nothing of yours to undo");
+});
+
+/** What can be undone and redone, by playing the whole log through from its beginning. */
+function played(log: readonly { revision: number; kind: string; of: number | null }[]) {
+  const [undo, redo]: [number[], number[]] = [[], []];
+  for (const { revision, kind, of } of log) {
+    if (kind === "edit") {
+      undo.push(revision);
+      redo.length = 0;
+    } else if (kind === "undo") redo.push(undo.pop() === of ? of! : NaN);
+    else if (kind === "redo") undo.push(redo.pop() === of ? of! : NaN);
+  }
+  return { undo, redo };
+}
+
+test("what can be undone is read from the end of the log, page by page, however long it is", async () => {
+  const { id } = await house();
+  const log: { revision: number; kind: "edit" | "undo" | "redo"; of: number | null }[] = [];
+  for (let revision = 2; revision < 702; revision++) {
+    const { undo: done, redo: undone } = played(log);
+    // Edits, and runs of undoing and doing again between them.
+    const turn = Math.sin(revision / 17) + Math.sin(revision * 1.7) / 2;
+    if (turn < -0.2 && done.length) log.push({ revision, kind: "undo", of: done.at(-1)! });
+    else if (turn < 0.2 && undone.length) log.push({ revision, kind: "redo", of: undone.at(-1)! });
+    else log.push({ revision, kind: "edit", of: null });
+  }
+  const row = { design: id, at: new Date(), changes: [], inverse: [] };
+  // Somebody else's edits between them are nobody's steps but theirs.
+  await connection.db
+    .insert(edits)
+    .values([
+      ...log.map((one) => ({ ...row, ...one, person: ann })),
+      ...Array.from({ length: 300 }, (_, i) => ({
+        ...row,
+        revision: 1000 + i,
+        person: ben,
+        kind: "edit" as const,
+      })),
+    ]);
+  for (const end of [702, 650, 640, 560, 420, 300, 120, 40]) {
+    await connection.db.delete(edits).where(and(eq(edits.person, ann), gte(edits.revision, end)));
+    const all = played(log.filter(({ revision }) => revision < end));
+    expect(all.undo.length + all.redo.length).toBeGreaterThan(5);
+    const known = await historyOf(connection.db, id, ann);
+    expect(known.redo).toEqual(all.redo);
+    expect(known.undo).toEqual(all.undo.slice(-known.undo.length));
+    expect(known.undo.length).toBeGreaterThanOrEqual(Math.min(100, all.undo.length));
+  }
+});
+
+test("an edit that is sent again under its name is not written twice, whatever its sender knew", async () => {
+  const { id, read } = await house();
+  const send = async (person: string, key: string, base?: number) =>
+    writeEdit(
+      connection.db,
+      id,
+      person,
+      { base: base ?? 1, changes: movePoint((await read()).design, "boot-cam-1", { x: 13, y: 5 }) },
+      { key, ...(base === undefined ? {} : { base }) },
+    );
+  expect(await send(ann, "one", 1)).toMatchObject({ ok: true, revision: 2 });
+  // Sent again by a desk that has heard of it meanwhile, and by one that says nothing of what it knows.
+  for (const base of [1, 2, undefined]) {
+    const again = await send(ann, "one", base);
+    expect(again).toMatchObject({ ok: true, revision: 2 });
+    expect(again.log.map(({ key }) => key)).toEqual(["one"]);
+  }
+  expect(await send(ben, "one", 2)).toMatchObject({ ok: true, revision: 3 });
+  const copy = { design: id, revision: 9, person: ann, at: new Date(), kind: "edit" as const, key: "one" };
+  await expect(connection.db.insert(edits).values({ ...copy, changes: [], inverse: [] })).rejects.toThrow();
 });
 
 test("undo of what somebody else changed since is a clash, not an overwriting", async () => {

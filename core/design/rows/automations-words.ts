@@ -6,7 +6,7 @@ export type Priority = (typeof PRIORITIES)[number];
 export const PRESSES = ["single", "double", "triple", "many", "held", "released"] as const;
 export type Press = (typeof PRESSES)[number];
 
-/** Within a class: wind outranks rain outranks sun outranks privacy outranks convenience (domain.md, Shades). */
+/** Within a class: wind outranks rain outranks sun outranks privacy outranks convenience (docs/model.md §10). */
 export const REASONS = ["wind", "rain", "sun", "privacy", "convenience"] as const;
 export type Reason = (typeof REASONS)[number];
 

@@ -1,4 +1,4 @@
-/** What is to be heeded where an automation is planned: by what it tells things (product.md, Cautions). */
+/** What is to be heeded where an automation is planned: by what it tells things. Local codes and licensed practice decide. */
 import type { AutomationRow } from "../../design/rows/automations";
 import { allMoves } from "../../design/walk";
 import type { Aspect } from "../../design/rows/automations-words";

@@ -1,5 +1,5 @@
 /**
- * What a thing can be asked to do, and what is left of it between two platforms (domain.md §9).
+ * What a thing can be asked to do, and what is left of it between two platforms (docs/model.md §9).
  *
  * Abilities are sets that hold all that lies under them: whoever can set a colour can set a white, a level, and on and
  * off. Two sides meet at what both have; as a set that holds all under it meets another in one that does so too, the

@@ -1,5 +1,5 @@
 /**
- * In which order ecosystems join a bridge (domain.md §9). The first joins by the bridge's own code; each other one is let
+ * In which order ecosystems join a bridge (docs/model.md §9). The first joins by the bridge's own code; each other one is let
  * in by one that has joined already and can share. Its minutes are those of the one that joins and of the one that
  * shares: phones are held side by side.
  */

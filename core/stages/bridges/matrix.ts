@@ -1,5 +1,5 @@
 /**
- * What each ecosystem is shown, through which bridge, as what, and what is lost on the way (domain.md §9).
+ * What each ecosystem is shown, through which bridge, as what, and what is lost on the way (docs/model.md §9).
  *
  * What a bridge would take now is its filter's result; what ecosystems see is what it was last saved with. Where the two
  * differ it is stale: what came since is not seen yet, what went is seen still and answers nothing.

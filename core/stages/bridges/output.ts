@@ -7,7 +7,7 @@ import { alikeIn } from "./spoken";
 
 const round3 = (value: number) => Math.round(value * 1000) / 1000;
 
-/** Shape of `zinc bridge --json` (data-model.md). */
+/** Shape of `zinc bridge --json`. */
 export function bridgeJson(design: Design) {
   return {
     exposures: exposuresOf(design).map(

@@ -1,6 +1,6 @@
 /**
  * What a spoken sentence would do: which of the things that one ecosystem is shown it reaches, whether it asks back, and
- * what it could be taken for (domain.md §9). A rehearsal of speech, not speech: a sentence is a verb, a thing by its name
+ * what it could be taken for (docs/model.md §9). A rehearsal of speech, not speech: a sentence is a verb, a thing by its name
  * or by its sort and room, and perhaps a value.
  */
 import type { Language } from "../../design/rows/settings";

@@ -1,5 +1,5 @@
 /**
- * How names sound, and which of them are taken for one another (domain.md §9).
+ * How names sound, and which of them are taken for one another (docs/model.md §9).
  *
  * A word is written in the sounds it is said in, by the rules of its language, so far as spelling tells; two names are
  * then held against each other sound by sound. What differs only in a vowel or in voice costs less than what differs

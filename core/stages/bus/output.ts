@@ -1,4 +1,4 @@
-/** `zinc bus --json` (data-model.md), segments and profiles as CSV, and the segments for a person to read. */
+/** `zinc bus --json`, segments and profiles as CSV, and the segments for a person to read. */
 import { byId, type Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
 import { pointLabel } from "../../points/labels";

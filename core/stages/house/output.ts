@@ -8,7 +8,7 @@ import { allGangs, lampsOf } from "./switches";
 const to = (digits: number, value: number) => Number(value.toFixed(digits));
 
 /**
- * `zinc house --json` (data-model.md): areas in m² and lengths in m to the millimetre, azimuths in degrees
+ * `zinc house --json`: areas in m² and lengths in m to the millimetre, azimuths in degrees
  * clockwise from true north. `closingM`: how far from its start the walk round a room ends, where every
  * side of it was taped.
  */

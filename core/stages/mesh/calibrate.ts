@@ -1,5 +1,5 @@
 /**
- * Bending the model to what was read on site (domain.md §7): n, the losses of the materials met and that of floors
+ * Bending the model to what was read on site (docs/model.md §7): n, the losses of the materials met and that of floors
  * without a material, by least squares with a ridge toward the defaults, in dB. A level is linear in all of them:
  *
  *   read = sent + antennas − L0 − 10·n·log10(d) − Σ aslant·loss − Σ k^((k+2)/(k+1) − 0.46)/k · floor

@@ -1,4 +1,4 @@
-/** The laws of radio in a house (domain.md §7): levels in dBm, losses and margins in dB, metres. */
+/** The laws of radio in a house (docs/model.md §7): levels in dBm, losses and margins in dB, metres. */
 import type { LossDb } from "../../design/rows/house-structure";
 
 /** Bands in which the losses of materials are known, MHz. */

@@ -1,4 +1,4 @@
-/** `zinc mesh --json` (data-model.md), the radio table as CSV, and each band as GraphML. */
+/** `zinc mesh --json`, the radio table as CSV, and each band as GraphML. */
 import type { Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
 import { channelPlans } from "./channels";

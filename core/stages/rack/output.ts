@@ -1,4 +1,4 @@
-/** `zinc rack --json` (data-model.md), and the port table as CSV. */
+/** `zinc rack --json`, and the port table as CSV. */
 import type { Design } from "../../design/collections";
 import { writeCsv } from "../../files/csv";
 import { patchesOf } from "./patching";

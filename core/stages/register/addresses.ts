@@ -1,4 +1,4 @@
-/** Addresses on the house's networks: who has which, what is kept free, and the next one (domain.md §8). */
+/** Addresses on the house's networks: who has which, what is kept free, and the next one (docs/model.md §8). */
 import type { Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import { readEui, writeEui } from "./eui";

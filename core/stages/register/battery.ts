@@ -1,4 +1,4 @@
-/** How long cells last, when they are changed, and which visit does it (domain.md §8). Days are `YYYY-MM-DD`, UTC. */
+/** How long cells last, when they are changed, and which visit does it (docs/model.md §8). Days are `YYYY-MM-DD`, UTC. */
 
 export interface CellType {
   id: string;

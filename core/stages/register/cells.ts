@@ -1,4 +1,4 @@
-/** Which cells the devices of a house have, how long they last and when they are changed (domain.md §8). */
+/** Which cells the devices of a house have, how long they last and when they are changed (docs/model.md §8). */
 import { byId, type Design } from "../../design/collections";
 import { memo, memoAnywhere } from "../../design/kept";
 import type { Working } from "../../desk/working";

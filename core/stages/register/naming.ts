@@ -1,6 +1,6 @@
 /**
  * What devices are called, and what is derived from it: names by a pattern, topics and names on the network
- * (domain.md §8). A pattern holds words in braces; `{n}` counts what would be called alike and falls away where
+ * (docs/model.md §8). A pattern holds words in braces; `{n}` counts what would be called alike and falls away where
  * nothing else would.
  */
 import { byId, type Design, rowOf } from "../../design/collections";

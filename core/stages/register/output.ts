@@ -1,4 +1,4 @@
-/** The register as the command line prints it (data-model.md), and its other tables. */
+/** The register as the command line prints it, and its other tables. */
 import { byId, type Design, rowOf } from "../../design/collections";
 import { round2 } from "../../geometry/round";
 import { writeCsv } from "../../files/csv";

@@ -1,4 +1,4 @@
-/** Which spares to lie in: how likely a part fails × who is hurt meanwhile × days until another is there (domain.md §8). */
+/** Which spares to lie in: how likely a part fails × who is hurt meanwhile × days until another is there (docs/model.md §8). */
 import { byId, rowOf } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { Working } from "../../desk/working";

@@ -1,4 +1,4 @@
-/** What is left to be done on each device, what was done and by whom, and the day that does it (domain.md §8). */
+/** What is left to be done on each device, what was done and by whom, and the day that does it (docs/model.md §8). */
 import { type Design, rowOf } from "../../design/collections";
 import type { Change } from "../../design/edit";
 import { fail } from "../../design/input-error";

@@ -1,4 +1,4 @@
-/** Which firmware is known, due or needed, and when it can be put in (domain.md §8). */
+/** Which firmware is known, due or needed, and when it can be put in (docs/model.md §8). */
 import { byId, type Design } from "../../design/collections";
 import { memo } from "../../design/kept";
 import type { DeviceRow, FirmwareRow } from "../../design/rows/register";

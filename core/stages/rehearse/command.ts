@@ -1,4 +1,4 @@
-/** `rehearse` on the command line: what happens, because of what, and what it comes to (data-model.md). */
+/** `rehearse` on the command line: what happens, because of what, and what it comes to. */
 import type { Command } from "../../desk/command";
 import { textTable } from "../../desk/command";
 import { byId, type Design } from "../../design/collections";

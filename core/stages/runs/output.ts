@@ -110,7 +110,7 @@ function treadJson(design: Design, group: TreadGroup) {
   };
 }
 
-/** `zinc runs --json` (data-model.md): all another engine needs to reckon the same. */
+/** `zinc runs --json`: all another engine needs to reckon the same. */
 export function runsJson(design: Design) {
   const totals = cableTotals(design);
   const { setupMin, minutesPerM, perCablePct, sharedPct, pullMost } = runSettings(design);

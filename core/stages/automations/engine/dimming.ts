@@ -1,4 +1,4 @@
-/** Dimming by a held key (domain.md §10): how long the whole range takes, whether it looks smooth, and where remotes drift. */
+/** Dimming by a held key (docs/model.md §10): how long the whole range takes, whether it looks smooth, and where remotes drift. */
 export interface HeldDimming {
   /** From the lowest to the highest level, in percent. */
   rangePct: number;

@@ -1,5 +1,5 @@
 /**
- * The interpreter of automations (domain.md §10): what happens goes in, what is commanded comes out, each with what it came
+ * The interpreter of automations (docs/model.md §10): what happens goes in, what is commanded comes out, each with what it came
  * of. It is driven by what happens and by the times it asked to be woken at; it has no clock and no chance of its own, so
  * that the same happenings give the same answers at every repeat.
  */

@@ -1,4 +1,4 @@
-/** Levels that change over a time, and what is taken to be given back (domain.md §10). */
+/** Levels that change over a time, and what is taken to be given back (docs/model.md §10). */
 
 /** Linear in level, from where the thing really is. */
 export interface Ramp {

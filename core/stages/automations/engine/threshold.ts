@@ -1,5 +1,5 @@
 /**
- * A threshold crossed for a hold time (domain.md §10): cues once the value has been past it without a break for that time,
+ * A threshold crossed for a hold time (docs/model.md §10): cues once the value has been past it without a break for that time,
  * and again only after it went back past the hysteresis. What is not known cues nothing: after a start the first value
  * heard is where things stand, and no crossing.
  */

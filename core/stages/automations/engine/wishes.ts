@@ -1,5 +1,5 @@
 /**
- * What a thing follows (domain.md §10). Every command is a wish of its class; the highest that stands is followed, and when
+ * What a thing follows (docs/model.md §10). Every command is a wish of its class; the highest that stands is followed, and when
  * it is let go the next one below applies: safety, a hand, comfort, saving, looks. Within a class the weightier wins, as
  * wind does over rain, then the one that was made last.
  */

@@ -11,7 +11,7 @@ import type {
 } from "../../../design/rows/automations";
 import type { Foresight } from "./foretold";
 
-/** More causes than this within a second are a loop (domain.md §10). */
+/** More causes than this within a second are a loop (docs/model.md §10). */
 export const MOST_CAUSES = 16;
 
 /** Yes or no of two states, a number in the unit of its aspect, or a colour. */

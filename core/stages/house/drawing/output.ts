@@ -33,7 +33,7 @@ const oneOf = <T>(table: Readonly<Record<string, T>>, name: string, path: string
     : fail(path, `must be one of ${Object.keys(table).join(", ")}, not "${name}"`);
 
 /**
- * `zinc draw --json` (data-model.md): every layer of a DXF or SVG drawing as walls in metres, the closed
+ * `zinc draw --json`: every layer of a DXF or SVG drawing as walls in metres, the closed
  * spaces between them, and what made no wall. Throws InputError for a file that is no drawing, or one of
  * unknown scale.
  */

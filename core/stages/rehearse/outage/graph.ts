@@ -1,5 +1,5 @@
 /**
- * What still stands when parts of a house are gone (domain.md §11). Every part needs others: all of its needs, of each
+ * What still stands when parts of a house are gone (docs/model.md §11). Every part needs others: all of its needs, of each
  * need any one. Such and-or graphs are Horn clauses; what stands is found from below in time linear in their size
  * (Dowling and Gallier 1984), so that a ring of routers that only hear one another stands on nothing.
  */

@@ -1,5 +1,5 @@
 /**
- * A house run before it exists (domain.md §10): driven by what happens, not by a clock that ticks, and the same at every
+ * A house run before it exists (docs/model.md §10): driven by what happens, not by a clock that ticks, and the same at every
  * repeat of a seed. The world makes weather, people and visitors; things do what they are told in the time they take; the
  * engine of automations hears of it and commands. Every line of the log says what it came of.
  */

@@ -1,4 +1,4 @@
-/** A lamp: on, off, and a level that it comes to by a ramp from where it actually is (domain.md §10). */
+/** A lamp: on, off, and a level that it comes to by a ramp from where it actually is (docs/model.md §10). */
 import type { Aspect } from "../../../../design/rows/automations-words";
 import type { AfterPower } from "../../../../design/vocabulary";
 import type { Value } from "../../../automations/engine/world";

@@ -15,7 +15,7 @@ export const DELAY_MS: Readonly<Partial<Record<Aspect, number>>> = {
 };
 const OTHERS_MS = 300;
 
-/** An electrothermal actuator opens and shuts in 3 to 5 minutes, and shuts without current (domain.md §10, Climate). */
+/** An electrothermal actuator opens and shuts in 3 to 5 minutes, and shuts without current (docs/model.md §10). */
 export const ACTUATOR_MS = 4 * 60_000;
 
 /**
