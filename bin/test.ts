@@ -129,7 +129,7 @@ const PARTS: readonly Part[] = [
   tool("build", 999, process.execPath, "--import", "tsx", "-e", BUILD),
   tool("types", 90, "npm", "run", "--silent", "types"),
   tool("format", 50, bin("prettier"), "--check", ".", "--log-level", "warn"),
-  tool("lint", 50, bin("eslint"), ".", "--max-warnings", "0"),
+  tool("lint", 110, bin("eslint"), ".", "--max-warnings", "0"),
   ...bundles.map((bundle, i): Part => ({
     name: `unit ${i + 1}`,
     seconds: 40,

@@ -109,7 +109,18 @@ export function misfitsOf(design: Design, row: AutomationRow): Misfit[] {
         const dial = design.dials.find(({ id }) => id === one.dial);
         const is = dial && dialFits(dial, one.to, lookup);
         if (dial && !is) found.push({ what: dial.name, reason: `cannot be turned to ${written(one.to)}` });
+        return;
       }
+      case "dim":
+      case "toggle":
+      case "stop":
+      case "scene":
+      case "cycle":
+      case "capture":
+      case "give back":
+      case "let go":
+      case "say":
+      // No amounts of their own, or none that could be of another kind.
     }
   };
   allMoves(row.moves).forEach(move);

@@ -4,6 +4,7 @@ import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
 import { KIND_TABLE } from "../house/tables";
 import { RADIO_PROFILE_TABLE } from "../house/radio-table";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { meshHouse, PROFILE, putRadio } from "../../test-mesh";
 import { meshChecks } from "./checks";
 import { bandsOf, radiosOf } from "./links";
@@ -176,6 +177,30 @@ describe("radios of devices that have none", () => {
     const next = applyChanges(design, putRadios(missingRadios(design)));
     expect(silentDevices(next)).toEqual([]);
     expect(missingRadios(next)).toEqual([]);
+    // What was chosen decides, whatever is usual of the kind: a lamp on cells, a remote on the mains that passes on.
+    const chosen = (id: string, supply: "mains" | "battery", routes: boolean) => {
+      const option = {
+        ...larkspurWeir().options[0]!,
+        id: `o-${id}`,
+        protocol: "Zigbee" as const,
+        supply,
+        routes,
+      };
+      design.options.push(option);
+      design.devices = design.devices.map((row) =>
+        row.id === `d-${id}` ? { ...row, option: option.id } : row,
+      );
+    };
+    chosen("lamp", "battery", false);
+    chosen("remote", "mains", true);
+    expect(
+      missingRadios(structuredClone(design))
+        .map(({ row }) => [row.id, row.routes, row.supply])
+        .slice(0, 2),
+    ).toEqual([
+      ["r-lamp", false, "battery"],
+      ["r-remote", true, "mains"],
+    ]);
   });
 });
 

@@ -1,6 +1,8 @@
 import type { Design } from "../../design/collections";
 import { applyChanges } from "../../design/edit";
+import { larkspurWeir } from "../../../tests/core/houses";
 import { point, testDesign } from "../../test-design";
+import { registerChecks } from "./checks";
 import {
   checkPattern,
   hostsOf,
@@ -165,3 +167,18 @@ it.each([
   ["Landing lamp", false],
   ["Front door contact", false],
 ])("%s says nothing: %s", (name, nothing) => expect(saysNothing(name)).toBe(nothing));
+
+it("a name that says nothing is bettered by the pattern, and by none where the pattern's says no more", () => {
+  const house = larkspurWeir();
+  const named = (namePattern: string) => ({
+    ...house,
+    design: { ...house.design, registerSettings: { ...house.design.registerSettings, namePattern } },
+    devices: house.devices.map((row) => (row.id === "d-bath-lmp-1" ? { ...row, name: "Device 17" } : row)),
+  });
+  const bare = (design: Design) =>
+    registerChecks(design).find(
+      ({ code, about }) => code === "register.name-says-nothing" && about[0]!.id === "d-bath-lmp-1",
+    )!;
+  expect(bare(named("{room} {thing} {n}")).fix?.label).toMatch(/^Call it Bath/);
+  expect(bare(named("Plug {n}")).fix).toBeUndefined();
+});

@@ -163,6 +163,9 @@ function stayBy(
         break;
       case "in a room":
         [home, asleep, room] = [true, false, line.room];
+        break;
+      case "alarm clock":
+      // It rings; it moves nobody.
     }
   }
   return { from, home, asleep, ...(room === undefined ? {} : { room }) };

@@ -534,6 +534,7 @@ export class Rehearsal implements Scene {
         return this.drain.pct(thing.id) ?? this.standIn(thing.id).value(aspect);
       case "energy":
         return Math.round(1000 * this.energyOf(thing.id)) / 1000;
+      default:
     }
     if (thing.type === "weather sensor") return skyValue(this.lastSky, aspect);
     if (aspect === "temperature") {
