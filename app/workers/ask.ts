@@ -20,3 +20,8 @@ export function startWorker<Ask, Reply>(
   worker.onmessageerror = () => fell("its answer could not be read");
   return { post: (ask) => worker.postMessage(ask), end: () => worker.terminate() };
 }
+
+/** One of these fields and none of the others: a reply says by which it has what it is. */
+export type OneOf<Fields> = {
+  [Own in keyof Fields]: Pick<Fields, Own> & { [Other in Exclude<keyof Fields, Own>]?: never };
+}[keyof Fields];

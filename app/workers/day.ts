@@ -1,4 +1,5 @@
 /** A day of commissioning, off the page's own thread: orders tried one after another take a while in a large house. */
+import type { OneOf } from "./ask";
 import { planDay, type DayAsked, type DayPlan, type StepAsked } from "#core/stages/register/day-plan";
 
 export interface DayAsk {
@@ -10,11 +11,7 @@ export interface DayAsk {
   walkMinutes: Readonly<Record<string, number>>;
 }
 
-export interface DayReply {
-  n: number;
-  plan?: DayPlan;
-  failed?: string;
-}
+export type DayReply = { n: number } & OneOf<{ plan: DayPlan; failed: string }>;
 
 self.addEventListener("message", ({ data: { n, walkMinutes, ...asked } }: MessageEvent<DayAsk>) => {
   const reply = (message: DayReply) => self.postMessage(message);

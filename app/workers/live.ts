@@ -1,4 +1,5 @@
 /** A rehearsal that goes on in step with the panel that watches it, off the page's own thread. */
+import type { OneOf } from "./ask";
 import type { Design } from "#core/design/collections";
 import { addDays, dayStart, localParts } from "#core/design/local-time";
 import { InputError } from "#core/design/input-error";
@@ -16,14 +17,15 @@ export type LiveAsk =
   | { advance: number }
   | { wanted: Wanted };
 
-export interface LiveReply {
-  snapshot?: Snapshot;
-  /** What it did last, the youngest first. */
-  lately?: readonly Deed[];
-  failed?: string;
+export type LiveReply = OneOf<{
+  snapshot: Snapshot;
+  failed: string;
   /** The house did not take what was wished. */
-  refused?: string;
-}
+  refused: string;
+}> & {
+  /** With a snapshot: what it did last, the youngest first. */
+  lately?: readonly Deed[];
+};
 
 /** So many days it goes on at most. */
 const MOST_DAYS = 60;

@@ -4,6 +4,7 @@ import { InputError } from "#core/design/input-error";
 import { runOf, type Run, type RunAsk } from "#core/stages/rehearse/run";
 import { firedInWeek, type Fired } from "#core/stages/rehearse/fired";
 import { pairsOf, type Pair } from "#core/stages/rehearse/outage/table";
+import type { OneOf } from "./ask";
 
 export interface RehearseAsk {
   n: number;
@@ -15,22 +16,22 @@ export interface RehearseAsk {
   firedFrom?: number;
 }
 
-export interface RehearseReply {
-  n: number;
+type Said = OneOf<{
   /** 0 to 1. */
-  progress?: number;
-  run?: Run;
-  pairs?: readonly Pair[];
-  fired?: Fired;
-  failed?: string;
-}
+  progress: number;
+  run: Run;
+  pairs: readonly Pair[];
+  fired: Fired;
+  failed: string;
+}>;
+export type RehearseReply = { n: number } & Said;
 
 let known: Design | undefined;
 
 self.addEventListener(
   "message",
   ({ data: { n, design, run, pairs, firedFrom } }: MessageEvent<RehearseAsk>) => {
-    const reply = (message: Omit<RehearseReply, "n">) => self.postMessage({ n, ...message });
+    const reply = (message: Said) => self.postMessage({ n, ...message });
     known = design ?? known;
     try {
       const progress = (share: number) => reply({ progress: share });

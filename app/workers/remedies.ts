@@ -1,4 +1,5 @@
 /** What can be done about a mesh, off the page's own thread: routers tried place by place take a while. */
+import type { OneOf } from "./ask";
 import type { Design } from "#core/design/collections";
 import { remediesOf, type Remedy } from "#core/stages/mesh/remedies";
 
@@ -8,11 +9,7 @@ export interface RemediesAsk {
   profile: string;
 }
 
-export interface RemediesReply {
-  n: number;
-  remedies?: Remedy[];
-  failed?: string;
-}
+export type RemediesReply = { n: number } & OneOf<{ remedies: Remedy[]; failed: string }>;
 
 self.addEventListener("message", ({ data: { n, design, profile } }: MessageEvent<RemediesAsk>) => {
   const reply = (message: RemediesReply) => self.postMessage(message);

@@ -16,11 +16,18 @@ import { BandChoice } from "./band-choice";
 import { useLitHere } from "../../plan/lit-here";
 import { bandOf } from "./use-coverage";
 
+/** What was worked out last, and why nothing newer came. */
+interface Shown {
+  n: number;
+  remedies?: Remedy[];
+  failed?: string;
+}
+
 /** Remedies of a band as the design stands; those of before are kept until the new ones are there. */
-function useRemedies(profile: string | undefined): RemediesReply & { busy: boolean } {
+function useRemedies(profile: string | undefined): Shown & { busy: boolean } {
   const design = useDesign();
   const hand = useRef<Hand<RemediesAsk>>(undefined);
-  const [reply, setReply] = useState<RemediesReply>({ n: 0 });
+  const [reply, setReply] = useState<Shown>({ n: 0 });
   const [ready, setReady] = useState(false);
   const [n, setN] = useState(0);
   const count = useRef(0);

@@ -19,6 +19,7 @@ import { usePrinting } from "../../kit/printing";
 import { whenAtRest } from "../../kit/rest";
 import { Tick } from "../../kit/ticks";
 import { startWorker, type Hand } from "../../workers/ask";
+import type { DayPlan } from "#core/stages/register/day-plan";
 import type { DayAsk, DayReply } from "../../workers/day";
 import { DayList, Gantt } from "./gantt";
 
@@ -28,7 +29,7 @@ const hoursText = (minutes: number) =>
 /** The plan of what is asked, as the design stands; the one of before is kept until the new one is there. */
 function usePlan(design: Design, rooms: ReadonlySet<string>, from: Readonly<Record<string, number>>) {
   const hand = useRef<Hand<DayAsk>>(undefined);
-  const [reply, setReply] = useState<DayReply>({ n: 0 });
+  const [reply, setReply] = useState<{ n: number; plan?: DayPlan; failed?: string }>({ n: 0 });
   const [ready, setReady] = useState(false);
   const [n, setN] = useState(0);
   const count = useRef(0);
