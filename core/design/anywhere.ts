@@ -12,7 +12,7 @@ const WITHOUT_PLACE = Symbol("a point without its place");
 const refuse = (id: string | undefined): never => {
   throw new Error(`where ${id} lies is read by a result that hangs on no place`);
 };
-/** What says where: for a drawn point, the wall it is drawn at as well. */
+/** What says where; and where it was drawn, before the site moved it. */
 const NOWHERE = {
   get drawn() {
     return refuse((this as { id?: string }).id);

@@ -16,16 +16,13 @@ export default function OutageSummary({ design, what }: { design: Design; what: 
   const failure = failures.find((one) => one.what === what) ?? failures[0];
   const people = useMemo(() => (failure ? personScores(design, [failure]) : []), [design, failure]);
   if (!failure) return <Heading title="What stops" text="Nothing can fail yet" />;
-  const { outcomes } = failure;
+  const { touched } = failure;
   const way = (name: "byHand" | "byLink" | "byHub") => (
-    <span className="measure">
-      {outcomes.filter(({ now }) => now[name]).length} of{" "}
-      {outcomes.filter(({ before }) => before[name]).length}
-    </span>
+    <span className="measure">{failure.left(name).join(" of ")}</span>
   );
-  const gone = outcomes.filter(({ before, now }) => works(before) && !works(now));
-  const shutOut = outcomes.filter((one) => one.shutOut);
-  const unsafe = [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))];
+  const gone = touched.filter(({ before, now }) => works(before) && !works(now));
+  const shutOut = touched.filter((one) => one.shutOut);
+  const unsafe = [...new Set(touched.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))];
   const [part] = failure.what.split("+");
   const tryIt = () =>
     setParams((now) => {

@@ -25,8 +25,6 @@ import { Tabbed, useView } from "../../kit/views";
 import { OUTAGE_TABLES } from "./views";
 import { usePairs } from "./use-pairs";
 
-const count = (outcomes: readonly Outcome[], name: keyof Ways) =>
-  `${outcomes.filter(({ now }) => now[name]).length}/${outcomes.filter(({ before }) => before[name]).length}`;
 const lost = (outcomes: readonly Outcome[]) =>
   outcomes.filter(({ before, now }) => works(before) && !works(now));
 const Points = ({ score }: { score: number }) => (
@@ -50,8 +48,8 @@ function failureColumns(design: Design): Column<Failure>[] {
   const way = (id: keyof Ways, name: string): Column<Failure> => ({
     id,
     name,
-    value: ({ outcomes }) => outcomes.filter(({ now }) => now[id]).length,
-    cell: ({ outcomes }) => count(outcomes, id),
+    value: (failure) => failure.left(id)[0],
+    cell: (failure) => failure.left(id).join("/"),
     width: "5rem",
     right: true,
     mono: true,
@@ -70,11 +68,9 @@ function failureColumns(design: Design): Column<Failure>[] {
     {
       id: "lost",
       name: "Stop",
-      value: ({ outcomes }) => lost(outcomes).length,
-      cell: ({ outcomes }) => (
-        <span className={lost(outcomes).length ? "font-semibold text-stop" : ""}>
-          {lost(outcomes).length}
-        </span>
+      value: ({ touched }) => lost(touched).length,
+      cell: ({ touched }) => (
+        <span className={lost(touched).length ? "font-semibold text-stop" : ""}>{lost(touched).length}</span>
       ),
       width: "3.5rem",
       right: true,
@@ -83,7 +79,7 @@ function failureColumns(design: Design): Column<Failure>[] {
     {
       id: "unsafe",
       name: "Unsafe",
-      value: ({ outcomes }) => outcomes.filter(({ unsafe }) => unsafe).length,
+      value: ({ touched }) => touched.filter(({ unsafe }) => unsafe).length,
       width: "4.5rem",
       right: true,
       mono: true,
@@ -156,7 +152,7 @@ function Functions({ design, failure }: { design: Design; failure: Failure }) {
         <span className="text-soft">
           {" "}
           {touched.length
-            ? `${lost(failure.outcomes).length} functions stop, ${touched.length} lose a way`
+            ? `${lost(failure.touched).length} functions stop, ${touched.length} lose a way`
             : "nothing changes"}
         </span>
       </p>

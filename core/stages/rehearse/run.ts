@@ -237,18 +237,14 @@ function partsDown(design: Design, { breaks }: Played): string[] {
 function leftOf(design: Design, played: Played): Left | undefined {
   const down = partsDown(design, played);
   if (!down.length) return undefined;
-  const { what, outcomes } = failureOf(readyOf(design), down);
-  const way = (name: "byHand" | "byLink" | "byHub") =>
-    [
-      outcomes.filter(({ now }) => now[name]).length,
-      outcomes.filter(({ before }) => before[name]).length,
-    ] as const;
+  const failure = failureOf(readyOf(design), down);
+  const { what, touched } = failure;
   return {
     what,
-    byHand: way("byHand"),
-    byLink: way("byLink"),
-    byHub: way("byHub"),
+    byHand: failure.left("byHand"),
+    byLink: failure.left("byLink"),
+    byHub: failure.left("byHub"),
     back: backText(backOf(design, what), (id) => byId(design, "points").get(id)?.name ?? id),
-    unsafe: [...new Set(outcomes.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))],
+    unsafe: [...new Set(touched.flatMap((one) => (one.unsafe && !one.shutOut ? [one.unsafe] : [])))],
   };
 }

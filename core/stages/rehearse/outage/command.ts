@@ -39,19 +39,15 @@ function textOf(design: Design, failures: readonly Failure[]): string {
   return textTable(
     [
       ["Without", "By hand", "By link", "By hub", "Lost", "Unsafe", "Score"],
-      ...failures.map(({ what, outcomes, score }) => {
-        const way = (name: "byHand" | "byLink" | "byHub") =>
-          `${outcomes.filter(({ now }) => now[name]).length} of ${outcomes.filter(({ before }) => before[name]).length}`;
-        return [
-          failureText(design, what),
-          way("byHand"),
-          way("byLink"),
-          way("byHub"),
-          String(outcomes.filter(({ before, now }) => works(before) && !works(now)).length),
-          String(outcomes.filter(({ unsafe }) => unsafe).length),
-          score.toFixed(1),
-        ];
-      }),
+      ...failures.map((failure) => [
+        failureText(design, failure.what),
+        failure.left("byHand").join(" of "),
+        failure.left("byLink").join(" of "),
+        failure.left("byHub").join(" of "),
+        String(failure.touched.filter(({ before, now }) => works(before) && !works(now)).length),
+        String(failure.touched.filter(({ unsafe }) => unsafe).length),
+        failure.score.toFixed(1),
+      ]),
     ],
     [1, 2, 3, 4, 5, 6],
   );

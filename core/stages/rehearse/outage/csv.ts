@@ -20,15 +20,15 @@ export function outageCsv(design: Design): string {
     "unsafe",
     ...shares.map(({ name }) => name),
   ];
-  const rows = failures.map(({ what, outcomes, score }, i) => [
-    what,
-    failureText(design, what),
-    round1(score),
-    outcomes.filter(({ now }) => now.byHand).length,
-    outcomes.filter(({ now }) => now.byLink).length,
-    outcomes.filter(({ now }) => now.byHub).length,
-    outcomes.filter(({ before, now }) => works(before) && !works(now)).length,
-    outcomes.filter(({ unsafe }) => unsafe).length,
+  const rows = failures.map((failure, i) => [
+    failure.what,
+    failureText(design, failure.what),
+    round1(failure.score),
+    failure.left("byHand")[0],
+    failure.left("byLink")[0],
+    failure.left("byHub")[0],
+    failure.touched.filter(({ before, now }) => works(before) && !works(now)).length,
+    failure.touched.filter(({ unsafe }) => unsafe).length,
     ...shares.map(({ scores }) => round1(scores[i]!)),
   ]);
   return writeCsv(head, rows);

@@ -112,6 +112,23 @@ describe("the table of the demo", () => {
     expect(failureText(demo, failures[0]!.what)).toBe("The mains, and the rack's battery is empty");
   });
 
+  test("what is left of each way, and what is touched, are those of all functions counted one by one", () => {
+    for (const failure of failures) {
+      const { outcomes, touched } = failure;
+      for (const way of ["byHand", "byLink", "byHub"] as const)
+        expect([failure.what, ...failure.left(way)]).toEqual([
+          failure.what,
+          outcomes.filter(({ now }) => now[way]).length,
+          outcomes.filter(({ before }) => before[way]).length,
+        ]);
+      expect(touched).toEqual(
+        outcomes.filter(
+          ({ before, now, unsafe }) => unsafe !== undefined || JSON.stringify(before) !== JSON.stringify(now),
+        ),
+      );
+    }
+  });
+
   test("nothing works better once something has failed, and a long cut is worse than a short one", () => {
     for (const { outcomes } of failures)
       for (const { before, now } of outcomes) {

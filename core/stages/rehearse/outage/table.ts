@@ -33,6 +33,12 @@ export class Failure {
     return [...this.by.values()];
   }
 
+  /** Functions that go on by such a way, of those that do so in order. */
+  left(way: keyof Ways): readonly [left: number, of: number] {
+    const gone = this.touched.filter(({ before, now }) => before[way] && !now[way]).length;
+    return [this.ready.had[way] - gone, this.ready.had[way]];
+  }
+
   /** Of all functions of the house, in their order. */
   get outcomes(): Outcome[] {
     return this.ready.untouched.map((one, place) => this.by.get(place) ?? one);
@@ -53,6 +59,8 @@ export interface Ready {
   functionAt: Int32Array;
   /** With everything in order. */
   before: readonly Ways[];
+  /** How many functions have each of the ways then. */
+  had: Readonly<Record<keyof Ways, number>>;
   untouched: readonly Outcome[];
 }
 
@@ -73,6 +81,7 @@ export function readyFor(design: Design, parts: readonly Part[] = partsOfHouse(d
   for (const place of functions.keys())
     for (const part of [...ways[place]!, safe[place]!]) if (part >= 0) functionAt[part] = place;
   const before = ways.map((own) => waysAt(whole, new Set(), own));
+  const count = (way: keyof Ways) => before.filter((ways) => ways[way]).length;
   return {
     whole,
     functions,
@@ -81,6 +90,7 @@ export function readyFor(design: Design, parts: readonly Part[] = partsOfHouse(d
     safe,
     functionAt,
     before,
+    had: { byHand: count("byHand"), byLink: count("byLink"), byHub: count("byHub") },
     untouched: functions.map((of, i) => ({ of, before: before[i]!, now: before[i]! })),
   };
 }
