@@ -54,8 +54,9 @@ interface Kept {
 /** What one test leaves behind: pages, routes, listeners, a network that is off, cookies and storage. */
 async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   for (const other of context.pages()) if (other !== page) await other.close();
-  page.removeAllListeners();
-  context.removeAllListeners();
+  // By name: the page's own ends, which the browser's library waits for, are listened for as well.
+  for (const event of ["console", "pageerror", "dialog", "request", "response", "worker"] as const)
+    page.removeAllListeners(event);
   await page.unrouteAll({ behavior: "ignoreErrors" });
   await context.unrouteAll({ behavior: "ignoreErrors" });
   await context.setOffline(false);

@@ -247,17 +247,15 @@ test("what can be undone is read from the end of the log, page by page, however 
   }
   const row = { design: id, at: new Date(), changes: [], inverse: [] };
   // Somebody else's edits between them are nobody's steps but theirs.
-  await connection.db
-    .insert(edits)
-    .values([
-      ...log.map((one) => ({ ...row, ...one, person: ann })),
-      ...Array.from({ length: 300 }, (_, i) => ({
-        ...row,
-        revision: 1000 + i,
-        person: ben,
-        kind: "edit" as const,
-      })),
-    ]);
+  await connection.db.insert(edits).values([
+    ...log.map((one) => ({ ...row, ...one, person: ann })),
+    ...Array.from({ length: 300 }, (_, i) => ({
+      ...row,
+      revision: 1000 + i,
+      person: ben,
+      kind: "edit" as const,
+    })),
+  ]);
   for (const end of [702, 650, 640, 560, 420, 300, 120, 40]) {
     await connection.db.delete(edits).where(and(eq(edits.person, ann), gte(edits.revision, end)));
     const all = played(log.filter(({ revision }) => revision < end));
