@@ -2,6 +2,6 @@ import { defineConfig } from "drizzle-kit";
 
 export default defineConfig({
   dialect: "mysql",
-  schema: ["./db/schema.ts", "./db/schema-parts.ts", "./db/kit-schema.cjs"],
+  schema: ["./db/schema.ts", "./db/schema-parts.ts"],
   out: "./db/migrations",
 });

@@ -9,6 +9,8 @@ export default [
   route("account", "routes/account/account.tsx"),
   route("kit", "routes/kit.tsx"),
   route("designs", "routes/designs/list.tsx"),
+  route("designs/find", "routes/designs/find.tsx"),
+  route("designs/due", "routes/designs/due.tsx"),
   route("designs/:design/card", "routes/designs/card.ts"),
   route("designs/:design/people", "routes/designs/people.tsx"),
   route("d/:design", "routes/desk/layout.tsx", [

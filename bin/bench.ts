@@ -3,6 +3,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 import { gzipSync } from "node:zlib";
 import { chromium, type Browser, type BrowserContext, type Page } from "@playwright/test";
+import type { RowDataPacket } from "mysql2/promise";
 import { Bench } from "tinybench";
 import { applyChanges } from "../core/design/edit";
 import { emptyDesign, type Design } from "../core/design/collections";
@@ -437,6 +438,47 @@ async function memoryOverDesigns(url: string, web: WebProcess, cookie: string): 
   note(`the same after ${2 * MANY}`, after[1]!, "MB", 1.15 * after[0]!);
 }
 
+const MANY_DESIGNS = 1000;
+
+/** Pages that ask all of a person's designs, with the demo house a thousand times over. */
+async function acrossDesigns(url: string, web: WebProcess, cookie: string): Promise<void> {
+  const ask = async (path: string) =>
+    (await fetch(`${web.url}${path}`, { headers: { Cookie: cookie } })).arrayBuffer();
+  // Counted, so that its copies are.
+  await ask("/designs/larkspur-weir/card");
+  const { pool, close } = connect(url, 1);
+  for (const table of ["designs", "members", "cards", "things", "words", "dues"]) {
+    const [columns] = await pool.query<RowDataPacket[]>(`SHOW COLUMNS FROM ${table}`);
+    const key = table === "designs" ? "id" : "design";
+    const own = columns
+      .map((column) => `\`${column.Field as string}\``)
+      .filter((name) => name !== `\`${key}\``)
+      .join(", ");
+    await pool.query(
+      `INSERT INTO ${table} (${key}, ${own}) SELECT CONCAT('copy-', seq), ${own} FROM ${table}, seq_1_to_${MANY_DESIGNS} WHERE ${key} = 'larkspur-weir'`,
+    );
+  }
+  await close();
+  for (const [what, path] of [
+    ["list", "/designs"],
+    ["list by gravest findings", "/designs?by=findings"],
+    ["list, searched by name", "/designs?q=weir&page=30"],
+    ["devices found by an address", "/designs/find?q=192.168.10.4"],
+    ["devices found by a word of every house", "/designs/find?q=lamp&page=40"],
+    ["devices found by two words", "/designs/find?q=hall+lamp"],
+    ["what is due", "/designs/due"],
+    ["firmware that is due, a late page", "/designs/due?what=firmware&page=15"],
+  ] as const) {
+    const taken: number[] = [];
+    for (let n = 0; n < 7; n++) {
+      const start = performance.now();
+      await ask(path);
+      taken.push(performance.now() - start);
+    }
+    note(`1 000 designs: ${what}`, median(taken), "ms", 200);
+  }
+}
+
 /** Megabytes that the page keeps more after half a minute of dragging a router with the coverage following it. */
 async function memoryWhileDragging(page: Page): Promise<void> {
   await page.goto("/d/larkspur-weir/mesh");
@@ -647,6 +689,7 @@ async function served(): Promise<void> {
     await within(60, "an edit of the large house on the screen", () => editsOnScreen(page));
     await within(30, "dragging in the large house", () => dragsOnScreen(page));
     await within(45, "memory while dragging", () => memoryWhileDragging(page));
+    await within(90, "1 000 designs", () => acrossDesigns(database.url, web, cookie));
     await within(60, "memory over designs", () => memoryOverDesigns(database.url, web, cookie));
   } finally {
     await browser.close();

@@ -62,9 +62,9 @@ async function startTrial(): Promise<void> {
     await ready(again.url);
     const connection = connect(again.url, 1);
     const [[row]] = (await connection.pool.query(
-      "SELECT (SELECT COUNT(*) FROM points) AS points, (SELECT COUNT(*) FROM designs WHERE revision = 0) AS half",
-    )) as unknown as [{ points: number; half: number }[]];
-    whole += Number(row!.points > 100 && row!.half === 0);
+      "SELECT (SELECT COUNT(*) FROM things) AS things, (SELECT COUNT(*) FROM designs WHERE revision = 0) AS half",
+    )) as unknown as [{ things: number; half: number }[]];
+    whole += Number(row!.things > 100 && row!.half === 0);
     await connection.close();
     await again.stop();
   }

@@ -85,11 +85,9 @@ const LINES: Record<string, string> = {
 const TRIAL = `
 import { readFileSync } from "node:fs";
 import { FILE_ORDER } from "./core/design/collections";
-import { WRITE_ORDER } from "./core/design/row-classes";
 import { readFile } from "./core/design/file";
 import { firstAnswer } from "./core/whole/engine";
 import { allPapers } from "./core/whole/summary";
-import { TABLES } from "./db/row-tables";
 const file = JSON.parse(readFileSync("demo/larkspur-weir.zinc.json", "utf8"));
 const [device] = file.devices;
 if (process.argv[2] === "with") file.handovers = [
@@ -100,13 +98,12 @@ const design = readFile(JSON.stringify(file));
 const { summary, findings } = firstAnswer(design);
 const { tables, commands } = await allPapers();
 console.log(JSON.stringify({
-  order: [FILE_ORDER.includes("handovers"), WRITE_ORDER.indexOf("handovers") > WRITE_ORDER.indexOf("devices")],
+  filed: FILE_ORDER.includes("handovers"),
   found: findings.filter((one) => one.stage === "handover").map((one) => one.code),
   facets: summary.facets.handover,
   cell: summary.ledger.cells.find((one) => one.cell === "handovers")?.value,
   table: tables.handovers?.(design),
   command: Object.hasOwn(commands, "handover"),
-  stored: Object.hasOwn(TABLES, "handovers"),
 }));
 `;
 
@@ -139,25 +136,24 @@ function trial(how: "with" | "without"): object {
   ) as object;
 }
 
-test("added by two folders, its rows and a line each, it is in the file, the ledger, the findings, the papers and the tables", () => {
+test("added by two folders, its rows and a line each, it is in the file, the ledger, the findings and the papers", () => {
   for (const [path, text] of Object.entries(FILES)) {
     mkdirSync(join(copy, path, ".."), { recursive: true });
     writeFileSync(join(copy, path), text);
   }
   for (const [path, line] of Object.entries(LINES)) appendFileSync(join(copy, path), `${line}\n`);
   expect(trial("with")).toEqual({
-    order: [true, true],
+    filed: true,
     found: ["handover.loud"],
     facets: [{ name: "None is too loud", met: false }],
     cell: 2,
     table: "a\nb",
     command: true,
-    stored: true,
   });
 });
 
 test("taken out again, nothing of it is left", () => {
   rmSync(join(copy, "core/stages/handover"), { recursive: true });
   for (const path of Object.keys(LINES)) cpSync(path, join(copy, path));
-  expect(trial("without")).toEqual({ order: [false, false], found: [], command: false, stored: false });
+  expect(trial("without")).toEqual({ filed: false, found: [], command: false });
 });

@@ -99,6 +99,8 @@ export async function migrate({ pool }: Pick<Connection, "pool">, folder: string
     }
     return result;
   } finally {
+    // What a statement that failed had begun is not left open on a connection that others get.
+    await connection.rollback().catch(() => undefined);
     await connection.query("SELECT RELEASE_LOCK(?)", [LOCK]).catch(() => undefined);
     connection.release();
   }

@@ -1,12 +1,11 @@
 /** People, and who may do what with which design. */
-import { and, asc, desc, eq } from "drizzle-orm";
-import { type Design } from "../core/design/collections";
-import { WRITE_ORDER } from "../core/design/row-classes";
+import { and, asc, eq } from "drizzle-orm";
+import { FILE_ORDER, type Design } from "../core/design/collections";
 import type { Change } from "../core/design/edit";
 import type { Db, Tx } from "./connect";
 import type { StoredDesign } from "./read-design";
-import { designs, edits, members, people, pictures, type Role } from "./schema";
-import { columnValues, TABLES } from "./tables";
+import { designs, members, people, pictures, type Role } from "./schema";
+import { settingValues } from "./tables";
 import { writeStart } from "./write-edit";
 
 export interface Person {
@@ -48,31 +47,6 @@ function isDuplicate(error: unknown): boolean {
   return typeof cause === "object" && cause !== null && "code" in cause && cause.code === "ER_DUP_ENTRY";
 }
 
-export interface DesignCard {
-  id: string;
-  name: string;
-  role: Role;
-  revision: number;
-  changedAt: string;
-}
-
-/** The designs a person may see, last changed first. */
-export async function designsOf(db: Db, person: string): Promise<DesignCard[]> {
-  const rows = await db
-    .select({
-      id: designs.id,
-      name: designs.name,
-      role: members.role,
-      revision: designs.revision,
-      changedAt: designs.changedAt,
-    })
-    .from(members)
-    .innerJoin(designs, eq(designs.id, members.design))
-    .where(eq(members.person, person))
-    .orderBy(desc(designs.changedAt));
-  return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }));
-}
-
 export async function roleOf(db: Db, design: string, person: string): Promise<Role | undefined> {
   const [row] = await db
     .select({ role: members.role })
@@ -105,7 +79,7 @@ export async function removeMember(db: Db, design: string, person: string): Prom
 
 /** Every row of a design as changes: how an import is written. */
 export function allChanges(design: Design): Change[] {
-  return WRITE_ORDER.flatMap((name) => design[name].map((row) => ({ in: name, put: row }) as Change));
+  return FILE_ORDER.flatMap((name) => design[name].map((row) => ({ in: name, put: row }) as Change));
 }
 
 /**
@@ -127,7 +101,7 @@ export async function createDesignIn(
   design: Design,
 ): Promise<void> {
   await tx.insert(designs).values({
-    ...(columnValues("design", design.design) as typeof designs.$inferInsert),
+    ...(settingValues(design.design) as typeof designs.$inferInsert),
     id,
     revision: 0,
     changedAt: new Date(),
@@ -165,14 +139,7 @@ export async function copyDesign(
   );
 }
 
-/** Take a design out whole. Rows go before the rows they name. */
-export async function deleteDesign(db: Db, id: string): Promise<void> {
-  await db.transaction((tx) => deleteDesignIn(tx, id));
-}
-
-export async function deleteDesignIn(tx: Tx, id: string): Promise<void> {
-  for (const name of [...WRITE_ORDER].reverse())
-    await tx.delete(TABLES[name]).where(eq(TABLES[name].design, id));
-  await tx.delete(edits).where(eq(edits.design, id));
-  await tx.delete(designs).where(eq(designs.id, id));
+/** Take a design out whole: all that hangs on it goes with it. */
+export async function deleteDesign(db: Db | Tx, id: string): Promise<void> {
+  await db.delete(designs).where(eq(designs.id, id));
 }

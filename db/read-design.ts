@@ -12,28 +12,12 @@ import type { DesignRow } from "../core/design/design-row";
 import type { Db, Tx } from "./connect";
 import { designs, edits } from "./schema";
 import { readSnapshot, SNAPSHOT_EVERY } from "./snapshots";
-import { plainRow, TABLES } from "./tables";
+import { plainRow } from "./tables";
 
 export interface StoredDesign {
   id: string;
   revision: number;
   design: Design;
-}
-
-/**
- * All rows of a design with its revision, or undefined where there is none. Call inside a transaction for
- * one consistent moment.
- */
-export async function readRows(tx: Tx | Db, id: string): Promise<StoredDesign | undefined> {
-  const [head] = await tx.select().from(designs).where(eq(designs.id, id));
-  if (!head) return undefined;
-  const design = emptyDesign(plainRow<DesignRow>("design", head));
-  for (const name of FILE_ORDER) {
-    const table = TABLES[name];
-    const rows = await tx.select().from(table).where(eq(table.design, id)).orderBy(table.id);
-    (design as Record<CollectionName, AnyRow[]>)[name] = rows.map((row) => plainRow(name, row));
-  }
-  return { id, revision: head.revision, design };
 }
 
 /**
@@ -59,10 +43,51 @@ export function keep(db: Db, stored: StoredDesign): void {
   if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
 }
 
+/** Rows as this version has them, whichever version wrote them. */
+function ofThisShape(design: Design): Design {
+  const now = emptyDesign(design.design);
+  for (const name of FILE_ORDER)
+    (now as Record<CollectionName, AnyRow[]>)[name] = (design[name] ?? []).map((row) =>
+      plainRow(name, row as unknown as Record<string, unknown>),
+    );
+  return now;
+}
+
+/** A design brought from a revision to a later one by its log. Throws where the log has a gap. */
+async function followed(tx: Tx | Db, from: StoredDesign, revision: number): Promise<StoredDesign> {
+  if (from.revision === revision) return from;
+  const log = await tx
+    .select({ changes: edits.changes })
+    .from(edits)
+    .where(and(eq(edits.design, from.id), gt(edits.revision, from.revision), lte(edits.revision, revision)))
+    .orderBy(edits.revision);
+  if (log.length !== revision - from.revision)
+    throw new Error(
+      `The log of design ${from.id} has ${log.length} entries from revision ${from.revision} to ${revision}`,
+    );
+  const design = log.reduce((design, { changes }) => applyChanges(design, changes as Change[]), from.design);
+  return { id: from.id, revision, design };
+}
+
 /**
- * A design at `revision`: the kept copy or the last snapshot, brought up by the log; all rows where neither
- * is near.
+ * A design as it is stored, at the revision it stands at: its last snapshot and the log since then, or the whole log
+ * where there is none. Undefined where there is no such design. Call inside a transaction for one moment.
  */
+export async function readStored(tx: Tx | Db, id: string): Promise<StoredDesign | undefined> {
+  const [head] = await tx.select().from(designs).where(eq(designs.id, id));
+  if (!head) return undefined;
+  const settings = plainRow<DesignRow>("design", head);
+  const from = (await readSnapshot(tx, id, head.revision)) ?? {
+    revision: 0,
+    design: emptyDesign(settings),
+    current: false,
+  };
+  const { design } = await followed(tx, { id, ...from }, head.revision);
+  const now = { ...design, design: settings };
+  return { id, revision: head.revision, design: from.current ? now : ofThisShape(now) };
+}
+
+/** A design at its head `revision`: the copy that is kept, brought up by the log; read anew where none is near. */
 export async function readAt(
   db: Db,
   tx: Tx,
@@ -70,25 +95,9 @@ export async function readAt(
   revision: number,
 ): Promise<StoredDesign | undefined> {
   const kept = keptOf(db).get(id);
-  if (kept?.revision === revision) return kept;
-  const near = kept && kept.revision < revision && revision - kept.revision <= MOST_STEPS ? kept : undefined;
-  const known = near ?? (await readSnapshot(tx, id, revision));
-  if (known?.revision === revision) return { id, ...known };
-  if (known && revision - known.revision <= MOST_STEPS) {
-    const log = await tx
-      .select({ revision: edits.revision, changes: edits.changes })
-      .from(edits)
-      .where(and(eq(edits.design, id), gt(edits.revision, known.revision), lte(edits.revision, revision)))
-      .orderBy(edits.revision);
-    if (log.length === revision - known.revision) {
-      return {
-        id,
-        revision,
-        design: log.reduce((design, entry) => applyChanges(design, entry.changes as Change[]), known.design),
-      };
-    }
-  }
-  return readRows(tx, id);
+  return kept && kept.revision <= revision && revision - kept.revision <= MOST_STEPS
+    ? followed(tx, kept, revision)
+    : readStored(tx, id);
 }
 
 /** Read a design as of one moment: a repeatable-read transaction sees no half-written edit. */

@@ -1,5 +1,5 @@
 /** What happened to one device, out of the log: its own row, its steps and photos. */
-import { and, desc, eq, or, sql } from "drizzle-orm";
+import { and, desc, eq, lt, or, sql } from "drizzle-orm";
 import type { Change } from "../core/design/edit";
 import type { Db } from "./connect";
 import { edits, people } from "./schema";
@@ -13,8 +13,8 @@ export interface PastEdit {
   what: string[];
 }
 
-/** Edits that are looked through for one row. */
-const MOST = 200;
+/** Edits of one page. */
+const PAGE = 50;
 
 const shown = (value: unknown) =>
   value === undefined
@@ -53,11 +53,17 @@ function stepLine(change: Change, device: string): string[] {
   return [`${step}: ${state}${value ? `, ${value}` : ""}${note ? `, ${note}` : ""}`];
 }
 
+export interface PastEdits {
+  edits: PastEdit[];
+  /** The revision to go on before; absent where that is all. */
+  before?: number;
+}
+
 /**
- * Edits in which a device or a step of it was changed, the last first. Texts are searched in the stored log, then read:
- * ids are letters, figures, hyphens and low lines.
+ * A page of the edits in which a device or a step of it was changed, the last first. Texts are searched in the stored
+ * log, from its end to as many as fill a page, then read: ids are letters, figures, hyphens and low lines.
  */
-export async function deviceHistory(db: Db, design: string, id: string): Promise<PastEdit[]> {
+export async function deviceHistory(db: Db, design: string, id: string, before?: number): Promise<PastEdits> {
   const safe = id.replace(/[\\%_]/g, "\\$&");
   const like = (field: string) => sql`${edits.changes} like ${`%"${field}":%"${safe}"%`}`;
   const rows = await db
@@ -71,10 +77,16 @@ export async function deviceHistory(db: Db, design: string, id: string): Promise
     })
     .from(edits)
     .innerJoin(people, eq(people.id, edits.person))
-    .where(and(eq(edits.design, design), or(like("id"), like("device"), like("drop"))))
+    .where(
+      and(
+        eq(edits.design, design),
+        before === undefined ? undefined : lt(edits.revision, before),
+        or(like("id"), like("device"), like("drop")),
+      ),
+    )
     .orderBy(desc(edits.revision))
-    .limit(MOST);
-  return rows.flatMap((row): PastEdit[] => {
+    .limit(PAGE);
+  const past = rows.flatMap((row): PastEdit[] => {
     const changes = row.changes as Change[];
     const touched = changes.some(
       (change) => change.in === "devices" && ("put" in change ? change.put.id : change.drop) === id,
@@ -97,4 +109,5 @@ export async function deviceHistory(db: Db, design: string, id: string): Promise
       },
     ];
   });
+  return { edits: past, ...(rows.length < PAGE ? {} : { before: rows.at(-1)!.revision }) };
 }

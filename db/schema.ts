@@ -1,15 +1,17 @@
 /**
- * The tables of people, sessions, designs and their log. Those of the collections are made in
- * `row-tables.ts`.
+ * The tables of people, sessions, designs and their log, and what is asked of many designs at once. The rows of a design
+ * stand in its log and its last snapshot, and nowhere else.
  */
 import {
   bigint,
   datetime,
+  foreignKey,
   index,
   int,
   json,
   mysqlTable,
   primaryKey,
+  text,
   uniqueIndex,
   varchar,
 } from "drizzle-orm/mysql-core";
@@ -181,4 +183,84 @@ export const secretLooks = mysqlTable(
     at: datetime("at", { mode: "date", fsp: 3 }).notNull(),
   },
   (t) => [index("secret_looks_design").on(t.design, t.number)],
+);
+
+/**
+ * What the list of designs shows of one (`across.ts`). Devices and phase are written with each edit; findings and
+ * picture by whoever worked them out last, as of which revision.
+ */
+export const cards = mysqlTable("cards", {
+  design: id("design")
+    .primaryKey()
+    .references(() => designs.id, { onDelete: "cascade" }),
+  /** By which version of `across.ts` its things and dues were made: another's are made anew. */
+  made: int("made").notNull(),
+  devices: int("devices").notNull(),
+  phase: varchar("phase", { length: 80 }).notNull(),
+  counted: int("counted"),
+  stop: int("stop").notNull().default(0),
+  mend: int("mend").notNull().default(0),
+  note: int("note").notNull().default(0),
+  body: json("body"),
+});
+
+/** Devices, and points without one, as they are searched for. */
+export const things = mysqlTable(
+  "things",
+  {
+    design: id("design")
+      .notNull()
+      .references(() => designs.id, { onDelete: "cascade" }),
+    /** `devices/…` or `points/…`. */
+    thing: varchar("thing", { length: 50 }).notNull(),
+    name: varchar("name", { length: 80 }).notNull(),
+    label: varchar("label", { length: 120 }).notNull(),
+    room: varchar("room", { length: 120 }).notNull(),
+    status: varchar("status", { length: 40 }),
+    address: varchar("address", { length: 60 }),
+    host: varchar("host", { length: 63 }),
+    node: varchar("node", { length: 40 }),
+    serial: varchar("serial", { length: 60 }),
+    firmware: varchar("firmware", { length: 40 }),
+    battery: varchar("battery", { length: 40 }),
+    product: varchar("product", { length: 80 }),
+  },
+  (t) => [primaryKey({ columns: [t.design, t.thing] })],
+);
+
+/** Words by whose beginning a thing is found (`core/design/search-words.ts`). */
+export const words = mysqlTable(
+  "words",
+  {
+    design: id("design").notNull(),
+    word: varchar("word", { length: 40 }).notNull(),
+    thing: varchar("thing", { length: 50 }).notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.design, t.word, t.thing] }),
+    index("words_thing").on(t.design, t.thing),
+    foreignKey({
+      name: "words_of_thing",
+      columns: [t.design, t.thing],
+      foreignColumns: [things.design, things.thing],
+    }).onDelete("cascade"),
+  ],
+);
+
+/** What is due in a house, by day. */
+export const dues = mysqlTable(
+  "dues",
+  {
+    design: id("design")
+      .notNull()
+      .references(() => designs.id, { onDelete: "cascade" }),
+    uid: varchar("uid", { length: 120 }).notNull(),
+    what: varchar("what", { length: 10 }).notNull(),
+    /** `YYYY-MM-DD`. */
+    on: varchar("on", { length: 10 }),
+    title: varchar("title", { length: 200 }).notNull(),
+    detail: text("detail").notNull(),
+    devices: int("devices").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.design, t.uid] }), index("dues_on").on(t.design, t.on)],
 );

@@ -5,7 +5,7 @@ import type { Db } from "./connect";
 import { hashPassword } from "./passwords";
 import { keepPicture } from "./pictures";
 import { inArray } from "drizzle-orm";
-import { addPerson, createDesignIn, deleteDesignIn, setMember } from "./people";
+import { addPerson, createDesignIn, deleteDesign, setMember } from "./people";
 import { designs, people } from "./schema";
 
 export const DEMO_DESIGN = "larkspur-weir";
@@ -80,7 +80,7 @@ export async function seedDemo(db: Db): Promise<string | undefined> {
       }
       for (const id of [SAMPLE_FLAT, DEMO_DESIGN]) {
         if (whole.has(id) || (!fresh && !half.includes(id))) continue;
-        if (half.includes(id)) await deleteDesignIn(tx, id);
+        if (half.includes(id)) await deleteDesign(tx, id);
         await createDesignIn(
           db,
           tx,

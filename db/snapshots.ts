@@ -14,10 +14,10 @@ import { snapshots } from "./schema";
  */
 export const SNAPSHOT_EVERY = 50;
 
-/** More than this is not kept in one row: such a design is read row by row. */
+/** More than this is not kept in one row: such a design is opened from an older snapshot and a longer stretch of log. */
 const MOST_BYTES = 8_000_000;
 
-/** Which collections and fields rows are made of: after a change of those, older snapshots are passed over. */
+/** Which collections and fields rows are made of: those of another shape are brought to this one when they are read. */
 const SHAPE = createHash("sha256")
   .update(
     JSON.stringify(
@@ -47,17 +47,24 @@ export async function writeSnapshot(tx: Tx, design: string, revision: number, ro
 /** Is one due with this revision? A design gets its first when it comes in. */
 export const isDue = (revision: number) => revision === 1 || revision % SNAPSHOT_EVERY === 0;
 
-/** The snapshot of a design no newer than `revision`; undefined where there is none that can be read. */
+/**
+ * The snapshot of a design no newer than `revision`, and whether its rows are of this version's shape; undefined where
+ * there is none.
+ */
 export async function readSnapshot(
   tx: Tx | Db,
   design: string,
   revision: number,
-): Promise<{ revision: number; design: Design } | undefined> {
+): Promise<{ revision: number; design: Design; current: boolean } | undefined> {
   const [row] = await tx
     .select()
     .from(snapshots)
-    .where(and(eq(snapshots.design, design), eq(snapshots.shape, SHAPE), lte(snapshots.revision, revision)));
+    .where(and(eq(snapshots.design, design), lte(snapshots.revision, revision)));
   if (!row) return undefined;
   const rows = JSON.parse(gunzipSync(row.body).toString("utf8")) as Design;
-  return { revision: row.revision, design: { ...emptyDesign(rows.design), ...rows } };
+  return {
+    revision: row.revision,
+    design: { ...emptyDesign(rows.design), ...rows },
+    current: row.shape === SHAPE,
+  };
 }

@@ -1,13 +1,11 @@
-/** How a table row becomes a plain row, and back. */
-import { fields } from "../core/design/fields";
+/** How the settings of a design become a row of its table, and back. */
 import { type AnyRow, type CollectionName } from "../core/design/collections";
+import type { DesignRow } from "../core/design/design-row";
+import { fields } from "../core/design/fields";
 import { ROW_CLASSES } from "../core/design/row-classes";
 import { upgradedRow } from "../core/design/upgrades";
-import type { DesignRow } from "../core/design/design-row";
 
-export { TABLES } from "./row-tables";
-
-/** A plain row out of a table row: fields in schema order, NULL as absent. */
+/** A row of this version out of an older one, or out of a table: fields in the order of its class, what is empty left out. */
 export function plainRow<T extends AnyRow | DesignRow>(
   collection: CollectionName | "design",
   from: Record<string, unknown>,
@@ -20,10 +18,10 @@ export function plainRow<T extends AnyRow | DesignRow>(
   return upgradedRow(collection, row as unknown as T);
 }
 
-/** Column values for a plain row: absent as NULL, so that a field taken away is emptied. */
-export function columnValues(collection: CollectionName | "design", row: object): Record<string, unknown> {
+/** Column values for the settings: absent as NULL, so that a field taken away is emptied. */
+export function settingValues(settings: DesignRow): Record<string, unknown> {
   const values: Record<string, unknown> = {};
-  for (const { name } of fields(ROW_CLASSES[collection]))
-    values[name] = (row as Record<string, unknown>)[name] ?? null;
+  for (const { name } of fields(ROW_CLASSES.design))
+    values[name] = (settings as unknown as Record<string, unknown>)[name] ?? null;
   return values;
 }

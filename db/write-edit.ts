@@ -1,8 +1,7 @@
 /** The one way to change a design: check, write, log, raise the revision, all in one transaction. */
-import type { MySqlColumn } from "drizzle-orm/mysql-core";
-import { and, desc, eq, getTableColumns, gt, gte, inArray, lt, ne, sql } from "drizzle-orm";
-import { type AnyRow, type CollectionName, type Design } from "../core/design/collections";
-import { WRITE_ORDER } from "../core/design/row-classes";
+import { and, desc, eq, getTableColumns, gt, gte, lt, ne } from "drizzle-orm";
+import { type CollectionName, type Design } from "../core/design/collections";
+import type { DesignRow } from "../core/design/design-row";
 import {
   applyChanges,
   invertChanges,
@@ -14,13 +13,14 @@ import {
 } from "../core/design/edit";
 import { checkSizes, checkWhole } from "../core/design/check-edit";
 import { fail } from "../core/design/input-error";
+import { writeAcross } from "./across";
 import type { Db, Tx } from "./connect";
 import { partSecrets } from "../core/stages/register/secrets";
 import { keep, readAt } from "./read-design";
 import { keepSecrets } from "./secrets";
 import { designs, edits } from "./schema";
 import { isDue, writeSnapshot } from "./snapshots";
-import { columnValues, TABLES } from "./tables";
+import { settingValues } from "./tables";
 
 export interface LogEntry {
   revision: number;
@@ -125,66 +125,9 @@ function clashing(design: Design, request: Request, since: readonly LogEntry[]):
     .map((change) => clashOf(design, change));
 }
 
-/** Last state of each row in a list of changes, by collection. */
-function finalChanges(changes: readonly Change[]): {
-  puts: Map<CollectionName, AnyRow[]>;
-  drops: Map<CollectionName, string[]>;
-  settings?: object;
-} {
-  const last = new Map(changes.map((change) => [keyOf(change), change]));
-  const puts = new Map<CollectionName, AnyRow[]>();
-  const drops = new Map<CollectionName, string[]>();
-  let settings: object | undefined;
-  for (const change of last.values()) {
-    if (change.in === "design") settings = change.put;
-    else if ("put" in change) listed(puts, change.in).push(change.put);
-    else listed(drops, change.in).push(change.drop);
-  }
-  return { puts, drops, settings };
-}
-
-function listed<T>(lists: Map<CollectionName, T[]>, name: CollectionName): T[] {
-  let list = lists.get(name);
-  if (!list) lists.set(name, (list = []));
-  return list;
-}
-
-const BATCH = 500;
-
-async function putRows(
-  tx: Tx,
-  design: string,
-  collection: CollectionName,
-  rows: readonly AnyRow[],
-): Promise<void> {
-  const table = TABLES[collection];
-  const columns: Record<string, MySqlColumn> = getTableColumns(table);
-  const set = Object.fromEntries(
-    Object.entries(columns)
-      .filter(([name]) => name !== "design" && name !== "id")
-      .map(([name, column]) => [name, sql.raw(`values(\`${column.name}\`)`)]),
-  );
-  for (let i = 0; i < rows.length; i += BATCH) {
-    const values = rows.slice(i, i + BATCH).map((row) => ({ ...columnValues(collection, row), design }));
-    await tx
-      .insert(table)
-      .values(values as never)
-      .onDuplicateKeyUpdate({ set: set as never });
-  }
-}
-
-async function writeRows(tx: Tx, design: string, changes: readonly Change[]): Promise<void> {
-  const { puts, drops, settings } = finalChanges(changes);
-  if (settings) await tx.update(designs).set(columnValues("design", settings)).where(eq(designs.id, design));
-  for (const collection of WRITE_ORDER)
-    if (puts.has(collection)) await putRows(tx, design, collection, puts.get(collection)!);
-  for (const collection of [...WRITE_ORDER].reverse()) {
-    const ids = drops.get(collection) ?? [];
-    const table = TABLES[collection];
-    for (let i = 0; i < ids.length; i += BATCH)
-      await tx.delete(table).where(and(eq(table.design, design), inArray(table.id, ids.slice(i, i + BATCH))));
-  }
-}
+/** The settings as the last of the changes leaves them; undefined where none is of them. */
+const settingsIn = (changes: readonly Change[]): DesignRow | undefined =>
+  changes.flatMap((change) => (change.in === "design" ? [change.put] : [])).at(-1);
 
 type Stored = { revision: number; design: Design };
 type Make = (tx: Tx, stored: Stored) => Promise<Request>;
@@ -229,12 +172,16 @@ async function performIn(
   const after = applyChanges(stored.design, request.changes);
   checkSizes(after, request.changes);
   checkWhole(after, request.changes);
-  await writeRows(tx, design, request.changes);
+  await writeAcross(tx, design, stored.design, after);
   if (found.length) await keepSecrets(tx, design, person, found);
   const revision = stored.revision + 1;
   const at = new Date();
   if (isDue(revision)) await writeSnapshot(tx, design, revision, after);
-  await tx.update(designs).set({ revision, changedAt: at }).where(eq(designs.id, design));
+  const settings = settingsIn(request.changes);
+  await tx
+    .update(designs)
+    .set({ ...(settings && settingValues(settings)), revision, changedAt: at })
+    .where(eq(designs.id, design));
   await tx.insert(edits).values({
     design,
     revision,

@@ -1,9 +1,11 @@
 /** What the list of designs shows of one: its picture, its place, how far each stage is, what is found. */
+import { countedAt, keepCounted } from "../db/across";
+import type { StoredDesign } from "../db/read-design";
 import { firstAnswer } from "../core/whole/engine";
 import { thumbnailOf, type Thumbnail } from "../core/stages/house/thumbnail";
 import type { Stage } from "../core/design/stage-names";
 import type { Severity } from "../core/desk/findings";
-import type { StoredDesign } from "../db/read-design";
+import { db } from "./db";
 
 export interface Card {
   revision: number;
@@ -17,15 +19,14 @@ export interface Card {
   copiedFrom?: string;
 }
 
-/** Cards last made, by design: made anew when the revision is another. */
-const kept = new Map<string, Card>();
-const MOST_KEPT = 500;
-
-export function cardOf({ id, revision, design }: StoredDesign): Card {
-  const known = kept.get(id);
-  if (known?.revision === revision) return known;
+/** Of a design as it stands: what was kept of it, or worked out and kept. */
+export async function cardOf({ id, revision, design }: StoredDesign): Promise<Card> {
+  const known = await countedAt<Card>(db(), id, revision);
+  if (known) return known;
   const { summary } = firstAnswer(design);
   const { latitudeDeg, longitudeDeg, zone, copiedFrom } = design.design;
+  const { stop, mend, note } = summary.ledger.findings;
+  const findings = { stop, mend, note };
   const card: Card = {
     revision,
     latitudeDeg,
@@ -34,12 +35,10 @@ export function cardOf({ id, revision, design }: StoredDesign): Card {
     facets: Object.fromEntries(
       Object.entries(summary.facets).map(([stage, facets]) => [stage, facets.map(({ met }) => met)]),
     ),
-    findings: { ...summary.ledger.findings },
+    findings,
     picture: thumbnailOf(design),
     copiedFrom: copiedFrom?.name,
   };
-  kept.delete(id);
-  kept.set(id, card);
-  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
+  await keepCounted(db(), id, design, { revision, findings, body: card });
   return card;
 }

@@ -1,6 +1,7 @@
 /** What a worker of the job pool can do. Runs in a thread of its own, with a connection of its own. */
 import type { Design } from "../core/design/collections";
 import { checkChanges } from "../core/design/check-edit";
+import { Choice, Text, Whole } from "../core/design/fields";
 import { readFile } from "../core/design/file";
 import { checkDialsOnly } from "../core/stages/rehearse/dials-only";
 import { fail, InputError } from "../core/design/input-error";
@@ -11,6 +12,7 @@ import { pullSheets } from "../core/stages/runs/pull-sheet";
 import { createDesign } from "../db/people";
 import { readDesign } from "../db/read-design";
 import { redo, undo, writeEdit, type WriteResult } from "../db/write-edit";
+import { asked } from "./asked";
 import { cardOf, type Card } from "./card";
 import { db } from "./db";
 import { labelsPdf } from "./labels-pdf";
@@ -24,27 +26,32 @@ export interface EditTask {
   dialsOnly?: boolean;
 }
 
+const REVISION = { min: 0, max: 1e9, optional: true } as const;
+
+/** What is posted around the changes of an edit, or to take one back. */
+class EditEnvelope {
+  @Choice(["edit", "undo", "redo"]) kind!: "edit" | "undo" | "redo";
+  /** Revision of the design the desk knows. */
+  @Whole(REVISION) base?: number;
+  /** Revision of the step that is taken back, or done again. */
+  @Whole(REVISION) of?: number;
+  @Text({ max: 40, pattern: /^[\w-]+$/, says: "a short name of letters and digits", optional: true })
+  key?: string;
+}
+
 /** Take an edit, undo or redo as posted: its JSON text. Throws InputError. */
 export async function takeEdit({ design, person, text, dialsOnly }: EditTask): Promise<WriteResult> {
-  const body = parsed(text);
-  const { kind, base, changes, key, of } = body;
-  if (key !== undefined && (typeof key !== "string" || !/^[\w-]{1,40}$/.test(key)))
-    fail("key", "must be a short name of letters and digits");
-  if (of !== undefined && !Number.isInteger(of)) fail("of", "must be a revision");
-  if (base !== undefined && typeof base !== "number") fail("base", "must be a number");
-  const sent = {
-    ...(key === undefined ? {} : { key: key as string }),
-    ...(base === undefined ? {} : { base: base as number }),
-  };
+  const { changes, ...envelope } = parsed(text);
+  const { kind, base, key, of } = asked(EditEnvelope, envelope);
+  const sent = { ...(key === undefined ? {} : { key }), ...(base === undefined ? {} : { base }) };
   if (dialsOnly) {
     if (kind !== "edit") fail("kind", "must be edit: a household's panel takes nothing back");
     checkDialsOnly(await stored(design), checkChanges(changes));
   }
-  if (kind === "undo") return undo(db(), design, person, of as number | undefined, sent);
-  if (kind === "redo") return redo(db(), design, person, of as number | undefined, sent);
-  if (kind !== "edit") fail("kind", "must be edit, undo or redo");
-  if (base === undefined) fail("base", "must be a number");
-  return writeEdit(db(), design, person, { base: base as number, changes: checkChanges(changes) }, sent);
+  if (kind === "undo") return undo(db(), design, person, of, sent);
+  if (kind === "redo") return redo(db(), design, person, of, sent);
+  if (base === undefined) return fail("base", "is missing");
+  return writeEdit(db(), design, person, { base, changes: checkChanges(changes) }, sent);
 }
 
 function parsed(text: string): Record<string, unknown> {

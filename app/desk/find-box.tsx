@@ -89,6 +89,8 @@ export default function FindBox({
         void navigate(`${url}/compare`);
       }),
       item("All designs", "command", () => void navigate("/designs")),
+      item("Find a device in all designs", "command", () => void navigate("/designs/find")),
+      item("What is due in all designs", "command", () => void navigate("/designs/due")),
     ];
   }, [parts, navigate, url, store, leaveFor, showFindings, preferences, prefer]);
 

@@ -1,6 +1,5 @@
 /** Finding by words: each word typed stands anywhere in the text, whatever its case and accents. */
-
-const plain = (text: string) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
+import { plain } from "#core/design/search-words";
 
 /** A test of a text against what was typed; everything where nothing was. */
 export function wordTest(typed: string): (text: string) => boolean {

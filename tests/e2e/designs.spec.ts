@@ -25,13 +25,19 @@ test("the list: picture, place, stages, findings; searched, sorted, renamed, cop
   const copy = list.getByRole("listitem").filter({ hasText: "Larkspur Weir by radio" });
   await expect(copy).toContainText("copied from Larkspur Weir");
   await expect(copy.locator("time")).not.toContainText("UTC");
+  await expect(copy).toContainText("144 devices · phase: The dark stair");
   await page.getByLabel("Search the designs").fill("radio larks");
   await expect(list.getByRole("listitem")).toHaveCount(1);
+  await expect(page).toHaveURL("/designs?q=radio+larks");
+  await page.getByLabel("Search the designs").fill("nowhere");
+  await expect(list.getByText("No design is called that.")).toBeVisible();
   await page.getByLabel("Search the designs").fill("larkspur london");
   await expect(list.getByRole("listitem").first()).toBeVisible();
   await page.getByLabel("Search the designs").fill("");
   await choose(page.getByLabel(/^Sorted by/), "name");
   await expect(list.getByRole("listitem").first()).toContainText("Flat 3");
+  await choose(page.getByLabel(/^Sorted by/), "most devices");
+  await expect(list.getByRole("listitem").first()).not.toContainText("Flat 3");
 
   await copy.getByRole("button", { name: /^What to do/ }).click();
   await page.getByRole("menuitem", { name: "Rename" }).click();
@@ -47,6 +53,33 @@ test("the list: picture, place, stages, findings; searched, sorted, renamed, cop
   await page.getByRole("dialog").getByRole("textbox").fill("Weir, radio");
   await page.getByRole("button", { name: "Remove", exact: true }).click();
   await expect(renamed).toHaveCount(0);
+});
+
+test("one search over all designs leads to the device; what is due leads to its upkeep", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/designs");
+  await page.getByRole("link", { name: "Find a device" }).click();
+  const field = page.getByRole("searchbox", { name: "Find a device" });
+  await field.fill("1");
+  await field.press("Enter");
+  await expect(page.getByRole("status")).toHaveText("Type a word of at least 2 letters or figures.");
+  await field.fill("nothing-like-it");
+  await field.press("Enter");
+  await expect(page.getByRole("status")).toContainText("Nothing in your designs has words that begin so");
+  await field.fill("192.168.10.43 camera");
+  await page.getByRole("button", { name: "Find" }).click();
+  await page.getByRole("link", { name: "Quay camera" }).first().click();
+  await page.waitForURL(/\/register$/);
+  await expect(page.getByRole("row", { name: /Quay camera/, selected: true })).toBeVisible();
+
+  await page.goto("/designs/due");
+  await expect(page.getByRole("rowgroup").filter({ hasText: "Overdue" })).toContainText("Change cells");
+  await choose(page.getByLabel("Show"), "visits");
+  await expect(page.getByText("Change cells")).toHaveCount(0);
+  const visit = page.getByRole("row").filter({ hasText: "Water valve and sump pump tried" }).first();
+  await visit.getByRole("link").click();
+  await page.waitForURL(/\/register\?view=upkeep&of=calendar$/);
+  await expect(page.getByText("Water valve and sump pump tried")).toBeVisible();
 });
 
 test("start a design: the zone is guessed, degrees are taken as written, what is none is named", async ({

@@ -138,6 +138,8 @@ for (const path of ["/sign-in", "/sign-up"]) {
 
 for (const [path, title, row] of [
   ["/designs", "Designs", "Larkspur Weir"],
+  ["/designs/find?q=camera", "Find a device", "Boot room camera"],
+  ["/designs/due", "Due", "Water valve and sump pump tried"],
   ["/designs/larkspur-weir/people", "People", "Installer"],
   ["/account", "Account", "this one"],
 ] as const) {

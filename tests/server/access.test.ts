@@ -78,7 +78,12 @@ test("the list of paths is the one these tests were written for", async () => {
 });
 
 test("a stranger is sent to sign in, or refused, everywhere", async () => {
-  for (const path of [...(await designPaths()).map(filled), "/designs"]) {
+  for (const path of [
+    ...(await designPaths()).map(filled),
+    "/designs",
+    "/designs/find?q=lamp",
+    "/designs/due",
+  ]) {
     if (path.endsWith("/edit")) continue;
     const response = await client(url).get(path);
     expect([path, response.status]).toEqual([path, 302]);
@@ -115,6 +120,53 @@ test("a design is compared only with one that may be seen; a copy is the copier'
   expect((await designer.get(`/d/${DESIGN}/compare?with=${copy}`)).status).toBe(404);
   expect((await viewer.post("/designs", { do: "remove", design: copy!, name: "What if" })).status).toBe(200);
   expect((await viewer.get(`/d/${copy}/house`)).status).toBe(404);
+});
+
+test("who only uses a house's panel finds nothing of its design in what is asked of all designs", async () => {
+  const wall = await demoClient(url, "wall");
+  const viewer = await demoClient(url, "household");
+  for (const path of ["find?q=camera", "due"]) {
+    expect([path, (await (await viewer.get(`/designs/${path}`)).text()).includes(DESIGN)]).toEqual([
+      path,
+      true,
+    ]);
+    expect([path, (await (await wall.get(`/designs/${path}`)).text()).includes(DESIGN)]).toEqual([
+      path,
+      false,
+    ]);
+  }
+  const started = await wall.post("/designs", {
+    ...{ do: "start", name: "Own", latitude: "53", longitude: "-3", zone: "Europe/London", units: "metric" },
+  });
+  const [, own] = /^\/d\/(\w+)\/brief$/.exec(started.headers.get("location")!)!;
+  expect(await (await wall.get(`/d/${own}/compare`)).text()).not.toContain("Larkspur");
+  expect((await wall.get(`/d/${own}/compare?with=${DESIGN}`)).status).toBe(404);
+  await wall.post("/designs", { do: "remove", design: own!, name: "Own" });
+});
+
+test("a question in an address that is none is answered in one sentence; a search is text, whatever signs are in it", async () => {
+  const designer = await demoClient(url, "designer");
+  const wrong: [path: string, said: string][] = [
+    ["/designs?page=0", "page must be at least 1."],
+    ["/designs?by=nothing", "by must be one of changed, name, findings, devices."],
+    ["/designs/find?page=x", "page must be a whole number."],
+    [`/designs/find?q=${"x".repeat(201)}`, "q must be at most 200 characters."],
+    ["/designs/due?what=all", "what must be one of cells, visit, firmware, warranty."],
+    [`/d/${DESIGN}/changes?since=2026-13-01`, "since must be a day such as 2026-10-31."],
+    [`/d/${DESIGN}/changes`, "since is missing."],
+    [`/d/${DESIGN}/labels/a4-65?skip=-1`, "skip must be at least 0."],
+    [`/d/${DESIGN}/labels/a4-65?of=doors`, "of must be one of cables, devices."],
+    [`/d/${DESIGN}/live?since=two`, "since must be a whole number."],
+    [`/d/${DESIGN}/live`, "since must be a revision."],
+    [`/d/${DESIGN}/history/d-hall-ap-1?before=0`, "before must be at least 1."],
+    [`/d/${DESIGN}/file?secrets=all`, "secrets must be one of with."],
+  ];
+  for (const [path, said] of wrong) {
+    const answer = await designer.get(path);
+    expect([path, answer.status, (await answer.text()).includes(said)]).toEqual([path, 422, true]);
+  }
+  for (const path of ["", "/find"])
+    expect([path, (await designer.get(`/designs${path}?q=%25%27%22%5C&page=`)).status]).toEqual([path, 200]);
 });
 
 describe("roles", () => {

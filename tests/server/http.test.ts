@@ -83,7 +83,7 @@ describe("headers", () => {
     expect([bad.status, await bad.text()]).toEqual([400, "The request is not JSON."]);
     const answer = async (body: unknown) =>
       ((await (await designer.json("/d/larkspur-weir/edit", body)).json()) as { error: string }).error;
-    expect(await answer({ kind: "paint" })).toBe("kind must be edit, undo or redo.");
+    expect(await answer({ kind: "paint" })).toBe("kind must be one of edit, undo, redo.");
     expect(await answer({ kind: "edit", base: 999999, changes: [rename("boot-cam-1", "x")] })).toMatch(
       /^base must be a revision of the design/,
     );
@@ -175,7 +175,7 @@ describe("live changes", () => {
         "Missed",
       ),
     ).toContain("id: 2\n");
-    expect((await designer.get(`/d/${id}/live?since=soon`)).status).toBe(400);
+    expect((await designer.get(`/d/${id}/live?since=soon`)).status).toBe(422);
   });
   test("a clash is answered with both versions", async () => {
     const id = await ownDesign(designer);

@@ -186,9 +186,9 @@ test("entered, checked, and forgotten; what is wrong is one sentence that never 
     [{ what: "keep", ...place, value: " " }, /Pairing code is missing/],
     [{ what: "keep", ...place, value: `PLANTED-long${"x".repeat(200)}` }, /at most 120/],
     [{ what: "keep", in: "devices", id: "nobody", value: "1" }, /Device is gone/],
-    [{ what: "keep", in: "points", id: "x", value: "1" }, /in must be devices, bridges or keys/],
-    [{ what: "eat", ...place }, /what must be show, keep or forget/],
-    [{ what: "keep-all", secrets: [{ in: "devices", id: "a b", value: "1" }] }, /must be a row's/],
+    [{ what: "keep", in: "points", id: "x", value: "1" }, /in must be one of devices, bridges, keys/],
+    [{ what: "eat", ...place }, /what must be one of show, keep, forget/],
+    [{ what: "keep-all", secrets: [{ in: "devices", id: "a b", value: "1" }] }, /id must be a short id/],
     [{ what: "keep-all", secrets: 5 }, /must be a list/],
   ] as const) {
     const [status, answer] = await ask(body);

@@ -64,7 +64,7 @@ test("what changed since a day: the way back through every edit, and none for ho
   expect((await designer.json(`${own}/edit`, { kind: "undo" })).status).toBe(200);
   const bad = await designer.get(`${own}/changes?since=yesterday`);
   expect(bad.status).toBe(422);
-  expect(((await bad.json()) as { error: string }).error).toContain("since must be a date");
+  expect(((await bad.json()) as { error: string }).error).toContain("since must be a day");
   expect((await (await demoClient(url, "household")).get(`${DESIGN}/changes?since=${today}`)).status).toBe(
     200,
   );

@@ -4,10 +4,15 @@ import { once } from "node:events";
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { getTableColumns } from "drizzle-orm";
 import { createConnection, type Connection as Mysql, type RowDataPacket } from "mysql2/promise";
 import { endLeftovers, ownerOf, ownFolder, startDatabase } from "../../bin/database";
-import { connect } from "../../db/connect";
+import { connect, type Connection } from "../../db/connect";
 import { migrate } from "../../db/migrate";
+import { readDesign } from "../../db/read-design";
+import { designs } from "../../db/schema";
+import { settingValues } from "../../db/tables";
+import { larkspurWeir } from "../../demo/larkspur-weir";
 import { DEMO_DESIGN, DEMO_PEOPLE, seedDemo } from "../../db/seed";
 
 const url = process.env.TEST_DATABASE_URL!;
@@ -64,19 +69,37 @@ async function started(database: string, at?: number): Promise<string> {
   return Buffer.concat(said).toString();
 }
 
-async function whole(database: string): Promise<{ resumed: boolean; designs: number; points: number }> {
+async function whole(database: string): Promise<{ resumed: boolean; designs: number; things: number }> {
   const connection = connect(database, 2);
   const { resumed } = await migrate(connection, "db/migrations");
   await seedDemo(connection.db);
   const [[designs]] = await connection.pool.query<RowDataPacket[]>(
     "SELECT COUNT(*) AS count FROM designs WHERE revision > 0",
   );
-  const [[points]] = await connection.pool.query<RowDataPacket[]>(
-    "SELECT COUNT(*) AS count FROM points WHERE design = ?",
+  const [[things]] = await connection.pool.query<RowDataPacket[]>(
+    "SELECT COUNT(*) AS count FROM things WHERE design = ?",
     [DEMO_DESIGN],
   );
   await connection.close();
-  return { resumed, designs: designs!.count as number, points: points!.count as number };
+  return { resumed, designs: designs!.count as number, things: things!.count as number };
+}
+
+const MIGRATIONS = (
+  JSON.parse(readFileSync("db/migrations/meta/_journal.json", "utf8")) as {
+    entries: { tag: string; when: number }[];
+  }
+).entries;
+
+/** A database as it stood before so many of the last migrations, made by a version that kept no notes of them. */
+async function broughtTo({ pool }: Pick<Connection, "pool">, before: number): Promise<void> {
+  await pool.query(
+    "CREATE TABLE `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)",
+  );
+  for (const { tag, when } of MIGRATIONS.slice(0, before)) {
+    const statements = readFileSync(`db/migrations/${tag}.sql`, "utf8").split("--> statement-breakpoint");
+    for (const statement of statements) await pool.query(statement);
+    await pool.query("INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES ('-', ?)", [when]);
+  }
 }
 
 describe("a start that is cut off", () => {
@@ -100,7 +123,7 @@ describe("a start that is cut off", () => {
       expect([at, said.includes("migrated"), said.includes("done")]).toEqual([at, at > migrated!, false]);
       const after = await whole(database);
       resumed += Number(after.resumed);
-      expect([at, after.designs, after.points]).toEqual([at, expected.designs, expected.points]);
+      expect([at, after.designs, after.things]).toEqual([at, expected.designs, expected.things]);
       expect(await schemaOf(database)).toBe(schema);
       await root.query(`DROP DATABASE ${database.split("/").at(-1)!}`);
     }
@@ -118,27 +141,12 @@ describe("a start that is cut off", () => {
     const database = await freshDatabase();
     const connection = connect(database, 1);
     // As it stood two migrations ago, with somebody in it.
-    const meta = JSON.parse(readFileSync("db/migrations/meta/_journal.json", "utf8")) as {
-      entries: { tag: string; when: number }[];
-    };
-    await connection.pool.query(
-      "CREATE TABLE `__drizzle_migrations` (`id` serial PRIMARY KEY, `hash` text NOT NULL, `created_at` bigint)",
-    );
-    for (const entry of meta.entries.slice(0, -2)) {
-      for (const statement of readFileSync(`db/migrations/${entry.tag}.sql`, "utf8").split(
-        "--> statement-breakpoint",
-      ))
-        await connection.pool.query(statement);
-      await connection.pool.query(
-        "INSERT INTO `__drizzle_migrations` (`hash`, `created_at`) VALUES ('-', ?)",
-        [entry.when],
-      );
-    }
+    await broughtTo(connection, -2);
     await connection.pool.query(
       "INSERT INTO people (id, email, name, password_hash, created_at) VALUES ('ann', 'ann@house.example', 'Ann', '-', NOW())",
     );
     // The first statement of the next one was carried out, and only that it was begun was noted.
-    const next = meta.entries.at(-2)!;
+    const next = MIGRATIONS.at(-2)!;
     const [statement] = readFileSync(`db/migrations/${next.tag}.sql`, "utf8").split(
       "--> statement-breakpoint",
     );
@@ -157,18 +165,64 @@ describe("a start that is cut off", () => {
     );
     expect(ann!.name).toBe("Ann");
   });
+  test("an upgrade: of edits sent twice the first keeps its name; rows are dropped only where the log has them all", async () => {
+    const database = await freshDatabase();
+    const connection = connect(database, 1);
+    const { pool } = connection;
+    await broughtTo(
+      connection,
+      MIGRATIONS.findIndex(({ tag }) => tag === "0018_one_edit_a_key"),
+    );
+    await pool.query(
+      "INSERT INTO people (id, email, name, password_hash, created_at) VALUES ('ann', 'ann@house.example', 'Ann', '-', NOW())",
+    );
+    const settings = settingValues(larkspurWeir().design);
+    const { id: _, ...own } = { ...settings, id: "" };
+    const columns = getTableColumns(designs);
+    const named = Object.entries(own).map(
+      ([field, value]) => [columns[field as "name"].name, value] as const,
+    );
+    await pool.query(
+      `INSERT INTO designs (id, revision, changed_at, ${named.map(([name]) => name).join(", ")}) VALUES (?, 3, NOW(), ${named.map(() => "?").join(", ")})`,
+      [
+        "old",
+        ...named.map(([, value]) => (typeof value === "object" && value ? JSON.stringify(value) : value)),
+      ],
+    );
+    const log = (revision: number, put: object, key: string | null) =>
+      pool.query(
+        "INSERT INTO edits (design, revision, person, at, kind, `key`, changes, inverse) VALUES ('old', ?, 'ann', NOW(), 'edit', ?, ?, '[]')",
+        [revision, key, JSON.stringify([{ in: "people", put }])],
+      );
+    await log(1, { id: "p", role: "guest" }, "same");
+    await log(3, { id: "p", role: "host" }, "same");
+    await expect(migrate(connection, "db/migrations")).rejects.toThrow();
+    const [[still]] = await pool.query<RowDataPacket[]>("SHOW TABLES LIKE 'points'");
+    expect(still).toBeDefined();
+    await log(2, { id: "q", role: "child" }, null);
+    expect((await whole(database)).designs).toBe(3);
+    const [keys] = await pool.query<RowDataPacket[]>(
+      "SELECT `key` FROM edits WHERE design = 'old' ORDER BY revision",
+    );
+    expect(keys.map(({ key }) => key as unknown)).toEqual(["same", null, null]);
+    expect((await readDesign(connection.db, "old"))!.design.people).toEqual([
+      { id: "p", role: "host" },
+      { id: "q", role: "child" },
+    ]);
+    await connection.close();
+  });
   test("demo data left half by an older version is made whole; what was removed on purpose stays away", async () => {
     const database = await freshDatabase();
     const expected = await whole(database);
     const connection = connect(database, 1);
     const name = database.split("/").at(-1)!;
     await root.query("SET FOREIGN_KEY_CHECKS = 0");
-    for (const table of ["drops", "points", "devices", "edits"])
+    for (const table of ["words", "things", "snapshots", "edits"])
       await root.query(`DELETE FROM ${name}.${table} WHERE design = ?`, [DEMO_DESIGN]);
     await root.query("SET FOREIGN_KEY_CHECKS = 1");
     await connection.pool.query("UPDATE designs SET revision = 0 WHERE id = ?", [DEMO_DESIGN]);
     expect(await seedDemo(connection.db)).toMatch(/made whole/);
-    expect((await whole(database)).points).toBe(expected.points);
+    expect((await whole(database)).things).toBe(expected.things);
     expect(await seedDemo(connection.db)).toBeUndefined();
     await connection.pool.query("DELETE FROM people WHERE id = ?", [DEMO_PEOPLE[2].id]);
     expect(await seedDemo(connection.db)).toMatch(/made whole/);

@@ -1,9 +1,8 @@
 import { gunzipSync, gzipSync } from "node:zlib";
 import { and, eq, gte } from "drizzle-orm";
 import { larkspurWeir } from "../../demo/larkspur-weir";
-import { FILE_ORDER } from "../../core/design/collections";
-import { ROW_CLASSES } from "../../core/design/row-classes";
-import { fields } from "../../core/design/fields";
+import { emptyDesign } from "../../core/design/collections";
+import type { DesignRow } from "../../core/design/design-row";
 import { InputError } from "../../core/design/input-error";
 import { applyChanges } from "../../core/design/edit";
 import { writeFile } from "../../core/design/file";
@@ -11,10 +10,11 @@ import { partSecrets } from "../../core/stages/register/secrets";
 import { generateHouse, movePoint, removePoint } from "../../core/stages/house";
 import { connect, type Connection } from "../../db/connect";
 import { addPerson, createDesign, deleteDesign } from "../../db/people";
-import { readDesign, readRows } from "../../db/read-design";
-import { designs, edits, snapshots } from "../../db/schema";
+import { readDesign } from "../../db/read-design";
+import { deviceHistory } from "../../db/row-history";
+import { cards, designs, dues, edits, snapshots, things, words } from "../../db/schema";
 import { SNAPSHOT_EVERY } from "../../db/snapshots";
-import { TABLES } from "../../db/tables";
+import { plainRow } from "../../db/tables";
 import { historyOf, logSince, redo, undo, writeEdit } from "../../db/write-edit";
 
 let connection: Connection;
@@ -33,8 +33,17 @@ afterAll(() => connection.close());
 async function house(design = larkspurWeir()) {
   const id = `write-${(n += 1)}`;
   await createDesign(connection.db, id, ann, design);
-  // Straight from the tables: what other processes and the next start will see.
-  const read = async () => (await readRows(connection.db, id))!;
+  // The log alone, from its first entry on: what every other way to the design has to come to.
+  const read = async () => {
+    const [head] = await connection.db.select().from(designs).where(eq(designs.id, id));
+    const design = emptyDesign(plainRow<DesignRow>("design", head!));
+    const log = await logSince(connection.db, id, 0);
+    return {
+      id,
+      revision: head!.revision,
+      design: log.reduce((design, { changes }) => applyChanges(design, changes), design),
+    };
+  };
   const move = async (person: string, base: number, x: number, point = "boot-cam-1") =>
     writeEdit(connection.db, id, person, {
       base,
@@ -81,28 +90,6 @@ test("a large design too", async () => {
   expect(writeFile((await read()).design)).toBe(writeFile(large));
 });
 
-test("every field of every row class has its column, and no column is without a field", () => {
-  for (const name of FILE_ORDER) {
-    const columns = Object.keys(TABLES[name]).filter(
-      (key) =>
-        ![
-          "design",
-          "enableRLS",
-          "_",
-          "$inferSelect",
-          "$inferInsert",
-          "getSQL",
-          "shouldOmitSQLParens",
-        ].includes(key),
-    );
-    expect(columns.sort()).toEqual(
-      fields(ROW_CLASSES[name])
-        .map((field) => field.name)
-        .sort(),
-    );
-  }
-});
-
 test("an edit raises the revision, is logged, and an emptied field is empty", async () => {
   const { id, read } = await house();
   const { design } = await read();
@@ -136,16 +123,6 @@ test("rows that do not hold together are refused whole", async () => {
   const after = await read();
   expect(after.revision).toBe(1);
   expect(writeFile(after.design)).toBe(writeFile(design));
-});
-
-test("the database itself refuses a row of another design's room", async () => {
-  const { id } = await house();
-  await expect(
-    connection.db
-      .update(TABLES.points)
-      .set({ room: "nowhere" } as never)
-      .where(eq(TABLES.points.design, id)),
-  ).rejects.toThrow();
 });
 
 test("edits to different rows from one base both stand", async () => {
@@ -319,21 +296,51 @@ test("the log alone rebuilds the design", async () => {
     [2, "edit", undefined],
     [3, "undo", 2],
   ]);
-  const { applyChanges } = await import("../../core/design/edit");
-  const { emptyDesign } = await import("../../core/design/collections");
-  const { design } = await read();
-  expect(
-    writeFile(log.reduce((d, entry) => applyChanges(d, entry.changes), emptyDesign(design.design))),
-  ).toBe(writeFile(design));
+  expect((await read()).design.points.find((row) => row.id === "boot-cam-1")).toEqual(
+    larkspurWeir().points.find((row) => row.id === "boot-cam-1"),
+  );
 });
 
 test("deleting a design leaves nothing of it", async () => {
   const { id } = await house();
   await deleteDesign(connection.db, id);
-  for (const name of FILE_ORDER)
-    expect(await connection.db.$count(TABLES[name], eq(TABLES[name].design, id))).toBe(0);
-  expect(await connection.db.$count(edits, eq(edits.design, id))).toBe(0);
   expect(await connection.db.$count(designs, eq(designs.id, id))).toBe(0);
+  for (const table of [edits, snapshots, things, words, dues, cards])
+    expect(await connection.db.$count(table, eq(table.design, id))).toBe(0);
+});
+
+test("the history of a device, a page at a time: of its own edits, the last first, none twice", async () => {
+  const { id, move } = await house();
+  const device = larkspurWeir().devices.find(({ point }) => point === "boot-cam-1")!;
+  for (let base = 1; base <= 60; base += 2) {
+    await writeEdit(connection.db, id, ann, {
+      base,
+      changes: [
+        { in: "devices", put: { ...device, name: `Named ${base}` } },
+        {
+          in: "taskRuns",
+          put: { id: "t", device: device.id, step: "Pair", state: "done", note: `at ${base}` },
+        },
+      ],
+    });
+    await move(ann, base + 1, 13 + (base % 7) / 10);
+  }
+  for (let base = 61; base <= 90; base++)
+    await writeEdit(connection.db, id, ann, {
+      base,
+      changes: [{ in: "devices", put: { ...device, name: `Named ${base}` } }],
+    });
+  const first = await deviceHistory(connection.db, id, device.id);
+  expect(first.edits).toHaveLength(50);
+  expect(first.edits[0]).toMatchObject({ revision: 91, what: ["name: Named 89 → Named 90"] });
+  expect(first.before).toBe(first.edits.at(-1)!.revision);
+  const rest = await deviceHistory(connection.db, id, device.id, first.before);
+  expect(rest.before).toBeUndefined();
+  expect(rest.edits.at(-1)).toMatchObject({ revision: 1, what: ["came in with the design"] });
+  const revisions = [...first.edits, ...rest.edits].map(({ revision }) => revision);
+  expect(revisions).toEqual([...new Set(revisions)].sort((a, b) => b - a));
+  expect(revisions).toHaveLength(30 + 30 + 1);
+  expect(rest.edits[0]!.what).toContain("Pair: done, at 19");
 });
 
 describe("snapshots", () => {
@@ -362,30 +369,53 @@ describe("snapshots", () => {
     expect(writeFile(opened.design)).toBe(writeFile((await read()).design));
   });
 
-  test("it is what is read: and what it lacks comes from the log", async () => {
+  const body = async (id: string) =>
+    JSON.parse(gunzipSync((await last(id))!.body).toString()) as Record<
+      string,
+      { id: string; name?: string }[]
+    >;
+  const set = (id: string, values: object) =>
+    connection.db.update(snapshots).set(values).where(eq(snapshots.design, id));
+
+  test("it is what is read; what it lacks comes from the log, the settings from their table", async () => {
     const { id, read, move } = await house();
     await move(ann, 1, 13);
-    // Told apart from the rows by a mark only the snapshot has.
-    const row = (await last(id))!;
-    const rows = JSON.parse(gunzipSync(row.body).toString()) as { design: { name: string } };
-    rows.design.name = "From the snapshot";
-    await connection.db
-      .update(snapshots)
-      .set({ body: gzipSync(JSON.stringify(rows)) })
-      .where(eq(snapshots.design, id));
+    // Told apart from the log by a mark only the snapshot has.
+    const rows = await body(id);
+    rows.rooms![0]!.name = "From the snapshot";
+    await set(id, { body: gzipSync(JSON.stringify({ ...rows, design: { ...rows.design, name: "Old" } })) });
     const opened = await cold(id);
-    expect(opened.design.design.name).toBe("From the snapshot");
+    expect(opened.design.rooms[0]!.name).toBe("From the snapshot");
     expect(opened.design.points).toEqual((await read()).design.points);
+    expect(opened.design.design.name).toBe("Larkspur Weir");
   });
 
-  test("one of other rows, or of a revision still to come, is passed over", async () => {
+  test("one of another version's rows is brought to this one's", async () => {
     const { id, read } = await house();
-    const set = (values: object) =>
-      connection.db.update(snapshots).set(values).where(eq(snapshots.design, id));
-    await set({ shape: "another", body: Buffer.from("nothing") });
+    const rows = await body(id);
+    Object.assign(rows.rooms![0]!, { nobodyKnows: 1 });
+    rows.wereOnce = [{ id: "a" }];
+    delete rows.bridges;
+    await set(id, { shape: "another", body: gzipSync(JSON.stringify(rows)) });
+    const opened = await cold(id);
+    expect(opened.design).toEqual({ ...(await read()).design, bridges: [] });
+  });
+
+  test("without one, or with one of a revision still to come, the log is read from its start", async () => {
+    const { id, read, move } = await house();
+    await move(ann, 1, 13);
+    await set(id, { revision: 3, body: Buffer.from("nothing") });
     expect(await cold(id)).toEqual(await read());
-    await set({ shape: (await last((await house()).id))!.shape, revision: 2 });
+    await connection.db.delete(snapshots).where(eq(snapshots.design, id));
     expect(await cold(id)).toEqual(await read());
+  });
+
+  test("a log with a gap is said, not read over", async () => {
+    const { id, move } = await house();
+    await move(ann, 1, 13);
+    await move(ann, 2, 14);
+    await connection.db.delete(edits).where(and(eq(edits.design, id), eq(edits.revision, 2)));
+    await expect(cold(id)).rejects.toThrow(`The log of design ${id} has 1 entries from revision 1 to 3`);
   });
 
   test("an edit that is not written leaves none", async () => {

@@ -10,5 +10,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "view");
   const stored = (await readDesign(db(), params.design))!;
   const { design } = params;
-  return Response.json(isHeavy(stored.design) ? await madeByJob(job("card", { design })) : cardOf(stored));
+  return Response.json(
+    isHeavy(stored.design) ? await madeByJob(job("card", { design })) : await cardOf(stored),
+  );
 }

@@ -1,20 +1,21 @@
 /** The designs a person may see: picture, place, stages, findings, last change; searched, sorted, acted on. */
 import { useCallback, useEffect, useState, type Dispatch, type SetStateAction } from "react";
-import { Link, useFetcher, useNavigate } from "react-router";
+import { Link, useFetcher, useNavigate, useRevalidator, useSearchParams } from "react-router";
 import { SEVERITIES } from "#core/desk/findings";
+import { MOST_TYPED } from "#core/design/search-words";
 import { STAGE_NAMES } from "#core/design/stage-names";
-import { byName } from "#core/design/words";
-import type { DesignCard } from "#db/people";
+import { counted } from "#core/design/words";
+import type { DesignLine, ListOrder } from "#db/across";
 import type { Card } from "#server/card";
 import { NamedChoice } from "../../kit/choice";
 import { Diamond } from "../../kit/diamond";
 import { Ask } from "../../kit/dialog";
-import { wordTest } from "../../kit/matches";
 import { Actions } from "../../kit/menu";
 import { today } from "../../kit/now";
 import { Field, FormError } from "../../kit/page";
 import { SeverityMark } from "../../kit/severity";
 import { ThumbnailPicture } from "../../kit/thumbnail";
+import { Pages } from "./frame";
 
 const ROLE_TEXT = {
   owner: "yours",
@@ -23,32 +24,63 @@ const ROLE_TEXT = {
   household: "you live there",
 };
 
-type Order = "changed" | "name" | "findings";
 type What = "rename" | "copy" | "remove";
 
 /** By what a list of designs is sorted. */
-const ORDERS: readonly { value: Order; text: string }[] = [
+const ORDERS: readonly { value: ListOrder; text: string }[] = [
   { value: "changed", text: "last change" },
   { value: "name", text: "name" },
   { value: "findings", text: "gravest findings" },
+  { value: "devices", text: "most devices" },
 ];
 
-export function DesignList({ designs }: { designs: readonly DesignCard[] }) {
-  const [search, setSearch] = useState("");
-  const [order, setOrder] = useState<Order>("changed");
+/** The list is asked for anew when nothing was typed for so long. */
+const TYPED_MS = 250;
+/** Findings that are being counted are looked for so often. */
+const COUNTING_MS = 2000;
+
+interface Props {
+  rows: readonly DesignLine[];
+  total: number;
+  typed: string;
+  order: ListOrder;
+  page: number;
+  size: number;
+  /** Designs whose findings are being counted anew. */
+  counting: number;
+}
+
+export function DesignList({ rows, total, typed, order, page, size, counting }: Props) {
+  const [, setParams] = useSearchParams();
+  const { revalidate } = useRevalidator();
+  const [search, setSearch] = useState(typed);
   const [cards, setCards] = useState<ReadonlyMap<string, Card>>(new Map());
-  const [asked, ask] = useState<{ what: What; design: DesignCard }>();
+  const [asked, ask] = useState<{ what: What; design: DesignLine }>();
   const done = useCallback(() => ask(undefined), []);
-  const matches = wordTest(search);
-  const shown = designs
-    .filter(({ id, name }) => matches(`${name} ${cards.get(id)?.zone.replace(/[/_]/g, " ") ?? ""}`))
-    .sort((a, b) =>
-      order === "name"
-        ? byName(a.name, b.name)
-        : order === "findings"
-          ? gravity(cards.get(b.id)) - gravity(cards.get(a.id))
-          : byName(b.changedAt, a.changedAt),
-    );
+  const show = useCallback(
+    (by: { q?: string; by?: ListOrder }) =>
+      setParams(
+        (now) => {
+          for (const [name, value] of Object.entries(by))
+            if (value && value !== "changed") now.set(name, value);
+            else now.delete(name);
+          now.delete("page");
+          return now;
+        },
+        { replace: true, preventScrollReset: true },
+      ),
+    [setParams],
+  );
+  useEffect(() => {
+    if (search === typed) return;
+    const wait = setTimeout(() => show({ q: search }), TYPED_MS);
+    return () => clearTimeout(wait);
+  }, [search, typed, show]);
+  useEffect(() => {
+    if (!counting) return;
+    const wait = setTimeout(() => void revalidate(), COUNTING_MS);
+    return () => clearTimeout(wait);
+  }, [counting, revalidate, rows]);
   return (
     <section aria-label="Designs">
       <div className="mb-1 flex flex-wrap items-center gap-3 text-small">
@@ -58,16 +90,26 @@ export function DesignList({ designs }: { designs: readonly DesignCard[] }) {
           placeholder="Search by name or place"
           className="field h-7 w-56"
           value={search}
+          maxLength={MOST_TYPED}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <NamedChoice label="Sorted by" className="h-7 w-40" value={order} options={ORDERS} take={setOrder} />
-        <span className="ml-auto text-soft">
-          {shown.length} of {designs.length}
-        </span>
+        <NamedChoice
+          label="Sorted by"
+          className="h-7 w-40"
+          value={order}
+          options={ORDERS}
+          take={(by) => show({ by })}
+        />
+        {counting > 0 && (
+          <span role="status" className="text-soft">
+            counting findings of {counted(counting, "design")}…
+          </span>
+        )}
+        <span className="ml-auto text-soft">{counted(total, "design")}</span>
       </div>
-      {shown.length === 0 && <p className="border-t border-rule py-4 text-soft">No design is called that.</p>}
+      {total === 0 && <p className="border-t border-rule py-4 text-soft">No design is called that.</p>}
       <ul>
-        {shown.map((design) => (
+        {rows.map((design) => (
           <Line
             key={design.id}
             design={design}
@@ -77,14 +119,11 @@ export function DesignList({ designs }: { designs: readonly DesignCard[] }) {
           />
         ))}
       </ul>
+      <Pages page={page} size={size} total={total} />
       {asked && <Question {...asked} done={done} />}
     </section>
   );
 }
-
-/** Stops before mends before notes. */
-const gravity = (card?: Card) =>
-  card ? card.findings.stop * 1e6 + card.findings.mend * 1e3 + card.findings.note : -1;
 
 function Line({
   design,
@@ -92,13 +131,14 @@ function Line({
   setCards,
   ask,
 }: {
-  design: DesignCard;
+  design: DesignLine;
   card?: Card;
   setCards: Dispatch<SetStateAction<ReadonlyMap<string, Card>>>;
   ask(what: What): void;
 }) {
   const navigate = useNavigate();
   const { id, revision } = design;
+  const findings = card?.findings ?? design.findings;
   // Anew for each revision. Not by the router: it would ask again, after a removal, for what is gone.
   useEffect(() => {
     if (design.role === "household") return;
@@ -141,6 +181,12 @@ function Line({
           {card?.copiedFrom && <> · copied from {card.copiedFrom}</>} · changed{" "}
           <LocalTime at={design.changedAt} /> · rev <span className="measure">{design.revision}</span>
         </p>
+        {design.devices !== undefined && (
+          <p className="text-small text-soft">
+            {counted(design.devices, "device")}
+            {design.phase && <> · phase: {design.phase}</>}
+          </p>
+        )}
       </div>
       <div className="max-sm:col-span-full max-sm:row-start-2 max-sm:mt-1.5">
         <span className="flex gap-0.5" role="img" aria-label={card ? metText(card) : "not known yet"}>
@@ -151,11 +197,11 @@ function Line({
           ))}
         </span>
         <span className="mt-1.5 flex gap-3 text-small">
-          {card &&
+          {findings &&
             SEVERITIES.map((severity) => (
               <span key={severity} className="flex items-center gap-1">
                 <SeverityMark severity={severity} size={10} />
-                <span className="measure">{card.findings[severity]}</span>
+                <span className="measure">{findings[severity]}</span>
               </span>
             ))}
         </span>
@@ -220,7 +266,7 @@ const QUESTIONS: Record<What, { title: string; lead: string; button: string }> =
   },
 };
 
-function Question({ what, design, done }: { what: What; design: DesignCard; done(): void }) {
+function Question({ what, design, done }: { what: What; design: DesignLine; done(): void }) {
   const fetcher = useFetcher<{ error?: string; done?: string }>();
   const { title, lead, button } = QUESTIONS[what];
   const finished = fetcher.data?.done;

@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { useEffect, useMemo, useState } from "react";
-import { data, Form, Link, redirect, useNavigation, useRouteLoaderData } from "react-router";
+import { data, Form, redirect, useNavigation, useRouteLoaderData } from "react-router";
 import { checkZone } from "#core/stages/automations";
 import { emptyDesign } from "#core/design/collections";
 import { checkRow } from "#core/design/check-row";
@@ -12,9 +12,13 @@ import { CABLE_TABLE, KIND_TABLE, MATERIAL_TABLE } from "#core/stages/house/tabl
 import type { DesignRow } from "#core/design/design-row";
 import { readDay } from "#core/design/day";
 import { readDegrees } from "#core/design/place";
-import { copyDesign, createDesign, deleteDesign, designsOf } from "#db/people";
+import { designList, LIST_PAGE } from "#db/across";
+import { copyDesign, createDesign, deleteDesign } from "#db/people";
 import { readDesign } from "#db/read-design";
 import { writeEdit } from "#db/write-edit";
+import { askedOfPage } from "#server/asked";
+import { countSoon } from "#server/counting";
+import { ListAsked } from "#server/questions";
 import { db } from "#server/db";
 import { formOf, requirePerson, requireRole } from "#server/guard";
 import { job } from "#server/jobs";
@@ -24,12 +28,17 @@ import { preferencesCookie, readPreferences } from "../../desk/preferences";
 import type { loader as rootLoader } from "../../root";
 import { zoneOptions } from "../../kit/zones";
 import { DesignList } from "./design-list";
-import { Field, FormError, Page } from "../../kit/page";
+import { Field, FormError } from "../../kit/page";
+import { DesignsPage } from "./frame";
 import type { Route } from "./+types/list";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const person = await requirePerson(request);
-  return { person, designs: await designsOf(db(), person.id) };
+  const { q: typed = "", by: order = "changed", page = 1 } = askedOfPage(ListAsked, request);
+  const list = await designList(db(), person.id, { typed, order, page });
+  // Only an order by findings asks for those of designs that are not on this page.
+  const counting = order === "findings" ? await countSoon(person.id) : 0;
+  return { person, typed, order, page, size: LIST_PAGE, counting, ...list };
 }
 
 const newId = () => randomBytes(8).toString("hex");
@@ -164,23 +173,19 @@ export const meta: Route.MetaFunction = () => [{ title: "Designs · Zinc Lattice
 
 export default function Designs({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state === "submitting";
-  const signOut = (
-    <Form method="post" action="/sign-out" className="flex items-center gap-3 text-small">
-      <Link className="text-mast-soft underline-offset-2 hover:underline" to="/account">
-        {loaderData.person.name}
-      </Link>
-      <button className="underline underline-offset-2">Sign out</button>
-    </Form>
-  );
   return (
-    <Page title="Designs" wide aside={signOut} lead="One design is the whole plan of one house.">
+    <DesignsPage
+      title="Designs"
+      person={loaderData.person.name}
+      lead="One design is the whole plan of one house."
+    >
       <FormError text={actionData && "error" in actionData ? actionData.error : undefined} />
-      {loaderData.designs.length === 0 ? (
+      {loaderData.total === 0 && !loaderData.typed ? (
         <p className="border border-dashed border-rule p-6 text-soft">
           There is no design yet. Start one below, or bring in a project file.
         </p>
       ) : (
-        <DesignList designs={loaderData.designs} />
+        <DesignList {...loaderData} />
       )}
       <div className="mt-8 grid gap-8 border-t border-rule pt-6 sm:grid-cols-2">
         <StartForm busy={busy} />
@@ -206,7 +211,7 @@ export default function Designs({ loaderData, actionData }: Route.ComponentProps
           </div>
         </Form>
       </div>
-    </Page>
+    </DesignsPage>
   );
 }
 

@@ -4,7 +4,7 @@ import { deleteDesign, findPerson, membersOf, removeMember, setMember } from "#d
 import { db } from "#server/db";
 import { formOf, requireRole } from "#server/guard";
 import { InputError } from "#core/design/input-error";
-import { readRows } from "#db/read-design";
+import { readDesign } from "#db/read-design";
 import { endStreams } from "#server/live";
 import { countShare } from "#server/sign-in";
 import { Field, FormError, Page } from "../../kit/page";
@@ -13,7 +13,7 @@ import { Choice } from "../../kit/choice";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, params.design, "owner");
-  const stored = await readRows(db(), params.design);
+  const stored = await readDesign(db(), params.design);
   return { name: stored!.design.design.name, members: await membersOf(db(), params.design) };
 }
 
@@ -22,7 +22,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const form = await formOf(request);
   const role = form.get("role");
   if (form.get("do") === "delete") {
-    const stored = await readRows(db(), params.design);
+    const stored = await readDesign(db(), params.design);
     if (form.get("name") !== stored!.design.design.name)
       return data({ error: "The name does not match, so the design was not removed." }, { status: 422 });
     await deleteDesign(db(), params.design);

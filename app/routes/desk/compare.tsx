@@ -16,9 +16,11 @@ import { ROW_CLASSES } from "#core/design/row-classes";
 import { fields, type Field } from "#core/design/fields";
 import { formatTotal, groupDigits } from "#core/design/units";
 import { capital, counted } from "#core/design/words";
-import { designsOf } from "#db/people";
+import { designNames } from "#db/across";
 import { readDesign } from "#db/read-design";
+import { askedOfPage } from "#server/asked";
 import { db } from "#server/db";
+import { CompareAsked } from "#server/questions";
 import { firstValues } from "#server/first-values";
 import { requireRole } from "#server/guard";
 import { designOf, designText } from "../../desk/design-text";
@@ -40,11 +42,10 @@ export const handle: Shown = { Summary };
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { person } = await requireRole(request, params.design, "view");
   const own = (await readDesign(db(), params.design))!;
-  const others = (await designsOf(db(), person.id)).filter(({ id }) => id !== params.design);
+  const choices = (await designNames(db(), person.id)).filter(({ id }) => id !== params.design);
   const from = own.design.design.copiedFrom?.design;
-  const choices = others.map(({ id, name }) => ({ id, name }));
   // What it was copied from, where that still stands and may be seen; then a copy of it; then any.
-  const asked = new URL(request.url).searchParams.get("with");
+  const { with: asked } = askedOfPage(CompareAsked, request);
   const id = choices.find((one) => one.id === asked)?.id ?? choices.find((one) => one.id === from)?.id;
   if (asked && id !== asked)
     throw new Response("There is no such design to compare with, or it is not shared with you.", {

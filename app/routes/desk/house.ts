@@ -1,12 +1,15 @@
 /** The stand-in house of a design: opened and closed, watched by a panel, and told what somebody wishes. */
 import { fail } from "#core/design/input-error";
+import { Choice, Ref, Text, Texts, Whole } from "#core/design/fields";
 import { clockInstant, parseDay } from "#core/design/local-time";
 import { ASPECTS, type Aspect } from "#core/design/rows/automations-words";
 import { wrongDial, wrongValue, type Wanted } from "#core/stages/rehearse/topics";
 import { ableOf } from "#core/stages/automations/things";
+import type { Value } from "#core/stages/automations/engine/world";
 import type { Design } from "#core/design/collections";
 import { roleOf } from "#db/people";
 import { readDesign } from "#db/read-design";
+import { asked, bodyOf } from "#server/asked";
 import { db } from "#server/db";
 import { inputAnswer, requireRole } from "#server/guard";
 import { closeHouse, houseSaid, houseStream, openHouse, startHouse } from "#server/houses";
@@ -26,59 +29,88 @@ export async function loader({ request, params: { design } }: Route.LoaderArgs) 
   return houseStream(design, request.signal, mayStill);
 }
 
-const wholeNumber = (name: string, value: unknown, least: number, most: number): number =>
-  typeof value === "number" && Number.isInteger(value) && value >= least && value <= most
-    ? value
-    : fail(name, `must be a whole number from ${least} to ${most}`);
-
 /** More is broken at once by nobody. */
 const MOST_BREAKS = 50;
 
-const textsIn = (name: string, value: unknown): string[] =>
-  Array.isArray(value) && value.length <= MOST_BREAKS && value.every((one) => typeof one === "string")
-    ? value
-    : fail(name, `must be a list of at most ${MOST_BREAKS}, each as internet@2026-11-24T12:00+60`);
-
-/** What somebody at a panel wants, checked against the house. */
-function wantedIn(design: Design, body: Record<string, unknown>): Wanted {
-  const { what, point, aspect, value, dial } = body;
-  if (what === "seen") return { seen: true };
-  if (what === "turn") {
-    const row = design.dials.find(({ id }) => id === dial);
-    if (!row) return fail("Dial", "is none of this house");
-    const wrong = wrongDial(row, value);
-    if (wrong) fail(row.name, wrong);
-    return { turn: { dial: row.id, value: value as boolean | number | string } };
-  }
-  const own = design.points.find(({ id }) => id === point);
-  if (!own) return fail("Thing", "is none of this house");
-  if (what === "press") return { press: { point: own.id, button: wholeNumber("Key", body.button, 1, 99) } };
-  if (!(ASPECTS as readonly unknown[]).includes(aspect)) return fail(own.name, "has nothing of that kind");
-  if (
-    !ableOf(design)
-      .get(own.id)
-      ?.sets.includes(aspect as Aspect)
-  )
-    fail(own.name, "cannot be told that");
-  const wrong = wrongValue(aspect as Aspect, value);
-  if (wrong) fail(own.name, wrong);
-  return { wish: { point: own.id, aspect: aspect as Aspect, value: value as boolean | number | string } };
+/** How a stand-in house is opened. */
+class OpenAsked {
+  @Choice(["open"]) what!: "open";
+  @Text({
+    max: 16,
+    pattern: /^\d{4}-\d\d-\d\dT([01]\d|2[0-3]):[0-5]\d$/,
+    says: "a day and a time",
+  })
+  at!: string;
+  @Whole({ min: 1, max: MOST_SPEED }) speed!: number;
+  @Whole({ min: 0, max: 2 ** 32 - 1 }) seed!: number;
+  @Whole({ min: 0, max: 65_535, optional: true }) port?: number;
+  /** Each as `internet@2026-11-24T12:00+60`. */
+  @Texts({ most: MOST_BREAKS, optional: true }) breaks?: string[];
+  @Text({ max: 80, optional: true }) weather?: string;
 }
+const OPEN_NAMES = {
+  at: "Its clock",
+  speed: "How fast",
+  seed: "Seed",
+  port: "Port",
+  breaks: "Broken",
+  weather: "Weather",
+};
 
-async function bodyOf(request: Request): Promise<Record<string, unknown> | undefined> {
-  try {
-    const body: unknown = await request.json();
-    return typeof body === "object" && body !== null ? (body as Record<string, unknown>) : undefined;
-  } catch {
-    return undefined;
+/** What somebody at a panel wants. The value of a dial or an aspect is of the kind that it takes. */
+class SeenAsked {
+  @Choice(["seen"]) what!: "seen";
+}
+class TurnAsked {
+  @Choice(["turn"]) what!: "turn";
+  @Ref("dials") dial!: string;
+}
+class PressAsked {
+  @Choice(["press"]) what!: "press";
+  @Ref("points") point!: string;
+  @Whole({ min: 1, max: 99 }) button!: number;
+}
+class WishAsked {
+  @Choice(["wish"]) what!: "wish";
+  @Ref("points") point!: string;
+  @Choice(ASPECTS) aspect!: Aspect;
+}
+const WANTED_NAMES = { dial: "Dial", point: "Thing", button: "Key", aspect: "Aspect" };
+
+/** What is wanted, checked against the house. */
+function wantedIn(design: Design, { value, ...body }: Record<string, unknown>): Wanted {
+  const thing = (id: string) =>
+    design.points.find((point) => point.id === id) ?? fail("Thing", "is none of this house");
+  switch (body.what) {
+    case "seen":
+      asked(SeenAsked, body);
+      return { seen: true };
+    case "turn": {
+      const { dial } = asked(TurnAsked, body, WANTED_NAMES);
+      const row = design.dials.find(({ id }) => id === dial) ?? fail("Dial", "is none of this house");
+      const wrong = wrongDial(row, value);
+      if (wrong) fail(row.name, wrong);
+      return { turn: { dial: row.id, value: value as Value } };
+    }
+    case "press": {
+      const { point, button } = asked(PressAsked, body, WANTED_NAMES);
+      return { press: { point: thing(point).id, button } };
+    }
+    default: {
+      const { point, aspect } = asked(WishAsked, body, WANTED_NAMES);
+      const own = thing(point);
+      if (!ableOf(design).get(own.id)?.sets.includes(aspect)) fail(own.name, "cannot be told that");
+      const wrong = wrongValue(aspect, value);
+      if (wrong) fail(own.name, wrong);
+      return { wish: { point: own.id, aspect, value: value as Value } };
+    }
   }
 }
 
 export async function action({ request, params: { design: id } }: Route.ActionArgs) {
   await requireRole(request, id, "household");
-  const body = await bodyOf(request);
-  if (!body) return new Response("The request is not JSON.", { status: 400 });
   try {
+    const body = await bodyOf(request);
     if (body.what === "open" || body.what === "close") await requireRole(request, id, "edit");
     if (body.what === "close") {
       await closeHouse(id);
@@ -87,15 +119,12 @@ export async function action({ request, params: { design: id } }: Route.ActionAr
     const stored = (await readDesign(db(), id))!;
     if (body.what === "open") {
       const { zone } = stored.design.design;
-      const [day, clock] = String(body.at ?? "").split("T");
-      if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(clock ?? "")) fail("Its clock", "must be a day and a time");
+      const { at, speed, seed, port = MQTT_PORT, breaks = [], weather } = asked(OpenAsked, body, OPEN_NAMES);
+      const [day, clock] = at.split("T") as [string, string];
       await startHouse(id, stored.design, stored.revision, {
-        at: clockInstant(zone, parseDay(day!, "Its clock"), clock!),
-        speed: wholeNumber("How fast", body.speed, 1, MOST_SPEED),
-        seed: wholeNumber("Seed", body.seed, 0, 2 ** 32 - 1),
-        port: wholeNumber("Port", body.port ?? MQTT_PORT, 0, 65_535),
-        breaks: textsIn("Broken", body.breaks ?? []),
-        ...(typeof body.weather === "string" ? { weather: body.weather } : {}),
+        at: clockInstant(zone, parseDay(day, "Its clock"), clock),
+        ...{ speed, seed, port, breaks },
+        ...(weather === undefined ? {} : { weather }),
       });
       return Response.json({ house: houseSaid(id) ?? null }, NOBODY);
     }

@@ -1,5 +1,6 @@
 import { Suspense, useEffect, useMemo, useState } from "react";
-import { Outlet, redirect, useParams, useRouteLoaderData } from "react-router";
+import { Outlet, redirect, useParams, useRouteLoaderData, useSearchParams } from "react-router";
+import { FILE_ORDER } from "#core/design/collections";
 import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
@@ -125,6 +126,7 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       preferences={preferences}
     >
       <Live />
+      <Named />
       <PrintFrame />
       <a
         href="#sheet"
@@ -153,6 +155,28 @@ export default function DeskLayout({ loaderData }: Route.ComponentProps) {
       <Spoken />
     </DeskProvider>
   );
+}
+
+/** A row that an address from outside names (`?select=devices/…`) is selected; the address then is the sheet's alone. */
+function Named() {
+  const { store, select } = useDesk();
+  const [params, setParams] = useSearchParams();
+  const named = params.get("select");
+  useEffect(() => {
+    if (named === null) return;
+    const [collection, id] = named.split("/");
+    const known = FILE_ORDER.find((name) => name === collection);
+    const row = known && store.get().design[known].find((row) => row.id === id);
+    if (row) select({ in: known, id: row.id });
+    setParams(
+      (now) => {
+        now.delete("select");
+        return now;
+      },
+      { replace: true, preventScrollReset: true },
+    );
+  }, [named, store, select, setParams]);
+  return null;
 }
 
 const ClashDialog = lazily(() => import("../../desk/clash"));

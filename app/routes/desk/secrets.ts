@@ -1,11 +1,12 @@
 /** Codes and keys of a design: which are kept, one shown on request, one entered. Each look is written down. */
 import { fail } from "#core/design/input-error";
-import { isText } from "#core/design/text";
+import { Choice, Id, Text } from "#core/design/fields";
 import { SECRET_FIELDS, type Secret, type SecretIn } from "#core/stages/register/secrets";
 import { wrongCode } from "#core/stages/register/codes";
 import { forgetSecret, keepSecrets, keptSecrets, looksOf, showSecret } from "#db/secrets";
 import { membersOf } from "#db/people";
 import { readDesign } from "#db/read-design";
+import { asked, bodyOf } from "#server/asked";
 import { db } from "#server/db";
 import { inputAnswer, requireRole } from "#server/guard";
 import type { Route } from "./+types/secrets";
@@ -24,26 +25,38 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 }
 
 const ROW_NAMES: Readonly<Record<SecretIn, string>> = { devices: "Device", bridges: "Bridge", keys: "Key" };
-const MOST: Readonly<Record<Secret["field"], number>> = { code: 120, value: 200 };
+const FIELD_NAMES: Readonly<Record<Secret["field"], string>> = { code: "Pairing code", value: "Value" };
 
-function asked(body: unknown): {
-  what: "show" | "keep" | "forget";
-  place: Omit<Secret, "value">;
-  value: string;
-} {
-  if (typeof body !== "object" || body === null) return fail("", "The request must be an object");
-  const { what, in: collection, id, value } = body as Record<string, unknown>;
-  if (what !== "show" && what !== "keep" && what !== "forget")
-    return fail("what", "must be show, keep or forget");
-  if (typeof collection !== "string" || !Object.hasOwn(SECRET_FIELDS, collection))
-    return fail("in", "must be devices, bridges or keys");
-  const field = SECRET_FIELDS[collection as SecretIn];
-  if (typeof id !== "string") return fail("id", "must be a row's");
-  return {
+/** One secret: which row's, and what is to be done with it. */
+class SecretAsked {
+  @Choice(["show", "keep", "forget"]) what!: "show" | "keep" | "forget";
+  @Choice(Object.keys(SECRET_FIELDS)) in!: SecretIn;
+  @Id() id!: string;
+  @Text({ max: 200, optional: true }) value?: string;
+}
+/** A pairing or joining code is shorter than what a key may hold. */
+class CodeAsked extends SecretAsked {
+  @Text({ max: 120, optional: true }) override value?: string;
+}
+
+function secretIn(body: object): { what: SecretAsked["what"]; place: Omit<Secret, "value">; value?: string } {
+  const { value, ...rest } = body as { value?: unknown; in?: unknown };
+  const field = SECRET_FIELDS[rest.in as SecretIn] as Secret["field"] | undefined;
+  const text = typeof value === "string" ? value.trim() : value;
+  const {
     what,
-    place: { in: collection as Secret["in"], id, field },
-    value: typeof value === "string" ? value.trim() : "",
-  };
+    in: collection,
+    id,
+    ...own
+  } = asked(field === "code" ? CodeAsked : SecretAsked, text === "" ? rest : { ...rest, value: text }, {
+    value: FIELD_NAMES[field ?? "value"],
+  });
+  return { what, place: { in: collection, id, field: SECRET_FIELDS[collection] }, ...own };
+}
+
+/** One that is to be kept. */
+function kept(place: Omit<Secret, "value">, value: string | undefined): Secret {
+  return { ...place, value: value ?? fail(FIELD_NAMES[place.field], "is missing") };
 }
 
 const MOST_AT_ONCE = 10_000;
@@ -53,28 +66,20 @@ function many(list: unknown): Secret[] {
   if (!Array.isArray(list) || list.length > MOST_AT_ONCE)
     return fail("secrets", `must be a list of at most ${MOST_AT_ONCE}`);
   return list.map((one: unknown) => {
-    const { place, value } = asked({ ...(one as object), what: "keep" });
-    if (!/^[\w-]{1,40}$/.test(place.id)) fail("id", "must be a row's");
-    if (!value || !isText(value) || value.length > MOST[place.field])
-      fail("Pairing code", `must be text of at most ${MOST[place.field]} characters`);
-    return { ...place, value };
+    const { place, value } = secretIn({ ...(one as object), what: "keep" });
+    return kept(place, value);
   });
 }
 
 export async function action({ request, params: { design } }: Route.ActionArgs) {
   const { person } = await requireRole(request, design, "edit");
   try {
-    let body: unknown;
-    try {
-      body = await request.json();
-    } catch {
-      return new Response("The request is not JSON.", { status: 400 });
-    }
-    if (typeof body === "object" && body !== null && (body as { what?: unknown }).what === "keep-all") {
-      await keepSecrets(db(), design, person.id, many((body as { secrets?: unknown }).secrets));
+    const body = await bodyOf(request);
+    if (body.what === "keep-all") {
+      await keepSecrets(db(), design, person.id, many(body.secrets));
       return Response.json({ done: true }, NOBODY);
     }
-    const { what, place, value } = asked(body);
+    const { what, place, value } = secretIn(body);
     const { design: rows } = (await readDesign(db(), design))!;
     if (!rows[place.in].some((row) => row.id === place.id))
       fail(ROW_NAMES[place.in], "is gone: somebody took it out");
@@ -87,12 +92,9 @@ export async function action({ request, params: { design } }: Route.ActionArgs) 
       await forgetSecret(db(), design, place);
       return Response.json({ done: true }, NOBODY);
     }
-    const name = place.field === "code" ? "Pairing code" : "Value";
-    if (!value) fail(name, "is missing");
-    if (!isText(value)) fail(name, "holds characters that are no text");
-    if (value.length > MOST[place.field]) fail(name, `must be at most ${MOST[place.field]} characters`);
-    await keepSecrets(db(), design, person.id, [{ ...place, value }]);
-    const wrong = place.field === "code" ? wrongCode(value) : undefined;
+    const secret = kept(place, value);
+    await keepSecrets(db(), design, person.id, [secret]);
+    const wrong = place.field === "code" ? wrongCode(secret.value) : undefined;
     return Response.json({ state: wrong ? "bad" : "ok", ...(wrong ? { wrong } : {}) }, NOBODY);
   } catch (error) {
     return inputAnswer(error);

@@ -74,36 +74,38 @@ interface Past {
   what: string[];
 }
 
-/** What happened to it, asked for when it is opened. */
+/** What happened to it, asked for when it is opened, a page at a time. */
 function History({ id }: { id: string }) {
   const { url } = useDesk();
-  const [past, setPast] = useState<Past[] | "away">();
-  const [asked, setAsked] = useState(false);
+  const [past, setPast] = useState<readonly Past[]>([]);
+  const [state, setState] = useState<"unasked" | "asking" | "away" | "whole" | { before: number }>("unasked");
+  const shown = useRef(id);
   useEffect(() => {
-    if (!asked) return;
-    let over = false;
-    fetch(`${url}/history/${id}`)
-      .then((answer) =>
-        answer.ok ? (answer.json() as Promise<{ edits: Past[] }>) : Promise.reject(new Error()),
-      )
-      .then(
-        ({ edits }) => !over && setPast(edits),
-        () => !over && setPast("away"),
-      );
-    return () => {
-      over = true;
-    };
-  }, [asked, url, id]);
+    shown.current = id;
+    setPast([]);
+    setState("unasked");
+  }, [id]);
+  const ask = async (before?: number) => {
+    setState("asking");
+    try {
+      const answer = await fetch(`${url}/history/${id}${before === undefined ? "" : `?before=${before}`}`);
+      if (!answer.ok) throw new Error(answer.statusText);
+      const page = (await answer.json()) as { edits: Past[]; before?: number };
+      if (shown.current !== id) return;
+      setPast((now) => [...now, ...page.edits]);
+      setState(page.before === undefined ? "whole" : { before: page.before });
+    } catch {
+      if (shown.current === id) setState("away");
+    }
+  };
   return (
     <Part title="History">
-      {!asked && (
-        <button type="button" className="button h-8" onClick={() => setAsked(true)}>
+      {state === "unasked" && (
+        <button type="button" className="button h-8" onClick={() => void ask()}>
           What happened to it
         </button>
       )}
-      {asked && past === undefined && <p role="status">Asking…</p>}
-      {past === "away" && <p className="text-soft">The log is asked for when there is a connection.</p>}
-      {Array.isArray(past) && (
+      {past.length > 0 && (
         <ol className="grid gap-1.5" aria-label="History">
           {past.map((entry) => (
             <li key={entry.revision}>
@@ -117,9 +119,16 @@ function History({ id }: { id: string }) {
               ))}
             </li>
           ))}
-          {!past.length && <li className="text-soft">Nothing is noted of it.</li>}
         </ol>
       )}
+      {typeof state === "object" && (
+        <button type="button" className="button h-8" onClick={() => void ask(state.before)}>
+          Earlier
+        </button>
+      )}
+      {state === "asking" && <p role="status">Asking…</p>}
+      {state === "away" && <p className="text-soft">The log is asked for when there is a connection.</p>}
+      {state === "whole" && !past.length && <p className="text-soft">Nothing is noted of it.</p>}
     </Part>
   );
 }

@@ -5,7 +5,10 @@ import { batteriesOf, cellVisitsOf } from "./cells";
 
 export interface Event {
   uid: string;
+  what: "cells" | "visit" | "warranty";
   on: string;
+  /** Devices it is about. */
+  devices: number;
   summary: string;
   text: string;
   everyMonths?: number;
@@ -19,7 +22,9 @@ export function eventsOf(design: Design): Event[] {
     const buy = Object.entries(visit.cells).map(([cell, count]) => `${count} × ${cell}`);
     return {
       uid: `cells-${visit.on}-${visit.devices[0]}`,
+      what: "cells",
       on: visit.on,
+      devices: visit.devices.length,
       summary: `Change cells: ${counted(visit.devices.length, "device")}`,
       text: [
         ...(buy.length ? [`Bring ${buy.join(", ")}.`] : []),
@@ -34,7 +39,9 @@ export function eventsOf(design: Design): Event[] {
     .filter(({ doneOn }) => doneOn === undefined)
     .map((row): Event => ({
       uid: `visit-${row.id}`,
+      what: "visit",
       on: row.on,
+      devices: row.devices.length,
       summary: row.name,
       text: [...row.devices.map(name), ...(row.note ? [row.note] : [])].join("\n"),
       ...(row.everyMonths === undefined ? {} : { everyMonths: row.everyMonths }),
@@ -44,7 +51,9 @@ export function eventsOf(design: Design): Event[] {
     if (warrantyUntil) ends.set(warrantyUntil, [...(ends.get(warrantyUntil) ?? []), own]);
   const warranties = [...ends].map(([on, devices]): Event => ({
     uid: `warranty-${on}`,
+    what: "warranty",
     on,
+    devices: devices.length,
     summary: `Warranty ends: ${counted(devices.length, "device")}`,
     text: devices.join("\n"),
   }));
