@@ -15,7 +15,7 @@ const REPORT = "test-results/mutants.json";
 const LEAST_PCT = 80;
 
 /** What stages find in whole houses, as a path of tests. */
-const FOUND = "core/desk/found";
+const FOUND = "core/whole/found";
 
 /**
  * Where the tests beside a folder are: its own, or the nearest above it that has any; and what all stages find in

@@ -1,6 +1,6 @@
 /** The designs a person may see: picture, place, stages, findings, last change; searched, sorted, acted on. */
-import { useCallback, useEffect, useState, type Dispatch, type SetStateAction } from "react";
-import { Link, useFetcher, useNavigate, useRevalidator, useSearchParams } from "react-router";
+import { useCallback, useEffect, useRef, useState, type Dispatch, type SetStateAction } from "react";
+import { Link, useFetcher, useLocation, useNavigate, useNavigation, useRevalidator } from "react-router";
 import { SEVERITIES } from "#core/desk/findings";
 import { MOST_TYPED } from "#core/design/search-words";
 import { STAGE_NAMES } from "#core/design/stage-names";
@@ -51,31 +51,39 @@ interface Props {
 }
 
 export function DesignList({ rows, total, typed, order, page, size, counting }: Props) {
-  const [, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const location = useLocation();
+  const going = useNavigation().location;
   const { revalidate } = useRevalidator();
   const [search, setSearch] = useState(typed);
   const [cards, setCards] = useState<ReadonlyMap<string, Card>>(new Map());
   const [asked, ask] = useState<{ what: What; design: DesignLine }>();
   const done = useCallback(() => ask(undefined), []);
-  const show = useCallback(
-    (by: { q?: string; by?: ListOrder }) =>
-      setParams(
-        (now) => {
-          for (const [name, value] of Object.entries(by))
-            if (value && value !== "changed") now.set(name, value);
-            else now.delete(name);
-          now.delete("page");
-          return now;
-        },
-        { replace: true, preventScrollReset: true },
-      ),
-    [setParams],
-  );
+  // What is asked already, though its answer may still be on its way: nothing of it is lost to the next question.
+  const question = useRef("");
+  question.current = (going ?? location).search;
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const show = (by: { q?: string; by?: ListOrder }) => {
+    const next = new URLSearchParams(question.current);
+    for (const [name, value] of Object.entries(by))
+      if (value && value !== "changed") next.set(name, value);
+      else next.delete(name);
+    next.delete("page");
+    void navigate(`?${next}`, { replace: true, preventScrollReset: true });
+  };
+  const type = (q: string) => {
+    setSearch(q);
+    clearTimeout(waiting.current);
+    waiting.current = setTimeout(() => {
+      waiting.current = undefined;
+      show({ q });
+    }, TYPED_MS);
+  };
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  // Gone back to another question.
   useEffect(() => {
-    if (search === typed) return;
-    const wait = setTimeout(() => show({ q: search }), TYPED_MS);
-    return () => clearTimeout(wait);
-  }, [search, typed, show]);
+    if (waiting.current === undefined) setSearch(typed);
+  }, [typed]);
   useEffect(() => {
     if (!counting) return;
     const wait = setTimeout(() => void revalidate(), COUNTING_MS);
@@ -91,7 +99,7 @@ export function DesignList({ rows, total, typed, order, page, size, counting }: 
           className="field h-7 w-56"
           value={search}
           maxLength={MOST_TYPED}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={(event) => type(event.target.value)}
         />
         <NamedChoice
           label="Sorted by"

@@ -129,6 +129,21 @@ describe("the cabinet", () => {
     expect(placeModules(after, "c", true)).toEqual([]);
   });
 
+  test("beside one that stays: not over its first unit, and right behind its last", () => {
+    const design = cabinetDesign(
+      4,
+      [
+        { id: "stays", kind: "relay-4", row: 1, slot: 4 },
+        { id: "a", kind: "relay-4" },
+        { id: "b", kind: "relay-4" },
+      ],
+      1,
+    );
+    const after = applyChanges(design, placeModules(design));
+    const places = Object.fromEntries(after.modules.map(({ id, row, slot }) => [id, [row, slot]]));
+    expect(places).toEqual({ stays: [1, 4], a: [1, 8], b: [2, 1] });
+  });
+
   test.each(Array.from({ length: 25 }, (_, i) => i + 1))(
     "seed %d: nothing overlaps, nothing leaves its row, mains and low voltage apart",
     (seed) => {

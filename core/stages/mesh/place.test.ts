@@ -97,7 +97,51 @@ describe("routers", () => {
     if (proposal.exact) expect(length).toBe(least);
   });
   it("some of the rows needed more than one", () => expect(needed).toBeGreaterThan(2));
+
+  it("too many choices to try them: each group that hears nobody needs one, though it is of several radios", () => {
+    const design = withSheds();
+    const own = band(design);
+    const { routers, bound, exact, before, after } = proposeRouters(design, own);
+    // Pairs alone would be six thousand. Two routers a shed are put, so that nothing hangs on one.
+    expect(candidatesOf(design, own).length).toBeGreaterThan(100);
+    expect({ routers: routers.length, bound, exact, before, after }).toEqual({
+      ...{ routers: 6, bound: 3, exact: false, before: 0, after: 6 },
+    });
+  });
 });
+
+/** A long house, and three brick sheds well off it, each with a lamp that passes on and a sensor that does not. */
+function withSheds(): Design {
+  const far = 11;
+  const sheds: Xy[] = [
+    [-far - 4, 0],
+    [13, 4 + far],
+    [30 + far, 0],
+  ];
+  const design = meshHouse(
+    [["g", 0]],
+    sheds.flatMap(([x, y], i): [string, string, number, number, number, number, string][] =>
+      box(x, y, x + 4, y + 4).map(([ax, ay], side, corners) => {
+        const [bx, by] = corners[(side + 1) % 4]!;
+        return [`s${i}-${side}`, "g", ax, ay, bx, by, "brick-double"];
+      }),
+    ),
+  );
+  design.kinds = [...KIND_TABLE];
+  design.radioProfiles = [{ ...PROFILE, sensitivityDbm: -80 }];
+  const [like] = design.rooms;
+  const room = (id: string, outline: Xy[]) => ({ ...like!, id, name: id, code: id.toUpperCase(), outline });
+  design.rooms = [
+    ...Array.from({ length: 12 }, (_, i) => room(`r${i}`, box(2.5 * i, 0, 2.5 * i + 2.4, 4))),
+    ...sheds.map(([x, y], i) => room(`s${i}`, box(x, y, x + 4, y + 4))),
+  ];
+  putRadio(design, "hub", ["g", 15, 2, 1], { coordinator: true, sensitivityDbm: -80 });
+  sheds.forEach(([x, y], i) => {
+    putRadio(design, `lamp-${i}`, ["g", x + 1, y + 2, 2], { routes: true, sensitivityDbm: -80 });
+    putRadio(design, `sensor-${i}`, ["g", x + 3, y + 2, 2], { supply: "battery", sensitivityDbm: -80 });
+  });
+  return design;
+}
 
 /** A house with a shed twenty metres off behind sheet metal, three lamps in it. */
 function withShed(): Design {
