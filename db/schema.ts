@@ -238,7 +238,7 @@ export const words = mysqlTable(
   },
   (t) => [
     primaryKey({ columns: [t.design, t.word, t.thing] }),
-    index("words_thing").on(t.design, t.thing),
+    index("words_thing").on(t.design, t.thing, t.word),
     foreignKey({
       name: "words_of_thing",
       columns: [t.design, t.thing],

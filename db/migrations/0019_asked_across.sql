@@ -51,7 +51,7 @@ ALTER TABLE `dues` ADD CONSTRAINT `dues_design_designs_id_fk` FOREIGN KEY (`desi
 ALTER TABLE `things` ADD CONSTRAINT `things_design_designs_id_fk` FOREIGN KEY (`design`) REFERENCES `designs`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `words` ADD CONSTRAINT `words_of_thing` FOREIGN KEY (`design`,`thing`) REFERENCES `things`(`design`,`thing`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `dues_on` ON `dues` (`design`,`on`);--> statement-breakpoint
-CREATE INDEX `words_thing` ON `words` (`design`,`thing`);--> statement-breakpoint
+CREATE INDEX `words_thing` ON `words` (`design`,`thing`,`word`);--> statement-breakpoint
 -- The rows of a design are read from its log from here on: where one is not whole, this fails and nothing is dropped.
 SELECT IF(EXISTS (SELECT 1 FROM `designs` WHERE `revision` <> (SELECT COUNT(*) FROM `edits` WHERE `edits`.`design` = `designs`.`id`)), (SELECT 1 UNION SELECT 2), 0);--> statement-breakpoint
 DROP TABLE `documents`;--> statement-breakpoint
