@@ -120,6 +120,21 @@ describe("what is due", () => {
     ]);
   });
 
+  test("of very many devices the first are named, and the rest counted", () => {
+    const many = (count: number) => ({
+      ...design,
+      devices: Array.from({ length: count }, (_, n) => ({
+        ...{ id: `d${n}`, point: "a", name: `Lamp ${n}`, status: "fitted", protocol: "Zigbee" },
+        warrantyUntil: "2027-01-31",
+      })) as (typeof design)["devices"],
+    });
+    const details = (count: number) => duesOf(many(count)).at(-1)!.detail.split("\n");
+    expect(details(12)).toHaveLength(12);
+    expect(details(12).at(-1)).toBe("Lamp 11");
+    expect(details(40)).toHaveLength(12);
+    expect(details(40).slice(-2)).toEqual(["Lamp 10", "and 29 more"]);
+  });
+
   test("a version whose day nobody knows comes last; one that all have is not due", () => {
     const undated = { ...design, firmwares: [{ id: "f", option: "o", version: "2.0" }] };
     expect(duesOf(undated).at(-1)).toMatchObject({ title: "Update Lamp nine to 2.0", devices: 1 });

@@ -95,10 +95,18 @@ export interface Due {
   /** `YYYY-MM-DD`; absent where nobody knows: a version without its day. */
   on?: string;
   title: string;
-  /** What to bring or know, a line each. */
+  /** What to bring or know, a line each: the first of very many. */
   detail: string;
   /** Devices it is about. */
   devices: number;
+}
+
+/** Lines of a detail that a list shows: the register has them all. */
+const MOST_LINES = 12;
+
+function detailOf(lines: readonly string[]): string {
+  const more = lines.length - (MOST_LINES - 1);
+  return (more > 1 ? [...lines.slice(0, MOST_LINES - 1), `and ${more} more`] : lines).join("\n");
 }
 
 /** Updates that are due, one for each product: from the day its newest version came out. */
@@ -114,10 +122,10 @@ function updatesOf(design: Design): Due[] {
       what: "firmware",
       ...(newest!.on === undefined ? {} : { on: newest!.on }),
       title: `Update ${optionName(design, device)} to ${newest!.version}`,
-      detail: [
+      detail: detailOf([
         ...(old ? [`${counted(old, "device")} below the least version that works`] : []),
         ...due.map(({ device: { name }, has }) => `${name}: ${has}`),
-      ].join("\n"),
+      ]),
       devices: due.length,
     };
   });
@@ -133,7 +141,7 @@ export const duesOf = memo(
         what,
         on,
         title: summary,
-        detail: text,
+        detail: detailOf(text.split("\n")),
         devices,
       })),
       ...updatesOf(design),

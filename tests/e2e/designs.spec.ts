@@ -73,6 +73,14 @@ test("one search over all designs leads to the device; what is due leads to its 
   await page.getByRole("link", { name: "Quay camera" }).first().click();
   await page.waitForURL(/\/register$/);
   await expect(page.getByRole("row", { name: /Quay camera/, selected: true })).toBeVisible();
+  // A point that has no device yet is found as well, and shown on the plan; what is gone meanwhile is not.
+  await open(page, "/d/larkspur-weir/runs?select=points/boot-cam-1");
+  await expect(page).toHaveURL(/\/runs$/);
+  await expect(
+    page.getByRole("complementary", { name: "Inspector" }).getByRole("heading", { name: "Boot room camera" }),
+  ).toBeVisible();
+  await open(page, "/d/larkspur-weir/runs?select=points/nobody");
+  await expect(page).toHaveURL(/\/runs$/);
 
   await page.goto("/designs/due");
   await expect(page.getByRole("rowgroup").filter({ hasText: "Overdue" })).toContainText("Change cells");

@@ -9,6 +9,7 @@ import { requirePerson } from "#server/guard";
 import { DueAsked } from "#server/questions";
 import { NamedChoice } from "../../kit/choice";
 import { today } from "../../kit/now";
+import { usePrinting } from "../../kit/printing";
 import { DesignsPage, Pages } from "./frame";
 import type { Route } from "./+types/due";
 
@@ -146,18 +147,16 @@ const SHORT_LINES = 2;
 /** What to bring and which devices: the first lines, the rest when it is asked for. */
 function Detail({ text }: { text: string }) {
   const lines = text.split("\n").filter(Boolean);
+  // On paper there is nobody to ask.
+  const printing = usePrinting();
   const [first, rest] = [lines.slice(0, SHORT_LINES), lines.slice(SHORT_LINES)];
   return (
-    <div className="text-small text-soft">
-      {first.map((line) => (
-        <p key={line}>{line}</p>
-      ))}
+    <div className="text-small whitespace-pre-line text-soft">
+      {first.join("\n")}
       {rest.length > 0 && (
-        <details>
-          <summary className="cursor-pointer underline underline-offset-2">and {rest.length} more</summary>
-          {rest.map((line) => (
-            <p key={line}>{line}</p>
-          ))}
+        <details open={printing}>
+          <summary className="cursor-pointer underline underline-offset-2">the rest</summary>
+          {rest.join("\n")}
         </details>
       )}
     </div>

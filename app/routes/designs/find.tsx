@@ -97,12 +97,8 @@ function Found({ rows }: { rows: readonly FoundThing[] }) {
                 </span>
               </td>
               <td className="max-sm:hidden">{row.product}</td>
-              <td className="measure break-all">
-                {[row.address, row.host, row.node].filter(Boolean).map((one) => (
-                  <span key={one} className="block">
-                    {one}
-                  </span>
-                ))}
+              <td className="measure break-all whitespace-pre-line">
+                {[row.address, row.host, row.node].filter(Boolean).join("\n")}
               </td>
               <td className="measure max-sm:hidden">{row.firmware}</td>
               <td className="measure max-sm:hidden">{row.battery}</td>
