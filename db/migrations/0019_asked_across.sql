@@ -53,7 +53,7 @@ ALTER TABLE `words` ADD CONSTRAINT `words_of_thing` FOREIGN KEY (`design`,`thing
 CREATE INDEX `dues_on` ON `dues` (`design`,`on`);--> statement-breakpoint
 CREATE INDEX `words_thing` ON `words` (`design`,`thing`,`word`);--> statement-breakpoint
 -- The rows of a design are read from its log from here on: where one is not whole, this fails and nothing is dropped.
-SELECT IF(EXISTS (SELECT 1 FROM `designs` WHERE `revision` <> (SELECT COUNT(*) FROM `edits` WHERE `edits`.`design` = `designs`.`id`)), (SELECT 1 UNION SELECT 2), 0);--> statement-breakpoint
+BEGIN NOT ATOMIC IF EXISTS (SELECT 1 FROM `designs` WHERE `revision` <> (SELECT COUNT(*) FROM `edits` WHERE `edits`.`design` = `designs`.`id`)) THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log of a design has a gap: its rows would be lost, so nothing was dropped. Keep the data folder as it is.'; END IF; END--> statement-breakpoint
 DROP TABLE `documents`;--> statement-breakpoint
 DROP TABLE `photos`;--> statement-breakpoint
 DROP TABLE `visits`;--> statement-breakpoint

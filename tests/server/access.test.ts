@@ -144,6 +144,28 @@ test("who only uses a house's panel finds nothing of its design in what is asked
   await wall.post("/designs", { do: "remove", design: own!, name: "Own" });
 });
 
+test("a list by findings has those counted that are not, and says so until they are", async () => {
+  const wall = await demoClient(url, "wall");
+  const started = await wall.post("/designs", {
+    ...{
+      do: "start",
+      name: "Uncounted",
+      latitude: "53",
+      longitude: "-3",
+      zone: "Europe/London",
+      units: "metric",
+    },
+  });
+  const [, own] = /^\/d\/(\w+)\/brief$/.exec(started.headers.get("location")!)!;
+  const list = async () => (await wall.get("/designs?by=findings")).text();
+  expect(await list()).toContain("counting findings");
+  let text = "";
+  for (let n = 0; n < 1000 && (!text || text.includes("counting findings")); n++) text = await list();
+  expect(text).not.toContain("counting findings");
+  expect(text).toContain("Uncounted");
+  await wall.post("/designs", { do: "remove", design: own!, name: "Uncounted" });
+});
+
 test("a question in an address that is none is answered in one sentence; a search is text, whatever signs are in it", async () => {
   const designer = await demoClient(url, "designer");
   const wrong: [path: string, said: string][] = [
