@@ -51,6 +51,24 @@ interface Kept {
   page: Page;
 }
 
+/**
+ * Go on in the page that is open, as a link does: scripts stay warm. False where no application runs in it, or another
+ * place came of it.
+ */
+export const went = (page: Page, path: string): Promise<boolean> =>
+  page.evaluate(async (to) => {
+    const { __reactRouterDataRouter: router } = window as unknown as {
+      __reactRouterDataRouter?: {
+        navigate(to: string): Promise<void>;
+        state: { location: { pathname: string; search: string }; errors: unknown };
+      };
+    };
+    if (!router) return false;
+    await router.navigate(to);
+    const { location, errors } = router.state;
+    return !errors && location.pathname + location.search === to;
+  }, path);
+
 /** What one test leaves behind: pages, routes, listeners, a network that is off, cookies and storage. */
 async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   for (const other of context.pages()) if (other !== page) await other.close();
@@ -61,8 +79,7 @@ async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   await context.unrouteAll({ behavior: "ignoreErrors" });
   await context.setOffline(false);
   await page.emulateMedia({ media: null, colorScheme: null, reducedMotion: null });
-  // A page of the same place, so that the browser goes on in the process that has the scripts warm.
-  await page.goto(`${stand}/mark.svg`);
+  if (!(await went(page, "/account"))) await page.goto(`${stand}/mark.svg`);
   await context.clearCookies();
   const client = await context.newCDPSession(page);
   await client.send("Storage.clearDataForOrigin", { origin: stand, storageTypes: "all" });
@@ -186,8 +203,16 @@ export async function ready(page: Page): Promise<void> {
   await expect(page.locator("[data-fetched]:not([data-ready])")).toHaveCount(0);
 }
 
+/** Id of the design that an address is of. */
+const designIn = (path: string) => /^\/d\/([^/?]+)/.exec(path)?.[1];
+
+/**
+ * A place, running: from outside a design as a link leads there, which is quick; within the design that is open by
+ * loading the page, so that nothing of what was selected is left.
+ */
 export async function open(page: Page, path: string): Promise<void> {
-  await page.goto(path);
+  const within = designIn(path) === designIn(new URL(page.url()).pathname);
+  if (within || !(await went(page, path))) await page.goto(path);
   await ready(page);
 }
 

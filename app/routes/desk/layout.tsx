@@ -14,6 +14,7 @@ import { whenAtRest } from "../../kit/rest";
 import { fetchRowCheck } from "../../desk/row-check";
 import { createResults, type FirstValues } from "../../desk/results";
 import { startEngine } from "../../desk/start-engine";
+import { deskLeft } from "../../desk/left";
 import { createDesignStore } from "../../desk/store";
 import { designOf, designText } from "../../desk/design-text";
 import { DeskProvider, useDesign, useDesk, useDeskPart, useFirstUse } from "../../desk/desk";
@@ -195,6 +196,7 @@ function Clash({ names }: { names: Record<string, string> }) {
 function Live() {
   const { store, results } = useDesk();
   useEffect(() => store.connect(), [store]);
+  useEffect(() => deskLeft, [store]);
   // What the server sent is shown already: the engine starts once the page has come to rest.
   useEffect(() => {
     let stop: (() => void) | undefined;

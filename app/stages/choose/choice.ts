@@ -8,6 +8,7 @@ import { startWorker } from "../../workers/ask";
 import type { ChooseAsk, ChooseReply } from "../../workers/choose";
 import type { DesignStore } from "../../desk/store";
 import { useDesign, useDesk } from "../../desk/desk";
+import { whenLeft } from "../../desk/left";
 import { whenAtRest } from "../../kit/rest";
 
 export interface Solved extends ChoiceAnswer {
@@ -68,6 +69,7 @@ class Choice {
 
   solve(design: Design) {
     this.end?.();
+    whenLeft(this.finish);
     this.set({ working: design, stopped: undefined, failed: undefined, progress: undefined });
     this.end = askWorker({ design, what: "plans" }, (reply) => {
       if ("progress" in reply) this.set({ progress: reply.progress });
@@ -100,10 +102,10 @@ class Choice {
     this.set({ working: undefined, progress: undefined, stopped: design });
   }
 
-  private finish() {
+  private readonly finish = () => {
     this.end?.();
     this.end = undefined;
-  }
+  };
 }
 
 const choices = new WeakMap<DesignStore, Choice>();

@@ -3,6 +3,7 @@ import { useEffect, useRef, useSyncExternalStore } from "react";
 import type { Design } from "#core/design/collections";
 import type { Run, RunAsk } from "#core/stages/rehearse/run";
 import { useDesign, useDesk } from "../../desk/desk";
+import { whenLeft } from "../../desk/left";
 import { whenAtRest } from "../../kit/rest";
 import { startWorker, type Hand } from "../../workers/ask";
 import type { RehearseAsk, RehearseReply } from "../../workers/rehearse";
@@ -65,6 +66,12 @@ export function cancelRun(): void {
   put({ progress: undefined });
 }
 
+function leave(): void {
+  end();
+  question = undefined;
+  state = NOTHING;
+}
+
 function ask(design: Design, run: RunAsk): void {
   asked += 1;
   const n = asked;
@@ -95,6 +102,7 @@ function ask(design: Design, run: RunAsk): void {
       put({ failed, progress: undefined });
     },
   );
+  whenLeft(leave);
   put({ progress: 0, failed: undefined });
   hand.post({ n, run, ...(sent === design ? {} : { design }) });
   sent = design;
@@ -117,10 +125,8 @@ export function useRun(run: RunAsk | undefined): RunState {
   const key = run && JSON.stringify({ ...run, weather: run.weather?.length });
   useEffect(() => {
     if (state.of !== url) {
-      end();
-      question = undefined;
-      state = { ...NOTHING, of: url };
-      put({});
+      leave();
+      put({ of: url });
     }
     const run = wanted.current;
     if (!run || !key || (question?.design === design && question.key === key)) return;
