@@ -24,7 +24,7 @@ import {
 import { wordTest } from "./matches";
 
 const PANEL =
-  "z-50 max-h-80 max-w-[min(26rem,calc(100vw-1rem))] overflow-y-auto rounded-[3px] border border-soft/50 bg-raised py-1 text-table text-ink shadow-md outline-none";
+  "z-50 [--anchor-max-height:20rem] max-w-[min(26rem,calc(100vw-1rem))] overflow-y-auto rounded-[3px] border border-soft/50 bg-raised py-1 text-table text-ink shadow-md outline-none";
 const LINE =
   "group flex cursor-pointer items-baseline gap-1.5 py-1 pr-3 pl-1.5 select-none data-focus:bg-wash data-selected:font-semibold";
 const BELOW = { to: "bottom start", gap: 3, padding: 8 } as const;
@@ -136,11 +136,18 @@ function TypedChoice({
     const matches = wordTest(typed);
     return options.filter((option) => matches(`${option.text} ${option.hint ?? ""}`));
   }, [options, typed]);
+  // Only the lines in sight are drawn: four hundred time zones would take seconds.
+  const drawn = useMemo(() => ({ options: found.map((option) => option.value) }), [found]);
+  const longest = useMemo(
+    () => Math.max(...options.map(({ text, hint }) => text.length + (hint ? hint.length + 3 : 0))),
+    [options],
+  );
   const shown = (one: string | null) =>
     one === "" && prompt ? "" : choiceText({ options, value: one ?? "", prompt: "" });
   return (
     <Combobox
       value={value}
+      virtual={found.length ? drawn : undefined}
       // Emptied, the field asks anew; what was chosen stays until another is.
       onChange={(one: string | null) => one !== null && take(one)}
       onClose={() => setTyped("")}
@@ -173,19 +180,21 @@ function TypedChoice({
             anchor={BELOW}
             modal={false}
             aria-label={label}
-            className={`${PANEL} min-w-(--input-width) empty:invisible`}
+            className={`${PANEL} min-w-(--input-width)`}
+            style={{ width: `${longest + 5}ch` }}
           >
-            {found.map((option) => (
-              <ComboboxOption
-                key={option.value}
-                value={option.value}
-                data-value={option.value}
-                className={LINE}
-              >
-                <Line option={option} />
-              </ComboboxOption>
-            ))}
-            {found.length === 0 && <p className="px-3 py-1 text-soft">Nothing is called “{typed}”.</p>}
+            {found.length ? (
+              ({ option: value }: { option: string }) => {
+                const option = options.find((one) => one.value === value)!;
+                return (
+                  <ComboboxOption value={value} data-value={value} className={`${LINE} w-full`}>
+                    <Line option={option} />
+                  </ComboboxOption>
+                );
+              }
+            ) : (
+              <p className="px-3 py-1 text-soft">Nothing is called “{typed}”.</p>
+            )}
           </ComboboxOptions>
         </span>
       )}

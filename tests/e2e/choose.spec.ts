@@ -186,7 +186,7 @@ test("wants that clash only together: the smallest set of them, and ways out", a
   await open(page, `${flat}/choose?view=wants`);
   // A contact of a security set needs its own gateway, and that carries nothing else the flat wants.
   await choose(page.getByLabel("Add a want"), "opening");
-  await choose(inspector(page).getByLabel("Settled on"), "contact-868");
+  await choose(inspector(page).getByLabel("Settled on"), "Door contact of a security set");
   await saved(page);
   await view(page, "Plans");
   await solved(page);

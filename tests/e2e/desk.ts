@@ -3,7 +3,6 @@ import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { readFileSync } from "node:fs";
-import { choose } from "./choose";
 import { copyInDatabase } from "./copy";
 import {
   expect,
@@ -150,18 +149,19 @@ export async function openDemo(page: Page, view = "house", person: Person = "Des
 
 const DEMO_FILE = "demo/larkspur-weir.zinc.json";
 
-/** Bring a project file in as a design of its own; returns its id. By the same door as the page has. */
-async function broughtIn(page: Page, text: string): Promise<string> {
+/** What the page of designs sends; returns the id of the design that came of it. */
+async function sent(page: Page, body: Parameters<Page["request"]["post"]>[1]): Promise<string> {
   const headers = { Origin: process.env.TEST_WEB_URL! };
-  const file = { name: "house.zinc.json", mimeType: "application/json", buffer: Buffer.from(text) };
-  const response = await page.request.post("/designs", {
-    headers,
-    multipart: { do: "import", file },
-    maxRedirects: 0,
-  });
+  const response = await page.request.post("/designs", { headers, ...body, maxRedirects: 0 });
   const at = response.headers().location;
-  expect(at, await response.text()).toMatch(/^\/d\/\w+\/house$/);
+  expect(at, await response.text()).toMatch(/^\/d\/\w+\/\w+$/);
   return at!.split("/")[2]!;
+}
+
+/** Bring a project file in as a design of its own; returns its id. By the same door as the page has. */
+function broughtIn(page: Page, text: string): Promise<string> {
+  const file = { name: "house.zinc.json", mimeType: "application/json", buffer: Buffer.from(text) };
+  return sent(page, { multipart: { do: "import", file } });
 }
 
 /** Brought in, and its findings counted: those of its copies are then, for who looks at the list of designs. */
@@ -236,18 +236,11 @@ export const number = (text: string | null) => Number((text ?? "").replace(/[^\d
 export const saved = (page: Page) =>
   expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
 
-/** A new, empty design; returns its address. */
+/** A new, empty design, as its form starts it; returns its address. */
 export async function emptyHouse(page: Page): Promise<string> {
   await signIn(page);
-  await page.goto("/designs");
-  await page.getByLabel("Name").fill("Taken down by tape");
-  await page.getByLabel("Latitude").fill("53.4 N");
-  await page.getByLabel("Longitude").fill("3 W");
-  await choose(page.getByRole("combobox", { name: "Time zone" }), "Europe/London");
-  await page.getByRole("button", { name: "Start" }).click();
-  await page.waitForURL(/\/d\/\w+\/brief$/);
-  await ready(page);
-  const at = new URL(page.url()).pathname.replace(/\/brief$/, "");
+  const place = { latitude: "53.4 N", longitude: "3 W", zone: "Europe/London" };
+  const at = `/d/${await sent(page, { form: { do: "start", name: "Taken down by tape", ...place } })}`;
   await open(page, `${at}/house`);
   return at;
 }

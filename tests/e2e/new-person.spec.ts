@@ -48,7 +48,7 @@ test("a new person plans a house of two levels without asking anybody", async ({
   await page.getByLabel("Name").fill("Mill cottage");
   await page.getByLabel("Latitude").fill("43.7 N");
   await page.getByLabel("Longitude").fill("72.3 W");
-  await choose(page.getByRole("combobox", { name: "Time zone" }), "America/New_York");
+  await choose(page.getByRole("combobox", { name: "Time zone" }), "America/New York");
   await choose(page.getByLabel(/^Units/), "feet and inches");
   await page.getByRole("button", { name: "Start" }).click();
   await page.waitForURL(/brief$/);

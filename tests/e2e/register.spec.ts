@@ -267,7 +267,7 @@ test("a day is planned, its bound beside it; a bar put later is planned around",
 
 test("a trial that found something lacking is a finding, and the choice keeps to it", async ({ page }) => {
   const house = await ownHouse(page, "register?view=trials");
-  await choose(page.getByLabel("Device that was tried"), "plug-zb-10");
+  await choose(page.getByLabel("Device that was tried"), "Plug, 10 A");
   await page.getByRole("button", { name: "Note a trial" }).click();
   const inspector = page.getByRole("complementary", { name: "Inspector" });
   await choose(inspector.getByLabel("Found"), "does not pair");
@@ -289,7 +289,7 @@ test("cells changed today are no longer due; a low reading is a finding", async 
     "2025-08-18",
   );
   await page.getByRole("group", { name: "Upkeep of" }).getByRole("button", { name: "Readings" }).click();
-  await choose(page.getByLabel("Device that was read"), "d-quay-cam-1");
+  await choose(page.getByLabel("Device that was read"), "Quay camera");
   await page.getByRole("button", { name: "Note it" }).click();
   await expect(page.getByRole("alert")).toContainText("Value: must be a number");
   await page.getByLabel("Value, %").fill("7");
