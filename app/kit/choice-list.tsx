@@ -185,7 +185,8 @@ function TypedChoice({
           >
             {found.length ? (
               ({ option: value }: { option: string }) => {
-                const option = options.find((one) => one.value === value)!;
+                // One that has just gone from the list may be drawn once more while it closes.
+                const option = options.find((one) => one.value === value) ?? { value, text: value };
                 return (
                   <ComboboxOption value={value} data-value={value} className={`${LINE} w-full`}>
                     <Line option={option} />

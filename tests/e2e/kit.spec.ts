@@ -10,6 +10,14 @@ async function openKit(page: Page, query = "") {
   await expect(page.getByLabel("Supply").first()).toHaveAttribute("data-value", "mains");
 }
 
+test("axe is heard: a fault is named, and one of colour in the dark alone too", async ({ page }) => {
+  await page.goto("about:blank");
+  await page.setContent(`<html lang="en" data-theme="light"><title>Faults</title><main><h1>Faults</h1>
+    <style>p { color: #000 } [data-theme="dark"] p { color: #eee }</style>
+    <img src="data:,"><p>Grey on white</p></main></html>`);
+  expect(await faults(page)).toEqual(["image-alt: img", "dark: color-contrast: p"]);
+});
+
 test("axe finds nothing on any part, closed or open", async ({ page }) => {
   await openKit(page);
   expect(await faults(page)).toEqual([]);
