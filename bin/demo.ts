@@ -87,7 +87,7 @@ async function main(): Promise<void> {
 }
 
 async function prepare(database: Database): Promise<void> {
-  const connection = await connect(database.url, 2);
+  const connection = connect(database.url, 2);
   try {
     const { resumed } = await migrate(connection, "db/migrations");
     if (resumed)

@@ -1,5 +1,5 @@
 /**
- * `npm run test:touched [-- BASE]`: types, then the unit tests that reach a file changed since BASE (HEAD where left
+ * `npm run test:touched [-- BASE]`: lint with its types, then the unit tests that reach a file changed since BASE (HEAD where left
  * out).
  */
 import { build } from "esbuild";
@@ -42,5 +42,4 @@ const run = (command: string, ...args: string[]) =>
   spawnSync(command, args, { stdio: "inherit" }).status ?? 1;
 const jest = ["node_modules/jest/bin/jest.js", "--config", "jest.unit.mjs", "--maxWorkers=2"];
 process.exitCode =
-  run(process.execPath, "node_modules/typescript-native/bin/tsc") ||
-  (tests.length ? run(process.execPath, ...jest) : 0);
+  run("npm", "run", "--silent", "lint") || (tests.length ? run(process.execPath, ...jest) : 0);

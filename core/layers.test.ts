@@ -57,8 +57,8 @@ function part(file: string): string {
 const core = importsOf(["core"]);
 
 test("a circle is found", () => {
-  expect(circle(new Map([["a", ["b"]], ["b", ["c"]], ["c", ["b"]]]))).toEqual(["b", "c", "b"]); // prettier-ignore
-  expect(circle(new Map([["a", ["b", "c"]], ["b", ["c"]]]))).toBeUndefined(); // prettier-ignore
+  expect(circle(new Map([["a", ["b"]], ["b", ["c"]], ["c", ["b"]]]))).toEqual(["b", "c", "b"]); // oxfmt-ignore
+  expect(circle(new Map([["a", ["b", "c"]], ["b", ["c"]]]))).toBeUndefined(); // oxfmt-ignore
   expect(core.get("core/design/edit.ts")).toContain("core/design/kept.ts");
 });
 

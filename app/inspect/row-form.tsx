@@ -116,7 +116,8 @@ export function RowForm({
   const edit = useEdit();
   const { store } = useDesk();
   const row = (byId(design, collection) as ReadonlyMap<string, AnyRow>).get(id) as unknown as
-    Loose | undefined;
+    | Loose
+    | undefined;
   if (!row) return null;
   const known = fields(ROW_CLASSES[collection]);
   const shown = only

@@ -22,7 +22,8 @@ export function levelOf(design: Design, ref: Ref): string | undefined {
 export function roomOf(design: Design, ref: Ref): string | undefined {
   if (ref.in === "rooms") return ref.id;
   const row = (byId(design, ref.in) as ReadonlyMap<string, AnyRow>).get(ref.id) as
-    { room?: string; point?: string; rooms?: readonly string[] } | undefined;
+    | { room?: string; point?: string; rooms?: readonly string[] }
+    | undefined;
   if (!row) return undefined;
   return row.room ?? (row.point && byId(design, "points").get(row.point)?.room) ?? row.rooms?.[0];
 }

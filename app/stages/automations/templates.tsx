@@ -306,7 +306,9 @@ function Field({ design, parameter, room, value, put }: FieldProps) {
       );
     default: {
       const collection = { person: "people", calendar: "calendars", dial: "dials" }[parameter.is] as
-        "people" | "calendars" | "dials";
+        | "people"
+        | "calendars"
+        | "dials";
       const ids = design[collection]
         .filter((row) => parameter.is !== "dial" || (row as { kind?: string }).kind === parameter.kind)
         .map(({ id }) => id);

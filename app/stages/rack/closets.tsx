@@ -41,7 +41,7 @@ function useSiting(closet: string | undefined): State & { stop(): void } {
               : "failed" in reply
                 ? { ...now, failed: reply.failed, progress: undefined }
                 : "arrangements" in reply
-                  ? { ...now, ...reply, old: false, ...(reply.arrangements.every((one) => !one.changes || one.saved) ? { progress: undefined } : {}) } // prettier-ignore
+                  ? { ...now, ...reply, old: false, ...(reply.arrangements.every((one) => !one.changes || one.saved) ? { progress: undefined } : {}) } // oxfmt-ignore
                   : { ...now, ...reply },
           ),
         (failed) => setState((now) => ({ ...now, failed, progress: undefined })),

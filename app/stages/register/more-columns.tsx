@@ -11,7 +11,15 @@ import { TextField } from "../../kit/fields";
 import type { Put } from "./columns";
 
 type TextKey =
-  "address" | "node" | "host" | "topic" | "serial" | "firmware" | "warrantyUntil" | "batterySince" | "notes";
+  | "address"
+  | "node"
+  | "host"
+  | "topic"
+  | "serial"
+  | "firmware"
+  | "warrantyUntil"
+  | "batterySince"
+  | "notes";
 
 function textColumn(
   id: TextKey,

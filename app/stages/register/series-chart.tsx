@@ -12,9 +12,9 @@ export function SeriesChart({ series, unit }: { series: Series; unit: string }) 
   const { rows, quantity, last } = series;
   const { limit, past } = pastLimit(limitsOf(design), quantity, last.value);
   const times = rows.map(({ at }) => Date.parse(at));
-  const [from = 0, to = 1] = extent(times) as [number, number];
+  const [from, to] = extent(times) as [number, number];
   const values = [...rows.map(({ value }) => value), limit];
-  const [low = 0, high = 1] = extent(values) as [number, number];
+  const [low, high] = extent(values) as [number, number];
   const x = linear([from, Math.max(to, from + 1)], [4, W - 40]);
   const y = linear([low, Math.max(high, low + 1)], [H - 8, 8]);
   return (

@@ -91,7 +91,9 @@ export class LampRow extends InRoom {
   @Text({ max: 20, optional: true }) cap?: string;
   @Num({ unit: "W", min: 0, max: 5000, optional: true }) watts?: number;
   @Choice(["white", "tunable white", "colour"], { optional: true }) colour?:
-    "white" | "tunable white" | "colour";
+    | "white"
+    | "tunable white"
+    | "colour";
   /** A fitting let into the ceiling: its hole, and the fire rating the ceiling has to keep there. */
   @Num({ unit: "mm", min: 5, max: 1000, optional: true }) holeMm?: number;
   @Whole({ min: 0, max: 240, optional: true }) fireMin?: number;

@@ -57,11 +57,14 @@ export const SPARE_DROPS = ["pull string", "a spare with every data cable", "non
  */
 export class Schools {
   @Choice(["switch where it is enough", "lamps everywhere"], { optional: true }) lampOrSwitch?:
-    "switch where it is enough" | "lamps everywhere";
+    | "switch where it is enough"
+    | "lamps everywhere";
   @Choice(["one hub with several radios", "one hub for each line"], { optional: true }) hubRadios?:
-    "one hub with several radios" | "one hub for each line";
+    | "one hub with several radios"
+    | "one hub for each line";
   @Choice(["supported parts only", "own parts, upkeep counted"], { optional: true }) bespoke?:
-    "supported parts only" | "own parts, upkeep counted";
+    | "supported parts only"
+    | "own parts, upkeep counted";
   @Choice(["any", "mains", "low voltage", "battery", "rechargeable", "solar"], { optional: true })
   shadePower?: "any" | "mains" | "low voltage" | "battery" | "rechargeable" | "solar";
   @Choice(["steps", "remembered level"], { optional: true }) remoteDimming?: "steps" | "remembered level";

@@ -6,20 +6,20 @@ import type { CalendarRow, CalendarSpan } from "../../design/rows/automations";
 
 const ZONE = "Europe/London";
 const file = (...events: string[]) =>
-  ["BEGIN:VCALENDAR", "VERSION:2.0", "X-WR-CALNAME:School term", ...events.flatMap((lines) => ["BEGIN:VEVENT", "UID:x", lines, "END:VEVENT"]), "END:VCALENDAR"].join("\r\n"); // prettier-ignore
+  ["BEGIN:VCALENDAR", "VERSION:2.0", "X-WR-CALNAME:School term", ...events.flatMap((lines) => ["BEGIN:VEVENT", "UID:x", lines, "END:VEVENT"]), "END:VCALENDAR"].join("\r\n"); // oxfmt-ignore
 const read = (...lines: string[]) => readCalendar(file(lines.join("\r\n")), "a.ics", ZONE).events[0];
 
 describe("in", () => {
   test("whole days: the file's end is the day after the last", () => {
-    expect(read("DTSTART;VALUE=DATE:20260902", "DTEND;VALUE=DATE:20261024", "SUMMARY:Autumn")).toEqual({ from: "2026-09-02", to: "2026-10-23", name: "Autumn" }); // prettier-ignore
+    expect(read("DTSTART;VALUE=DATE:20260902", "DTEND;VALUE=DATE:20261024", "SUMMARY:Autumn")).toEqual({ from: "2026-09-02", to: "2026-10-23", name: "Autumn" }); // oxfmt-ignore
     expect(read("DTSTART;VALUE=DATE:20260902")).toEqual({ from: "2026-09-02", to: "2026-09-02" });
     expect(read("DTSTART;VALUE=DATE:20260902", "DURATION:P3D")).toMatchObject({ to: "2026-09-04" });
   });
 
   test("clock times are the house's; those in UTC are turned to it, summer and winter", () => {
-    expect(read("DTSTART:20261102T200000", "DTEND:20261103T080000")).toEqual({ from: "2026-11-02", to: "2026-11-03", fromClock: "20:00", toClock: "08:00" }); // prettier-ignore
-    expect(read("DTSTART:20260702T193000Z", "DTEND:20260702T230500Z")).toEqual({ from: "2026-07-02", to: "2026-07-03", fromClock: "20:30", toClock: "00:05" }); // prettier-ignore
-    expect(read("DTSTART:20261202T193000Z", "DTEND:20261202T200000Z")).toMatchObject({ fromClock: "19:30", toClock: "20:00" }); // prettier-ignore
+    expect(read("DTSTART:20261102T200000", "DTEND:20261103T080000")).toEqual({ from: "2026-11-02", to: "2026-11-03", fromClock: "20:00", toClock: "08:00" }); // oxfmt-ignore
+    expect(read("DTSTART:20260702T193000Z", "DTEND:20260702T230500Z")).toEqual({ from: "2026-07-02", to: "2026-07-03", fromClock: "20:30", toClock: "00:05" }); // oxfmt-ignore
+    expect(read("DTSTART:20261202T193000Z", "DTEND:20261202T200000Z")).toMatchObject({ fromClock: "19:30", toClock: "20:00" }); // oxfmt-ignore
   });
 
   test("each again: by days or weeks, until a day or so many times", () => {
@@ -84,7 +84,7 @@ describe("in", () => {
 
 test("out and in again it is the same", () => {
   const day = fc.integer({ min: 0, max: 3000 }).map((n) => addDays({ year: 2024, month: 1, day: 1 }, n));
-  const clock = fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 })).map(([h, m]) => `${String(h).padStart(2, "0")}:${String(m).padStart(2, "0")}`); // prettier-ignore
+  const clock = fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 })).map(([h, m]) => `${String(h).padStart(2, "0")}:${String(m).padStart(2, "0")}`); // oxfmt-ignore
   const span = fc
     .record({
       first: day,

@@ -107,7 +107,7 @@ test("files of the stage: sentences as text, and each calendar that has events",
   const { txt, ics } = papers.graphs!;
   const demo = withText("automation a: A\n  cue k: at 07:00");
   expect(txt!(demo)).toEqual([["sentences", "automation a: A\n  for comfort\n  cue k: at 07:00\n"]]);
-  const names = ics!({ ...demo, calendars: [...demo.calendars, { id: "x", name: "X", kind: "other", events: [] }] }).map(([name]) => name); // prettier-ignore
+  const names = ics!({ ...demo, calendars: [...demo.calendars, { id: "x", name: "X", kind: "other", events: [] }] }).map(([name]) => name); // oxfmt-ignore
   expect(names).toEqual(demo.calendars.map(({ id }) => `calendar-${id}`));
   expect(ics!(demo)[0]![1]).toMatch(/^BEGIN:VCALENDAR\r\n/);
 });

@@ -13,12 +13,12 @@ const design = {
 
 const LINES: readonly (readonly [string, PersonTime])[] = [
   ["asleep from 22:30 to 06:00", { doing: "asleep", from: "22:30", to: "06:00" }],
-  ["asleep from 08:15 to 15:00 on the day [Night shifts] ends", { doing: "asleep", from: "08:15", to: "15:00", calendar: "nights", by: "the day it ends" }], // prettier-ignore
-  ["awake on the day [Night shifts] begins", { doing: "awake", calendar: "nights", by: "the day it begins" }], // prettier-ignore
+  ["asleep from 08:15 to 15:00 on the day [Night shifts] ends", { doing: "asleep", from: "08:15", to: "15:00", calendar: "nights", by: "the day it ends" }], // oxfmt-ignore
+  ["awake on the day [Night shifts] begins", { doing: "awake", calendar: "nights", by: "the day it begins" }], // oxfmt-ignore
   ["away while [Night shifts] is under way", { doing: "away", calendar: "nights", by: "under way" }],
   ["away unless [Night shifts] is under way", { doing: "away", calendar: "nights", by: "not under way" }],
-  ["away from 08:10 to 15:45 on Mon to Fri while [Night shifts] is under way", { doing: "away", from: "08:10", to: "15:45", days: [1, 2, 3, 4, 5], calendar: "nights", by: "under way" }], // prettier-ignore
-  ["in [Boathouse] from 08:00 to 17:00 on Sat and Sun", { doing: "in a room", room: "bh", from: "08:00", to: "17:00", days: [6, 7] }], // prettier-ignore
+  ["away from 08:10 to 15:45 on Mon to Fri while [Night shifts] is under way", { doing: "away", from: "08:10", to: "15:45", days: [1, 2, 3, 4, 5], calendar: "nights", by: "under way" }], // oxfmt-ignore
+  ["in [Boathouse] from 08:00 to 17:00 on Sat and Sun", { doing: "in a room", room: "bh", from: "08:00", to: "17:00", days: [6, 7] }], // oxfmt-ignore
   ["alarm clock at 07:00 on Mon", { doing: "alarm clock", from: "07:00", days: [1] }],
   ["at home on Wed", { doing: "at home", days: [3] }],
 ];

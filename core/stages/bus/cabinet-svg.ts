@@ -35,7 +35,7 @@ export function cabinetSvg(design: Design, cabinet: Cabinet): string {
       'text-anchor="end"',
     );
     for (let t = 0; t < Math.min(cabinet.terminals, Math.floor((row.terminals * UNIT_MM) / TERMINAL_MM)); t++)
-      box(RIM_MM + t * TERMINAL_MM, y + ROW_MM / 2 - 22, TERMINAL_MM - 0.8, 44, 'fill="#ffffff" stroke="#47524f" stroke-width="0.6"'); // prettier-ignore
+      box(RIM_MM + t * TERMINAL_MM, y + ROW_MM / 2 - 22, TERMINAL_MM - 0.8, 44, 'fill="#ffffff" stroke="#47524f" stroke-width="0.6"'); // oxfmt-ignore
     for (const module of row.modules) {
       const x = RIM_MM + (module.row.slot! - 1) * UNIT_MM;
       const top = y + (ROW_MM - HIGH_MM) / 2;

@@ -37,7 +37,7 @@ test("decentral: from box to box, one bus line, an actuator for two loads of a k
     60;
   expect(one.hours).toBeCloseTo(hours, 9);
   expect(one.cost).toBeCloseTo(
-    one.cableM * TYPICAL.cablePerM + one.busM * TYPICAL.busPerM + TYPICAL.boxPrice + TYPICAL.actuatorPrice + 0.5 + hours * 45, // prettier-ignore
+    one.cableM * TYPICAL.cablePerM + one.busM * TYPICAL.busPerM + TYPICAL.boxPrice + TYPICAL.actuatorPrice + 0.5 + hours * 45, // oxfmt-ignore
     6,
   );
   for (const id of ["b", "c"]) addLoad(design, id, "lamp", "hall");

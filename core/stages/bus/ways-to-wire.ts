@@ -111,7 +111,7 @@ function acrossMetric(loads: readonly Load[], fromCloset: readonly number[]): nu
     ...loads.map((a, i) => [
       reached[i]!,
       ...loads.map(
-        (b) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + (a.level === b.level ? 0 : levelM + Math.abs(a.z - b.z)), // prettier-ignore
+        (b) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + (a.level === b.level ? 0 : levelM + Math.abs(a.z - b.z)), // oxfmt-ignore
       ),
     ]),
   ];

@@ -275,7 +275,7 @@ export function arrangements(design: Design, newId: (prefix: string) => string):
     });
   };
   const now = (drop: Drop) => routeTo(graph, drop.point, drop.closet!);
-  add(closets.length === 1 ? "One, as it is" : `${closets.length}, as they are`, reachOf(design, all, now), closets.length); // prettier-ignore
+  add(closets.length === 1 ? "One, as it is" : `${closets.length}, as they are`, reachOf(design, all, now), closets.length); // oxfmt-ignore
   if (closets.length > 1)
     for (const closet of closets)
       add(

@@ -12,7 +12,17 @@ import type { Played } from "./run";
 
 /** How a stretch of a lane is coloured. */
 export type Tone =
-  "light" | "moved" | "rest" | "on" | "out" | "home" | "asleep" | "away" | "up" | "down" | "wet";
+  | "light"
+  | "moved"
+  | "rest"
+  | "on"
+  | "out"
+  | "home"
+  | "asleep"
+  | "away"
+  | "up"
+  | "down"
+  | "wet";
 
 export interface Span {
   from: number;

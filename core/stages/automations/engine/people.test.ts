@@ -67,7 +67,7 @@ test("nights of four in eight: away until 08:00, asleep by day after each, and b
 
 test("the day before the first night nobody sleeps by day; eight days later all comes again", () => {
   expect(stayAt(ZONE, CALENDARS, NURSE, Date.UTC(2026, 10, 2, 12)).asleep).toBe(false);
-  expect(stayAt(ZONE, CALENDARS, NURSE, Date.UTC(2026, 10, 11, 12))).toEqual({ home: true, asleep: true, room: "nurse" }); // prettier-ignore
+  expect(stayAt(ZONE, CALENDARS, NURSE, Date.UTC(2026, 10, 11, 12))).toEqual({ home: true, asleep: true, room: "nurse" }); // oxfmt-ignore
   expect(stayAt(ZONE, CALENDARS, NURSE, Date.UTC(2026, 10, 10, 12)).asleep).toBe(false);
 });
 
@@ -80,7 +80,7 @@ test("school on weekdays of the term only, the last day of it included", () => {
   expect(away(Date.UTC(2026, 10, 12, 9))).toBe(false);
   expect(away(Date.UTC(2026, 10, 8, 9))).toBe(false);
   expect([away(Date.UTC(2026, 10, 11, 8, 9)), away(Date.UTC(2026, 10, 11, 8, 10))]).toEqual([false, true]);
-  expect([away(Date.UTC(2026, 10, 11, 15, 44)), away(Date.UTC(2026, 10, 11, 15, 45))]).toEqual([true, false]); // prettier-ignore
+  expect([away(Date.UTC(2026, 10, 11, 15, 44)), away(Date.UTC(2026, 10, 11, 15, 45))]).toEqual([true, false]); // oxfmt-ignore
 });
 
 test("away but for a calendar; whole days; the later line counts", () => {
@@ -152,7 +152,7 @@ test("the year by the clock on the wall has the same stays as the exact moments"
   for (let hour = 300 * 24; hour < 330 * 24; hour += 1) {
     const at = { ...stayIn(almanac, "p", hour * 60 + 30)!, from: 0 };
     // London has no other time than UTC in these weeks.
-    expect(at).toEqual({ from: 0, ...stayAt(ZONE, CALENDARS, NURSE, (start * 24 + hour) * 3_600_000 + 1_800_000) }); // prettier-ignore
+    expect(at).toEqual({ from: 0, ...stayAt(ZONE, CALENDARS, NURSE, (start * 24 + hour) * 3_600_000 + 1_800_000) }); // oxfmt-ignore
   }
   expect(stayIn(almanac, "nobody", 5)).toBeUndefined();
 });

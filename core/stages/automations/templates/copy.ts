@@ -69,7 +69,7 @@ export function nameFor(design: Design, row: Pick<AutomationRow, "name" | "room"
 
 /** Says what the sentence says, without what it is called and where it came from. */
 function sayings(design: Design, row: AutomationRow): string {
-  const { room: _room, template: _template, parameters: _parameters, phase: _phase, copyOf: _of, madeOf: _at, ...rest } = row; // prettier-ignore
+  const { room: _room, template: _template, parameters: _parameters, phase: _phase, copyOf: _of, madeOf: _at, ...rest } = row; // oxfmt-ignore
   return automationText({ ...rest, id: "a", name: "-", enabled: true }, namesOf(design));
 }
 

@@ -130,7 +130,7 @@ test("one sentence serves four keys; another cycles scenes and switches off when
 
 test("the washer is done once a soak pause could not be meant, and says so until the door is opened", () => {
   const { is, until } = house(["washer-done-laundry"], "2026-11-24T09:00:00Z");
-  const [door] = demo.automations.find(({ id }) => id === "washer-done-laundry")!.parameters!.find(({ name }) => name === "door")!.points!; // prettier-ignore
+  const [door] = demo.automations.find(({ id }) => id === "washer-done-laundry")!.parameters!.find(({ name }) => name === "door")!.points!; // oxfmt-ignore
   is("09:00:00", door!, "open", false);
   is("09:00:00", "laundry-plg-1", "power", 400);
   // A pause of three minutes is none.
@@ -166,7 +166,7 @@ test("somebody seems to be home: other times on other days, and at once no more 
 test("everything off by three presses at the door only; the boost is surely off again after its time", () => {
   const off = house(["all-off-hall"], "2026-11-24T09:00:00Z");
   expect(off.press("09:00:00", "hall-key-1", 1, "single")).toEqual([]);
-  expect(off.happens("09:00:10", { kind: "press", point: "hall-key-1", button: 1, press: "triple" }).length).toBeGreaterThan(20); // prettier-ignore
+  expect(off.happens("09:00:10", { kind: "press", point: "hall-key-1", button: 1, press: "triple" }).length).toBeGreaterThan(20); // oxfmt-ignore
   const boost = house(["tank-boost-plant-room"], "2026-11-24T09:00:00Z");
   expect(boost.press("09:00:00", "hall-key-1", 4, "single")).toEqual(["09:00:00 Tank heater: on"]);
   expect(boost.until("09:44:59")).toEqual([]);
