@@ -1,4 +1,4 @@
-/** Unit tests as they are put together by bin/unit.mjs. */
+/** Unit tests as they are put together by bin/bundle-tests.ts. */
 export default {
   testEnvironment: "node",
   testMatch: ["<rootDir>/.test-data/unit/*.test.cjs"],

@@ -1,6 +1,6 @@
 /**
- * Unit tests, put together before they run: modules are linked once for many files, and what files share (a sample
- * house, and what is known of it) is made once.
+ * Unit and server tests, put together before they run: modules are linked once for many files, and what files share (a
+ * sample house, and what is known of it) is made once.
  */
 import { build } from "esbuild";
 import { mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
@@ -9,7 +9,7 @@ import { pathToFileURL } from "node:url";
 
 const PLACES = ["core", "bin", "demo", "app"];
 /** Where the bundles lie: within the project, so that packages are found from there. */
-const BUNDLES = ".test-data/unit";
+const BUNDLES = ".test-data";
 
 /**
  * What every module finds in its surroundings, looked up once: a test's surroundings are a fenced copy, and each look
@@ -65,26 +65,38 @@ function shares(files: readonly string[], count: number): string[][] {
   return parts.map((part) => part.files.sort());
 }
 
+/** What stays outside: what is found by its own place, and what a test hands on to another process. */
+const OUTSIDE = ["@jest/globals", "esbuild", "highs", "@node-rs/argon2", "piscina"];
+
+/** Put server tests together, for jest.server.mjs. */
+export const bundleServerTests = (): Promise<string[]> =>
+  bundleTests(testsUnder("tests/server"), 1, "server-tests");
+
 /**
  * Put test files together, each in a `describe` of its path.
  * @returns the bundles, to be run by Jest with jest.unit.mjs
  */
-export async function bundleTests(files: readonly string[], count: number): Promise<string[]> {
-  rmSync(BUNDLES, { recursive: true, force: true });
-  mkdirSync(BUNDLES, { recursive: true });
+export async function bundleTests(
+  files: readonly string[],
+  count: number,
+  folder = "unit",
+): Promise<string[]> {
+  const bundles = `${BUNDLES}/${folder}`;
+  rmSync(bundles, { recursive: true, force: true });
+  mkdirSync(bundles, { recursive: true });
   // A file that asks for its own place asks from a folder of the project; all that ask lie one below its root.
   const here = JSON.stringify(pathToFileURL(resolve("bin/bundle-tests.ts")).href);
   const banner = `const { ${SURROUNDINGS.join(", ")} } = globalThis; const importMetaUrl = ${here};`;
   return Promise.all(
     shares(files, count).map(async (share, i) => {
-      const outfile = `${BUNDLES}/unit-${i + 1}.test.cjs`;
+      const outfile = `${bundles}/${folder}-${i + 1}.test.cjs`;
       await build({
         stdin: {
           contents: share
             .map((file) => `describe(${JSON.stringify(file)}, () => { require("./${file}"); });`)
             .join("\n"),
           resolveDir: ".",
-          sourcefile: `unit-${i + 1}.ts`,
+          sourcefile: `${folder}-${i + 1}.ts`,
         },
         outfile,
         bundle: true,
@@ -93,7 +105,7 @@ export async function bundleTests(files: readonly string[], count: number): Prom
         target: "node20",
         sourcemap: "external",
         sourcesContent: false,
-        external: ["@jest/globals", "esbuild", "highs"],
+        external: OUTSIDE,
         define: { "import.meta.url": "importMetaUrl" },
         banner: { js: banner },
         logLevel: "error",

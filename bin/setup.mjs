@@ -71,7 +71,11 @@ const DATABASE = {
   "/usr/sbin/mariadbd": "mariadb-server-core",
   "/usr/bin/my_print_defaults": "mariadb-client-core",
 };
-const BROWSER = { "/usr/bin/chromium": "chromium" };
+// Two of one make: tests use the one that draws no window, which takes a tenth less of the processor.
+const BROWSER = {
+  "/usr/bin/chromium": "chromium",
+  "/usr/bin/chromium-headless-shell": "chromium-headless-shell",
+};
 
 /** Make the machine ready; with `browser` for the end-to-end tests too. */
 export function setUp({ browser = false } = {}) {

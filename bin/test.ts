@@ -2,7 +2,7 @@
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { endLeftovers } from "./database";
-import { bundleTests, unitTests } from "./bundle-tests";
+import { bundleServerTests, bundleTests, unitTests } from "./bundle-tests";
 
 interface Count {
   passed: number;
@@ -123,6 +123,7 @@ const MODULES = ["--experimental-vm-modules", "--disable-warning=ExperimentalWar
 const BUILD = "import('./bin/build.ts').then((build) => build.buildIfStale())";
 
 const bundles = await bundleTests(unitTests(), BUNDLES);
+await bundleServerTests();
 const PARTS: readonly Part[] = [
   // First of all, for most waits for it.
   tool("build", 999, process.execPath, "--import", "tsx", "-e", BUILD),
@@ -137,7 +138,7 @@ const PARTS: readonly Part[] = [
     name: "server",
     seconds: 120,
     after: "build",
-    run: () => jest("server", [], MODULES),
+    run: () => jest("server", ["--config", "jest.server.mjs"], MODULES),
   },
 ];
 

@@ -48,6 +48,8 @@ async function ownStand(folder: string) {
 interface Kept {
   context: BrowserContext;
   page: Page;
+  /** The page of those tests that change nothing. */
+  looked?: Page;
 }
 
 /**
@@ -85,7 +87,21 @@ async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   await client.detach();
 }
 
-export const test = base.extend<{ quiet: undefined }, { stand: string; kept: Kept }>({
+/** A page for who reads feet, from the first view on. */
+async function lookingPage(browser: Browser, stand: string): Promise<Page> {
+  const { viewport } = settings.use!;
+  const page = await (await browser.newContext({ baseURL: stand, viewport })).newPage();
+  await openDemo(page, "house");
+  const units = page.getByRole("button", { name: /^Units:/ });
+  await units.click();
+  await expect(units).toHaveText("ft");
+  return page;
+}
+
+/** A worker's own things are all told here: one with others would be another worker, with a stand of its own. */
+export const test = base.extend<{ quiet: undefined; looks: boolean }, { stand: string; kept: Kept }>({
+  /** A file whose tests change nothing: they all look at one page, which is not tidied between them. */
+  looks: [false, { option: true }],
   /** One page a worker, so that scripts are fetched, read and warm once; a test finds it empty. */
   kept: [
     async ({ browser, stand }, use) => {
@@ -94,13 +110,16 @@ export const test = base.extend<{ quiet: undefined }, { stand: string; kept: Kep
         baseURL: stand,
         ...{ viewport, locale, timezoneId, acceptDownloads },
       });
-      await use({ context, page: await context.newPage() });
+      const own: Kept = { context, page: await context.newPage() };
+      await use(own);
+      await own.looked?.context().close();
       await context.close();
     },
     { scope: "worker" },
   ],
   context: async ({ kept }, use) => use(kept.context),
-  page: async ({ kept, viewport, stand }, use) => {
+  page: async ({ browser, kept, looks, viewport, stand }, use) => {
+    if (looks) return use((kept.looked ??= await lookingPage(browser, stand)));
     await kept.page.setViewportSize(viewport!);
     await use(kept.page);
     await tidy(kept, stand);

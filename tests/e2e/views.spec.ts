@@ -3,32 +3,12 @@
  * looked at there.
  */
 import type { Page } from "@playwright/test";
-import { expect, openDemo, point, ready, signIn, test as base, went } from "./desk";
+import { expect, openDemo, point, ready, signIn, test, went } from "./desk";
 import { faults } from "./axe";
 import { printed } from "./printed";
 import { ALL_VIEWS } from "./views";
 
-/**
- * Nothing here is changed, so a worker keeps one page for all: scripts are fetched, read and warm once. After a fault
- * it is another worker that goes on.
- */
-const test = base.extend<object, { looking: Page }>({
-  looking: [
-    async ({ browser, stand }, use) => {
-      const context = await browser.newContext({ baseURL: stand, viewport: { width: 1280, height: 800 } });
-      const page = await context.newPage();
-      // For who reads feet, from the first view on: each is looked at once, and shows no metre.
-      await openDemo(page, "house");
-      const units = page.getByRole("button", { name: /^Units:/ });
-      await units.click();
-      await expect(units).toHaveText("ft");
-      await use(page);
-      await context.close();
-    },
-    { scope: "worker" },
-  ],
-  page: async ({ looking }, use) => use(looking),
-});
+test.use({ looks: true });
 
 const SIZES = [
   ["a phone", 390, 844],
@@ -153,16 +133,6 @@ for (const [path, title, row] of [
   });
 }
 
-base("the walk: axe finds nothing on its list and in a room", async ({ page }) => {
-  await signIn(page);
-  await page.goto("/d/larkspur-weir/walk");
-  expect(await faults(page)).toEqual([]);
-  await page.getByRole("button", { name: /^Hall/ }).click();
-  await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
-  await page.getByRole("button", { name: "Moved" }).first().click();
-  expect(await faults(page)).toEqual([]);
-});
-
 test("drawers and dialogs: axe finds nothing on other ways, a point, findings and keys", async ({ page }) => {
   await openDemo(page, "runs");
   await point(page, "boot-cam-1").press("Enter");
@@ -172,4 +142,17 @@ test("drawers and dialogs: axe finds nothing on other ways, a point, findings an
   expect(["findings", await faults(page)]).toEqual(["findings", []]);
   await page.keyboard.press("?");
   expect(["keys", await faults(page)]).toEqual(["keys", []]);
+});
+
+test.describe("a page of its own", () => {
+  test.use({ looks: false });
+  test("the walk: axe finds nothing on its list and in a room", async ({ page }) => {
+    await signIn(page);
+    await page.goto("/d/larkspur-weir/walk");
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole("button", { name: /^Hall/ }).click();
+    await page.locator("[data-walk-drop='hall-ap-1/1']").getByRole("button").first().click();
+    await page.getByRole("button", { name: "Moved" }).first().click();
+    expect(await faults(page)).toEqual([]);
+  });
 });
