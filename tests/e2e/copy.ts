@@ -31,7 +31,9 @@ export async function copyInDatabase(from: string): Promise<string> {
   const statements = [...tables].map(([table, columns]) => {
     const key = table === "designs" ? "id" : "design";
     const others = columns.filter((column) => column !== key).map((column) => `\`${column}\``);
-    const select = [`'${id}'`, ...others].join(", ");
+    // Made now, as a copy of the list is: of many designs the last changed stand first.
+    const values = others.map((column) => (column === "`changed_at`" ? "UTC_TIMESTAMP()" : column));
+    const select = [`'${id}'`, ...values].join(", ");
     return `INSERT INTO \`${table}\` (\`${key}\`, ${others.join(", ")}) SELECT ${select} FROM \`${table}\` WHERE \`${key}\` = '${from}';`;
   });
   await connection.query(
