@@ -88,9 +88,7 @@ test("the demo house: from its problems to an accepted plan, as one edit that un
     file.wants = file.wants.filter((want) => !want.leg && !want.problem);
     return JSON.stringify(file);
   });
-  // Loaded anew: on a warm page the findings below are seen at once, one of them open: why is not known yet.
-  await page.goto(`${house}/choose`);
-  await ready(page);
+  await open(page, `${house}/choose`);
   await solved(page);
   const before = await fileOf(page, house);
   const added = await fromTheHouse(page, ["Problems", "Switch map"]);
@@ -128,6 +126,7 @@ test("the demo house: from its problems to an accepted plan, as one edit that un
     before.devices.filter((device) => device.option !== undefined).length,
   );
   await page.keyboard.press("f");
+  // The plan answers all of it but for the sensor that stands there already: a plan takes nothing off a wall.
   const ANSWERED = /^choose\.(want-unmet|neutral-missing|critical-on-cloud|overload)$/;
   await expect
     .poll(async () =>
@@ -137,7 +136,9 @@ test("the demo house: from its problems to an accepted plan, as one edit that un
           .evaluateAll((lines) => lines.map((line) => [line.getAttribute("data-finding")!, line.textContent]))
       ).filter(([code]) => ANSWERED.test(code!)),
     )
-    .toEqual([]);
+    .toEqual([
+      ["choose.critical-on-cloud", expect.stringContaining("Leak sensor, kitchen sink must work without")],
+    ]);
   await page.keyboard.press("f");
   await page.keyboard.press("Control+z");
   await saved(page);
