@@ -82,11 +82,14 @@ export async function writeAcross(tx: Tx, design: string, before: Design, after:
       .onDuplicateKeyUpdate({ set: { made: MADE, ...columns } });
 }
 
-/** Findings and picture of a design, as of a revision. */
+/** Findings and picture of a design, and what a page of it shows at first, as of a revision. */
 export interface Counted<Body> {
   revision: number;
   findings: { stop: number; mend: number; note: number };
   body: Body;
+  first: string;
+  /** Of the application that worked it out. */
+  build: string;
 }
 
 /** Keep what was worked out of a design, unless a later revision's is there. */
@@ -94,7 +97,7 @@ export async function keepCounted<Body>(
   db: Db,
   design: string,
   of: Design,
-  { revision, findings, body }: Counted<Body>,
+  { revision, findings, ...made }: Counted<Body>,
 ): Promise<void> {
   await db.transaction(
     async (tx) => {
@@ -108,20 +111,33 @@ export async function keepCounted<Body>(
       await writeAcross(tx, design, of, of);
       await tx
         .update(cards)
-        .set({ counted: revision, ...findings, body })
+        .set({ counted: revision, ...findings, ...made })
         .where(eq(cards.design, design));
     },
     { isolationLevel: "read committed" },
   );
 }
 
-/** What was kept of a design at this revision; undefined where it is of another. */
-export async function countedAt<Body>(db: Db, design: string, revision: number): Promise<Body | undefined> {
-  const [card] = await db
-    .select({ body: cards.body })
-    .from(cards)
-    .where(and(eq(cards.design, design), eq(cards.counted, revision), eq(cards.made, MADE)));
+/** Which state of a design, worked out by which build of the application. */
+export interface Worked {
+  id: string;
+  revision: number;
+  build: string;
+}
+
+const worked = ({ id, revision, build }: Worked) =>
+  and(eq(cards.design, id), eq(cards.counted, revision), eq(cards.made, MADE), eq(cards.build, build));
+
+/** The card that was kept of a design; undefined where none was, or of another state. */
+export async function keptCard<Body>(db: Db, of: Worked): Promise<Body | undefined> {
+  const [card] = await db.select({ body: cards.body }).from(cards).where(worked(of));
   return (card?.body ?? undefined) as Body | undefined;
+}
+
+/** What a page shows at first, as it was kept of a design; undefined where it was not, or of another state. */
+export async function keptFirst(db: Db, of: Worked): Promise<string | undefined> {
+  const [card] = await db.select({ first: cards.first }).from(cards).where(worked(of));
+  return card?.first ?? undefined;
 }
 
 /** One line of the list of designs. */

@@ -9,6 +9,7 @@ import {
   index,
   int,
   json,
+  mediumtext,
   mysqlTable,
   primaryKey,
   text,
@@ -202,6 +203,10 @@ export const cards = mysqlTable("cards", {
   mend: int("mend").notNull().default(0),
   note: int("note").notNull().default(0),
   body: json("body"),
+  /** By which build of the application `body` and `first` were made: another may say it otherwise. */
+  build: varchar("build", { length: 64 }).notNull().default(""),
+  /** What a page shows of all stages at first, as JSON text. */
+  first: mediumtext("first"),
 });
 
 /** Devices, and points without one, as they are searched for. */

@@ -6,13 +6,14 @@ import { movePoint, removePoint } from "../../core/stages/house";
 import { duesOf, thingsOf, wordsOf } from "../../core/whole/across";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import {
-  countedAt,
   designList,
   DUE_PAGE,
   duesIn,
   FOUND_PAGE,
   findThings,
   keepCounted,
+  keptCard,
+  keptFirst,
   LIST_PAGE,
   uncounted,
 } from "../../db/across";
@@ -193,6 +194,8 @@ describe("the list", () => {
         revision,
         findings: { stop, mend: 9, note: 0 },
         body: { revision },
+        first: `first of ${revision}`,
+        build: "one",
       });
     await keep(one, a, 0, 1);
     await keep(two, b, 0, 2);
@@ -202,12 +205,16 @@ describe("the list", () => {
       ["One", 1, 0],
     ]);
     expect(await uncounted(connection.db, ann, 9)).toEqual([]);
-    expect(await countedAt(connection.db, one, 0)).toEqual({ revision: 0 });
+    const kept = (revision: number, build = "one") =>
+      Promise.all([keptCard, keptFirst].map((part) => part(connection.db, { id: one, revision, build })));
+    expect(await kept(0)).toEqual([{ revision: 0 }, "first of 0"]);
+    // Another application may say it otherwise.
+    expect(await kept(0, "two")).toEqual([undefined, undefined]);
     await writeEdit(connection.db, one, ann, {
       base: 0,
       changes: [{ in: "people", put: { id: "p", role: "parent" } }],
     });
-    expect(await countedAt(connection.db, one, 1)).toBeUndefined();
+    expect(await kept(1)).toEqual([undefined, undefined]);
     expect(await uncounted(connection.db, ann, 9)).toEqual([one]);
     // Worked out of what it was, and come too late.
     await keep(one, a, 0, 7);
@@ -255,6 +262,8 @@ test("what was worked out of a design that is gone meanwhile is not kept", async
     revision: 1,
     findings: { stop: 0, mend: 0, note: 0 },
     body: {},
+    first: "",
+    build: "",
   });
   expect(await connection.db.$count(cards, eq(cards.design, id))).toBe(0);
 });

@@ -1,7 +1,11 @@
 /** The web process: headers, sizes, origins, downloads, import, live changes across processes. */
+import { eq } from "drizzle-orm";
 import Papa from "papaparse";
 import { larkspurWeir } from "../../demo/larkspur-weir";
 import { writeFile } from "../../core/design/file";
+import type { firstAnswer } from "../../core/whole/engine";
+import { connect } from "../../db/connect";
+import { cards } from "../../db/schema";
 import { startWeb, type WebProcess } from "../start";
 import { client, demoClient, ownDesign, type Client } from "./http-client";
 
@@ -161,6 +165,25 @@ describe("live changes", () => {
       ).status,
     ).toBe(200);
     expect(await heard).toContain("id: 2\n");
+  });
+  test("what one web process worked out of a design another shows without working it out, until an edit", async () => {
+    const id = await ownDesign(designer);
+    const { db, close } = connect(process.env.TEST_DATABASE_URL!, 1);
+    const pageOf = async (web: string) =>
+      (await fetch(`${web}/d/${id}/brief`, { headers: { Cookie: designer.cookies() } })).text();
+    expect(await pageOf(url)).not.toContain("Said before");
+    const [card] = await db.select({ first: cards.first }).from(cards).where(eq(cards.design, id));
+    const { summary, findings } = JSON.parse(card!.first!) as ReturnType<typeof firstAnswer>;
+    const marked = { summary, findings: findings.map((one) => ({ ...one, title: "Said before" })) };
+    await db
+      .update(cards)
+      .set({ first: JSON.stringify(marked) })
+      .where(eq(cards.design, id));
+    await close();
+    expect(await pageOf(second.url)).toContain("Said before");
+    const changes = [rename("boot-cam-1", "Another name")];
+    expect((await designer.json(`/d/${id}/edit`, { kind: "edit", base: 1, changes })).status).toBe(200);
+    expect(await pageOf(second.url)).not.toContain("Said before");
   });
   test("who comes late gets what was missed", async () => {
     const id = await ownDesign(designer);

@@ -21,7 +21,7 @@ import { readDesign } from "#db/read-design";
 import { askedOfPage } from "#server/asked";
 import { db } from "#server/db";
 import { CompareAsked } from "#server/questions";
-import { firstValues } from "#server/first-values";
+import { firstValues } from "#server/card";
 import { requireRole } from "#server/guard";
 import { designOf, designText } from "../../desk/design-text";
 import { useDesign, useDesk, useEdit, useResult, useSummary } from "../../desk/desk";
@@ -55,7 +55,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const other = (await readDesign(db(), id))!;
   return {
     choices,
-    other: { id, revision: other.revision, rows: designText(other.design), first: firstValues(other.design) },
+    other: {
+      id,
+      revision: other.revision,
+      rows: designText(other.design),
+      first: (await firstValues(other, "work"))!,
+    },
   };
 }
 

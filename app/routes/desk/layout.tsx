@@ -5,7 +5,7 @@ import { readDesign } from "#db/read-design";
 import { historyOf } from "#db/write-edit";
 import { membersOf } from "#db/people";
 import { db } from "#server/db";
-import { firstValues } from "#server/first-values";
+import { firstValues } from "#server/card";
 import { requireRole } from "#server/guard";
 import { isHeavy } from "#server/jobs";
 import type { loader as rootLoader } from "../../root";
@@ -68,7 +68,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     heavy,
     names: Object.fromEntries(members.map((member) => [member.id, member.name])),
     rows: designText(stored.design),
-    first: heavy ? undefined : firstValues(stored.design),
+    first: await firstValues(stored, heavy ? "leave" : "work"),
   };
 }
 

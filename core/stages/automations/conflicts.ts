@@ -1,8 +1,7 @@
 /** Conflicts and loops of a design's automations, with the moment at which they come, on the calendar. */
 import { byId, type Design } from "../../design/collections";
-import type { DesignRow } from "../../design/design-row";
-import { keptFor, memo, memoByRow } from "../../design/kept";
-import { almanacOf, instantOf, sunYear } from "./engine/almanac";
+import { memo, memoByRow } from "../../design/kept";
+import { almanacOf, instantOf } from "./engine/almanac";
 import { conflictsOf, cuesNext, loopsAmong, partsOf, type Conflict } from "./engine/conflicts";
 import type { AutomationRow } from "../../design/rows/automations";
 import { placeOf } from "./fires";
@@ -10,18 +9,7 @@ import { placeOf } from "./fires";
 /** A common year to try cues and guards on: every weekday meets every season closely enough. */
 export const TRIAL_YEAR = { year: 2026, month: 1, day: 1 };
 
-/** The sun of a place over the year, by the settings that say where it is: worked out when it is first asked for. */
-const suns = keptFor(() => new WeakMap<DesignRow, ReturnType<typeof sunYear>>());
-
-export const almanacIn = memo("almanacIn", (design) => {
-  const known = suns(design);
-  const { design: settings } = design;
-  return almanacOf(placeOf(design), TRIAL_YEAR, () => {
-    const sun = known.get(settings) ?? sunYear(settings, TRIAL_YEAR);
-    known.set(settings, sun);
-    return sun;
-  });
-});
+export const almanacIn = memo("almanacIn", (design) => almanacOf(placeOf(design), TRIAL_YEAR));
 
 export const partsIn = memoByRow("partsIn", (design, row: AutomationRow) =>
   partsOf(design, almanacIn(design), row),

@@ -27,8 +27,22 @@ export interface Almanac {
   sun: Readonly<Record<SunEvent, Float64Array>>;
 }
 
+/** Years of the sun last asked for: houses at one place, and one house edited, share theirs. */
+const years = new Map<string, Almanac["sun"]>();
+const MOST_YEARS = 16;
+
 /** The sun over a year at a place: what takes longest to work out, and goes by nothing but the place. */
-export function sunYear(place: Foresight, first: Day): Almanac["sun"] {
+function sunYear(place: Foresight, first: Day): Almanac["sun"] {
+  const { latitudeDeg, longitudeDeg, zone } = place;
+  const key = [latitudeDeg, longitudeDeg, zone, first.year, first.month, first.day].join(" ");
+  const year = years.get(key) ?? workedOut(place, first);
+  years.delete(key);
+  years.set(key, year);
+  if (years.size > MOST_YEARS) years.delete(years.keys().next().value!);
+  return year;
+}
+
+function workedOut(place: Foresight, first: Day): Almanac["sun"] {
   const from = dayStart(place.zone, first);
   const to = dayStart(place.zone, addDays(first, YEAR_DAYS));
   const zero = Date.UTC(first.year, first.month - 1, first.day);
@@ -51,14 +65,11 @@ function asked<T>(make: () => T): () => T {
   return () => (own ??= { value: make() }).value;
 }
 
-/**
- * @param first a common year has every weekday in every season closely enough
- * @param sun the sun over that year, where it is known already
- */
-export function almanacOf(place: Foresight, first: Day, sun = () => sunYear(place, first)): Almanac {
+/** @param first a common year has every weekday in every season closely enough */
+export function almanacOf(place: Foresight, first: Day): Almanac {
   const begin = localParts(place.zone, dayStart(place.zone, first)).weekday;
   const zero = Date.UTC(first.year, first.month - 1, first.day) / MINUTE_MS;
-  const sunOf = asked(sun);
+  const sunOf = asked(() => sunYear(place, first));
   const spans = asked(
     () =>
       new Map(

@@ -32,6 +32,25 @@ const conflicts = (rows: readonly AutomationRow[]) => conflictsOf(rows, utc.alma
 const found = (text: string) => conflicts(read(text)).map(({ a, b, thing }) => `${a} ${b} ${thing}`);
 
 describe("the almanac", () => {
+  test("has the sun of its own place, zone and year, whichever were asked for before", () => {
+    const noon = (place: Foresight, first = FIRST) => almanacOf(place, first).sun.noon[100];
+    const all = [
+      UTC,
+      { ...UTC, longitudeDeg: 10 },
+      { ...UTC, zone: "Europe/London" },
+      { ...UTC, latitudeDeg: 10 },
+    ];
+    expect(almanacOf(UTC, FIRST).sun).toBe(almanacOf({ ...UTC }, FIRST).sun);
+    expect(new Set(all.slice(0, 3).map((place) => noon(place))).size).toBe(3);
+    const rises = all.map((place) => almanacOf(place, FIRST).sun.rise[100]);
+    expect(new Set(rises).size).toBe(4);
+    expect(noon(UTC, { year: 2027, month: 1, day: 1 })).not.toBe(noon(UTC));
+    expect(noon(UTC, { year: 2026, month: 7, day: 1 })).not.toBe(noon(UTC));
+    // More than are kept.
+    for (let n = 0; n < 20; n++) noon({ ...UTC, longitudeDeg: n });
+    expect(almanacOf(UTC, FIRST).sun.rise[100]).toBe(rises[0]);
+  });
+
   test("comes within a minute of what is worked out exactly, all days but those on which the clock is moved", () => {
     const place: Foresight = { latitudeDeg: 55.2, longitudeDeg: -2.4, zone: "Europe/London" };
     const almanac = almanacOf(place, FIRST);
