@@ -4,6 +4,7 @@ import { type AnyRow, type CollectionName, type Rows } from "./collections";
 import { ROW_CLASSES } from "./row-classes";
 import { fields, nestedClass, type Field, type NestedChoice, type RowClass } from "./fields";
 import { InputError, type Problem } from "./input-error";
+import { holds } from "./holds";
 import { withRules } from "./rules";
 import type { DesignRow } from "./design-row";
 
@@ -23,7 +24,12 @@ function nestedInstance(field: Field, raw: unknown, path: string, problems: Prob
 }
 
 /** An instance of `rowClass` holding the raw values of its fields; unknown fields are problems. */
-function instance(rowClass: RowClass, raw: unknown, path: string, problems: Problem[]): object | undefined {
+export function instance(
+  rowClass: RowClass,
+  raw: unknown,
+  path: string,
+  problems: Problem[],
+): object | undefined {
   if (!isObject(raw)) {
     problems.push({ path, reason: "must be an object" });
     return undefined;
@@ -109,11 +115,11 @@ export function checkAgainst<T extends object>(
   const before = problems.length;
   const made = instance(rowClass, raw, path, problems);
   if (!made || problems.length > before) return undefined;
-  collect(validateSync(made, { forbidUnknownValues: false, stopAtFirstError: true }), path, problems);
+  if (!holds(made))
+    collect(validateSync(made, { forbidUnknownValues: false, stopAtFirstError: true }), path, problems);
   return problems.length > before ? undefined : (plain(rowClass, made) as T);
 }
 
-/** Check one row of a collection. Throws InputError with the path of every fault. */
 /**
  * A row as it came, checked against its class: fields, kinds, ranges, choices and texts. Gives the row with
  * nothing but its own fields. Throws InputError that names each field, `path` before it.

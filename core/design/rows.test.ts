@@ -1,12 +1,16 @@
+import { validateSync } from "class-validator";
 import fc from "fast-check";
+import { larkspurWeir } from "../../demo/larkspur-weir";
 import { testDesign } from "../test-design";
-import { checkRow } from "./check-row";
+import { checkRow, instance } from "./check-row";
 import { fields } from "./fields";
-import { byId } from "./collections";
+import { byId, type CollectionName } from "./collections";
+import { holds } from "./holds";
 import { ROW_CLASSES } from "./row-classes";
 import { applyChanges, invertChanges, keyOf, sameRow, type Change } from "./edit";
 import { checkChanges, checkWhole } from "./check-edit";
 import { InputError } from "./input-error";
+import { withRules } from "./rules";
 
 const problemsOf = (run: () => unknown) => {
   try {
@@ -117,6 +121,42 @@ describe("checkRow", () => {
     };
     expect(problemsOf(() => checkRow("rooms", room))[0]!.reason).toContain("at least 3 [x, y] pairs");
   });
+});
+
+test("whatever a field holds, it holds to its rules where class-validator has nothing to say", () => {
+  const house = larkspurWeir();
+  const values = [
+    ...[undefined, "", "a", "x".repeat(5000), "\ud800", "2026-02-30", "no spaces"],
+    ...[-1e9, -1, 0, 1.5, 7, 1e9, NaN, true, {}, new Date(0)],
+    ...[
+      [],
+      ["a"],
+      ["a", "a"],
+      ["", 1],
+      [1.5],
+      [-1e9],
+      [{}],
+      [[0, 0]],
+      [["a", 0]],
+      Array<string>(999).fill("a"),
+    ],
+  ];
+  let held = 0;
+  let refused = 0;
+  for (const [collection, rowClass] of Object.entries(ROW_CLASSES)) {
+    const own = collection === "design" ? house.design : house[collection as CollectionName][0];
+    const row = instance(rowClass, own, collection, [])!;
+    withRules(rowClass);
+    for (const { name } of fields(rowClass))
+      for (const value of values) {
+        const one = Object.assign(new rowClass(), row, { [name]: value });
+        const said = validateSync(one, { forbidUnknownValues: false, stopAtFirstError: true });
+        expect([collection, name, value, holds(one)]).toEqual([collection, name, value, !said.length]);
+        if (said.length) refused += 1;
+        else held += 1;
+      }
+  }
+  expect(Math.min(held, refused)).toBeGreaterThan(500);
 });
 
 test("a row class that extends another has its fields first, and all of them are checked", () => {
