@@ -18,7 +18,7 @@ export default defineConfig({
     locale: "en-GB",
     timezoneId: "Europe/London",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     },
     trace: "off",

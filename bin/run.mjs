@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { root, setUp } from "./setup.mjs";
 
 const [program, ...args] = process.argv.slice(2);
-setUp({ browser: program === "test" || program === "bench" || program === "pictures" });
+setUp(program);
 const child = spawn(process.execPath, ["--import", "tsx", join(root, "bin", `${program}.ts`), ...args], {
   cwd: root,
   stdio: "inherit",
