@@ -15,6 +15,7 @@ test("shown by label; the label changes, the bridge is stale and saved", async (
   await page.getByLabel("Search the register").fill("laundry lamp");
   await page.getByRole("checkbox", { name: "Tick all shown" }).click();
   const bulk = page.getByRole("region", { name: "Ticked devices" });
+  await expect(bulk).toContainText("1 device ticked");
   await bulk.getByLabel("Tag for all ticked").fill("shown");
   await bulk.getByRole("button", { name: "Add", exact: true }).click();
   await saved(page);

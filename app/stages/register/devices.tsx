@@ -1,5 +1,5 @@
 /** The devices: filtered, grouped, their columns chosen; ticked ones changed together. */
-import { useDeferredValue, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { groupDigits } from "#core/design/units";
 import { changeDevice, deviceCostWorking, registerLines, type RegisterLine } from "#core/stages/register";
@@ -102,17 +102,21 @@ export function Devices() {
       ),
     [lines],
   );
-  const rows = useMemo(() => {
-    const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
-    const own = filtered(
-      inPhase.on ? lines.filter((line) => inPhase.point(line.device.point)) : lines,
-      filters,
-      VALUE_OF,
-    );
-    return words.length
-      ? own.filter((line) => words.every((word) => texts.get(line.device.id)!.includes(word)))
-      : own;
-  }, [lines, filters, asked, inPhase, texts]);
+  const found = useCallback(
+    (typed: string) => {
+      const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+      const own = filtered(
+        inPhase.on ? lines.filter((line) => inPhase.point(line.device.point)) : lines,
+        filters,
+        VALUE_OF,
+      );
+      return words.length
+        ? own.filter((line) => words.every((word) => texts.get(line.device.id)!.includes(word)))
+        : own;
+    },
+    [lines, filters, inPhase, texts],
+  );
+  const rows = useMemo(() => found(asked), [found, asked]);
 
   const all = useMemo((): Column<RegisterLine>[] => {
     const put: Put = checkedPut((device, values) => edit((d) => changeDevice(d, device.id, values)));
@@ -169,7 +173,8 @@ export function Devices() {
             bare
             label="Tick all shown"
             on={everyTicked}
-            set={(on) => setTicked(on ? new Set(rows.map(({ device }) => device.id)) : NOBODY)}
+            // Of what is typed, not of rows that have yet to follow it.
+            set={(on) => setTicked(on ? new Set(found(search).map(({ device }) => device.id)) : NOBODY)}
           />
         )}
         <input
