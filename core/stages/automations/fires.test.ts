@@ -217,6 +217,7 @@ describe("checks", () => {
     };
     const finding = automationChecks(design).find((one) => one.code === "automations.guard-never-holds")!;
     const after = applyChanges(design, changesOf(finding.fix!, design));
+    expect(after.automations[0]!.guards).toEqual([]);
     expect(automationChecks(after).map((one) => one.code)).toEqual(["automations.no-move"]);
   });
   test("a cue that never comes at this site", () => {

@@ -365,6 +365,11 @@ describe("what it costs", () => {
       const sum = working.steps.reduce((all, step) => all + Number(/-?[\d.]+/.exec(step.gives)![0]), 0);
       expect(sum).toBeCloseTo(working.value, 0);
     }
+    const cells = (of: OptionRow) =>
+      unitWorking(design, want("leak"), of).steps.find(({ formula }) => formula === "Cells")!.with;
+    const sensor = { ...option("leak-zb"), cell: "CR2032" as const, batteryYears: 2 };
+    expect(cells({ ...sensor, cells: undefined })).toMatch(/^1 × CR2032 at [\d.]+, every 2 years$/);
+    expect(cells({ ...sensor, cells: 3 })).toMatch(/^3 × /);
   });
   it("takes a controller that stands there as bought", () => {
     expect(controllerCost(option("hub-multi"), DEFAULT_SETTINGS, true)).toMatchObject({ buy: 0, fit: 0 });

@@ -110,6 +110,7 @@ describe("shares of a cost", () => {
     expect(found.working!.steps.map((step) => step.gives)).toEqual(
       costWorking(design, "", costsOf(design)).steps.map((step) => step.gives),
     );
+    for (const { gives } of found.working!.steps) expect(gives).toMatch(/^\d+\.\d\d EUR$/);
     expect(found.working!.verdict).toBe("fails");
     expect(briefChecks(tight(costsOf(design).total)).some((one) => one.code === "brief.over-budget")).toBe(
       false,

@@ -167,6 +167,7 @@ test.each([
   ["automation a: A\n  do choose\n  do wait 1 min", 2, 3, /under it/],
   ["automation a: A\n      do wait 1 min", 2, 7, /further in/],
   ["automation a: A\n  do wait 1 min\n    do wait 1 min", 3, 5, /further in/],
+  ["automation a: A\n  with shades: [Hull lamp]", 2, 17, /names of points in brackets/],
   ["automation a: A\n  whenever", 2, 3, /must begin with cue/],
   ["automation a: A\n  cued again it dances", 2, 17, /waits its turn/],
 ] as const)("what is wrong: %j", (text, line, place, reason) => {
