@@ -429,7 +429,10 @@ test("the command line says what a second engine needs: ways, splits, penalties,
 test("a hub that speaks a want's protocol and cannot carry it says what stands in the way", () => {
   const cloudy = hub("cloudy", "Zigbee", 10, { local: false });
   const own = hub("own", "Z-Wave", 10);
-  const design = house([want("a", "presence", { critical: true })], [cloudy, own, part("sensor", "Zigbee", 5)]);
+  const design = house(
+    [want("a", "presence", { critical: true })],
+    [cloudy, own, part("sensor", "Zigbee", 5)],
+  );
   const against = (one: OptionRow) => hubAgainst(design, one, design.wants[0]!);
   expect(against(cloudy)).toEqual({ ok: false, text: "cloudy needs the internet" });
   expect(against(own)).toEqual({ ok: false, text: "speaks none of Zigbee" });
