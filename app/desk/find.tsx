@@ -1,5 +1,6 @@
 /** Find anything, or run a command: a plain field until somebody turns to it, then the box with its list. */
 import { useRef, useState, type ComponentType } from "react";
+import { patiently } from "../kit/lazily";
 import { useFindKey } from "./find-key";
 import { allParts } from "./parts";
 
@@ -22,8 +23,11 @@ export function Find() {
   const ask = () => {
     if (asked.current) return;
     asked.current = true;
-    void Promise.all([import("./find-box"), allParts()]).then(([{ default: FindBox }, parts]) =>
-      setBox(() => (props: BoxProps) => <FindBox parts={parts} {...props} />),
+    void Promise.all([patiently(() => import("./find-box")), allParts()]).then(
+      ([{ default: FindBox }, parts]) =>
+        setBox(() => (props: BoxProps) => <FindBox parts={parts} {...props} />),
+      // Who turns to it again asks again.
+      () => void (asked.current = false),
     );
   };
   useFindKey(field, !Box);

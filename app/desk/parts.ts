@@ -94,6 +94,8 @@ export function partsOf(stage: Stage): Promise<StageParts | undefined> {
   const load = STAGE_PARTS[stage];
   const asked = load ? patiently(load).then(({ parts }) => parts) : Promise.resolve(undefined);
   fetched.set(stage, asked);
+  // What did not come is asked for anew by whoever needs it next.
+  asked.catch(() => fetched.delete(stage));
   return asked;
 }
 

@@ -70,6 +70,9 @@ export const went = (page: Page, path: string): Promise<boolean> =>
     return !errors && location.pathname + location.search === to;
   }, path);
 
+/** What a page keeps on a device, as the browser's protocol calls it. */
+const KEPT = "local_storage,indexeddb,cache_storage,service_workers";
+
 /** What one test leaves behind: pages, routes, listeners, a network that is off, cookies and storage. */
 async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   for (const other of context.pages()) if (other !== page) await other.close();
@@ -83,7 +86,7 @@ async function tidy({ context, page }: Kept, stand: string): Promise<void> {
   if (!(await went(page, "/account"))) await page.goto(`${stand}/mark.svg`);
   await context.clearCookies();
   const client = await context.newCDPSession(page);
-  await client.send("Storage.clearDataForOrigin", { origin: stand, storageTypes: "all" });
+  await client.send("Storage.clearDataForOrigin", { origin: stand, storageTypes: KEPT });
   await client.detach();
 }
 
@@ -208,11 +211,7 @@ export async function ownHouse(
   const id = change
     ? await broughtIn(page, change(text))
     : await copyInDatabase(await (mould ??= counted(page, text)));
-  if (view !== null) {
-    await open(page, `/d/${id}/${view}`);
-    // Parts that are fetched once the page has come to rest are there: what is pressed before may be lost.
-    await page.waitForLoadState("networkidle");
-  }
+  if (view !== null) await open(page, `/d/${id}/${view}`);
   return `/d/${id}`;
 }
 
