@@ -19,21 +19,27 @@ export interface ChooseAsk {
 export type ChooseReply =
   | { progress: { done: number; of: number; name: string; objective?: number; bound?: number } }
   | { answer: ChoiceAnswer; seconds: number }
-  // After the answer: what came next for wants, worked out anew one after another, and that it is all there.
+  // After the answer: what came next for wants, worked out anew one after another.
   | { next: { kind: PlanKind; wants: string[]; why: WhyNot } }
-  | { all: true }
   | { hubs: HubCountAdvice }
   | { failed: string };
 
 const reply = (message: ChooseReply) => self.postMessage(message);
 
+let last: ChooseAsk | undefined;
+
+/** Lets what was asked meanwhile come in. */
+const breath = () => new Promise((done) => setTimeout(done));
+
 self.addEventListener("message", (event: MessageEvent<ChooseAsk>) => {
+  last = event.data;
   void run(event.data).catch((error: unknown) =>
     reply({ failed: error instanceof Error ? error.message : String(error) }),
   );
 });
 
-async function run({ design, what }: ChooseAsk): Promise<void> {
+async function run(ask: ChooseAsk): Promise<void> {
+  const { design, what } = ask;
   const start = performance.now();
   const highs = await loadSolver(runtime);
   if (what === "hubs") return reply({ hubs: adviseHubs(highs, design) });
@@ -58,6 +64,9 @@ async function run({ design, what }: ChooseAsk): Promise<void> {
     },
   });
   reply({ answer, seconds: (performance.now() - start) / 1000 });
-  for (const next of nextBests(highs, design, answer.plans)) reply({ next });
-  reply({ all: true });
+  for (const next of nextBests(highs, design, answer.plans)) {
+    reply({ next });
+    await breath();
+    if (last !== ask) return;
+  }
 }

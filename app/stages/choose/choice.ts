@@ -4,7 +4,7 @@ import type { ChoiceAnswer } from "#core/stages/choose/answer";
 import type { PlanKind } from "#core/stages/choose/plans";
 import { sameParts } from "#core/stages/choose/parts";
 import type { Design } from "#core/design/collections";
-import { startWorker } from "../../workers/ask";
+import { startWorker, type Hand } from "../../workers/ask";
 import type { ChooseAsk, ChooseReply } from "../../workers/choose";
 import type { DesignStore } from "../../desk/store";
 import { useDesign, useDesk } from "../../desk/desk";
@@ -31,13 +31,16 @@ export interface ChoiceState {
   shown: PlanKind;
 }
 
-/** Start a worker, ask it one thing, hear its replies. Returns how to stop it. */
-export function askWorker(ask: ChooseAsk, hear: (reply: ChooseReply) => void): () => void {
-  const hand = startWorker<ChooseAsk, ChooseReply>(
+const startSolver = (hear: (reply: ChooseReply) => void): Hand<ChooseAsk> =>
+  startWorker<ChooseAsk, ChooseReply>(
     () => new Worker(new URL("../../workers/choose.ts", import.meta.url), { type: "module" }),
     hear,
     (failed) => hear({ failed }),
   );
+
+/** Start a worker, ask it one thing, hear its replies. Returns how to stop it. */
+export function askWorker(ask: ChooseAsk, hear: (reply: ChooseReply) => void): () => void {
+  const hand = startSolver(hear);
   hand.post(ask);
   return hand.end;
 }
@@ -45,7 +48,10 @@ export function askWorker(ask: ChooseAsk, hear: (reply: ChooseReply) => void): (
 class Choice {
   private state: ChoiceState = { shown: "cost" };
   private readonly listeners = new Set<() => void>();
-  private end?: () => void;
+  /** Kept from one answer to the next: a solver that has warmed up takes less than half as long. */
+  private hand?: Hand<ChooseAsk>;
+  /** What the solver was asked about last. */
+  private asked?: Design;
 
   readonly subscribe = (listener: () => void) => {
     this.listeners.add(listener);
@@ -68,26 +74,31 @@ class Choice {
   }
 
   solve(design: Design) {
-    this.end?.();
+    // An answer on its way hears nothing till it is there.
+    if (this.state.working) this.finish();
     whenLeft(this.finish);
+    this.asked = design;
     this.set({ working: design, stopped: undefined, failed: undefined, progress: undefined });
-    this.end = askWorker({ design, what: "plans" }, (reply) => {
-      if ("progress" in reply) this.set({ progress: reply.progress });
-      else if ("answer" in reply) {
-        this.set({
-          working: undefined,
-          progress: undefined,
-          solved: { ...reply.answer, design, seconds: reply.seconds },
-          before: this.state.solved,
-        });
-      } else if ("next" in reply) this.refine(reply.next);
-      else if ("all" in reply) this.finish();
-      else if ("failed" in reply) {
-        this.finish();
-        this.set({ working: undefined, progress: undefined, failed: reply.failed, stopped: design });
-      }
-    });
+    this.hand ??= startSolver(this.hear);
+    this.hand.post({ design, what: "plans" });
   }
+
+  private readonly hear = (reply: ChooseReply) => {
+    const design = this.asked!;
+    if ("progress" in reply) this.set({ progress: reply.progress });
+    else if ("answer" in reply) {
+      this.set({
+        working: undefined,
+        progress: undefined,
+        solved: { ...reply.answer, design, seconds: reply.seconds },
+        before: this.state.solved,
+      });
+    } else if ("next" in reply) this.refine(reply.next);
+    else if ("failed" in reply) {
+      this.finish();
+      this.set({ working: undefined, progress: undefined, failed: reply.failed, stopped: design });
+    }
+  };
 
   /** What came next for some wants, now that it is worked out. */
   private refine({ kind, wants, why }: Extract<ChooseReply, { next: unknown }>["next"]) {
@@ -103,8 +114,8 @@ class Choice {
   }
 
   private readonly finish = () => {
-    this.end?.();
-    this.end = undefined;
+    this.hand?.end();
+    this.hand = undefined;
   };
 }
 
