@@ -271,6 +271,18 @@ test("find: a device by name, a command by word", async ({ page }) => {
   await expect(page.locator("html")).toHaveAttribute("data-theme", "dark");
 });
 
+test("find: its list comes though its file was lost once", async ({ page }) => {
+  let asked = 0;
+  await page.route(/find-box/, (route) => (asked++ ? route.continue() : route.abort()));
+  // Loaded whole: in a page that had the list before it would not be fetched again.
+  await page.goto("/sign-in");
+  await openDemo(page);
+  await page.keyboard.press("/");
+  await page.keyboard.type("lower gate");
+  await page.getByRole("option", { name: /^Lower gate camera Y-TOW/ }).waitFor();
+  expect(asked).toBeGreaterThan(1);
+});
+
 test("import of a broken file names the place and changes nothing; the whole one opens", async ({ page }) => {
   await signIn(page);
   await page.goto("/designs");
