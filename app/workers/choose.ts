@@ -65,7 +65,7 @@ async function run(ask: ChooseAsk): Promise<void> {
   });
   reply({ answer, seconds: (performance.now() - start) / 1000 });
   for (const next of nextBests(highs, design, answer.plans)) {
-    reply({ next });
+    if (next) reply({ next });
     await breath();
     if (last !== ask) return;
   }

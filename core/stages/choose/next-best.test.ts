@@ -275,7 +275,7 @@ describe("why not the next", () => {
       want("e", "lock", { critical: true }),
     ]);
     const { plans } = choose(highs, design);
-    const found = [...nextBests(highs, design, plans)];
+    const found = [...nextBests(highs, design, plans)].filter((next) => next !== undefined);
     expect(found.length).toBeGreaterThanOrEqual(12);
     for (const { kind, wants, why } of found) {
       const settled = {
@@ -290,6 +290,14 @@ describe("why not the next", () => {
         expect.closeTo(now.cost - plans.find((plan) => plan.kind === kind)!.cost, 2),
       ]);
     }
+  });
+  test("a want that nothing else could meet is passed over one by one, so that whoever asks may stop", () => {
+    const design = house([want("a", "presence")], [hub("h", "Zigbee", 5), part("p", "Zigbee", 1)]);
+    expect([...nextBests(highs, design, choose(highs, design).plans)]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
   test("an account counts, and a full radio is said", () => {
     const cloud = { ...part("pc", "Wi-Fi", 1), account: true, cloud: true, local: false, line: "Away" };

@@ -62,12 +62,15 @@ export function nextBestSolved(highs: Highs, design: Design, plan: Plan, want: W
   return { option: pick.option, more: round2(money), solved: true, text };
 }
 
-/** Every want of every plan once: those that ask the same and got the same are worked out together. */
+/**
+ * Every want of every plan once: those that ask the same and got the same are worked out together. Undefined for
+ * those that nothing else could meet: whoever asks may stop after each.
+ */
 export function* nextBests(
   highs: Highs,
   design: Design,
   plans: readonly Plan[],
-): Generator<{ kind: PlanKind; wants: string[]; why: WhyNot }> {
+): Generator<{ kind: PlanKind; wants: string[]; why: WhyNot } | undefined> {
   for (const plan of plans) {
     const groups = new Map(groupsOf(design).flatMap((group, g) => group.wants.map((id) => [id, g] as const)));
     const alike = new Map<string, WantRow[]>();
@@ -83,7 +86,7 @@ export function* nextBests(
     }
     for (const wants of alike.values()) {
       const why = nextBestSolved(highs, design, plan, wants[0]!);
-      if (why) yield { kind: plan.kind, wants: wants.map((want) => want.id), why };
+      yield why && { kind: plan.kind, wants: wants.map((want) => want.id), why };
     }
   }
 }
